@@ -1,0 +1,37 @@
+include(GNUInstallDirs)
+
+set(CMAKE_CXX_STANDARD 20)
+set(CMAKE_CXX_STANDARD_REQUIRED ON)
+set(CMAKE_CXX_EXTENSIONS OFF)
+set(CMAKE_EXPORT_COMPILE_COMMANDS ON)
+
+option(UBBO_STRICT "Warnings are errors" ${PROJECT_IS_TOP_LEVEL})
+option(UBBO_SANITIZE "Address and undefined-behaviour sanitizers" OFF)
+
+add_library(ubbo_flags INTERFACE)
+if(UBBO_STRICT)
+  target_compile_options(ubbo_flags INTERFACE -Wall -Wextra -Wpedantic -Wconversion -Wshadow -Werror)
+  if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
+    target_compile_options(ubbo_flags INTERFACE -Wno-restrict)  # GCC 12 sees overlaps in std::string that are none
+  endif()
+endif()
+# The same numbers on every processor: a fused multiply-add would round differently.
+target_compile_options(ubbo_flags INTERFACE -ffp-contract=off)
+if(UBBO_SANITIZE)
+  add_compile_options(-fsanitize=address,undefined -fno-sanitize-recover=all -fno-omit-frame-pointer)
+  add_link_options(-fsanitize=address,undefined)
+endif()
+
+# ubbo_library(NAME source...): a static library ubbo::NAME with its headers in include/, installed and exported.
+function(ubbo_library name)
+  set(target ubbo_${name})
+  add_library(${target} STATIC ${ARGN})
+  add_library(ubbo::${name} ALIAS ${target})
+  target_compile_features(${target} PUBLIC cxx_std_20)
+  target_include_directories(${target} PUBLIC $<BUILD_INTERFACE:${CMAKE_CURRENT_SOURCE_DIR}/include>
+                                              $<INSTALL_INTERFACE:${CMAKE_INSTALL_INCLUDEDIR}>)
+  target_link_libraries(${target} PRIVATE $<BUILD_INTERFACE:ubbo_flags>)
+  set_target_properties(${target} PROPERTIES EXPORT_NAME ${name} POSITION_INDEPENDENT_CODE ON)
+  install(TARGETS ${target} EXPORT UbboTargets ARCHIVE DESTINATION ${CMAKE_INSTALL_LIBDIR})
+  install(DIRECTORY include/ DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
+endfunction()

@@ -1,0 +1,61 @@
+#pragma once
+
+#include <algorithm>
+#include <cmath>
+
+namespace ubbo {
+
+/// A place or a distance on the screen, in dp (density-independent lengths, 160 to the inch); x grows to the
+/// right, y grows downwards.
+struct Point {
+  double x = 0.0;
+  double y = 0.0;
+
+  friend constexpr Point operator+(Point a, Point b) { return {a.x + b.x, a.y + b.y}; }
+  friend constexpr Point operator-(Point a, Point b) { return {a.x - b.x, a.y - b.y}; }
+  friend constexpr Point operator*(Point a, double k) { return {a.x * k, a.y * k}; }
+  friend constexpr bool operator==(Point, Point) = default;
+};
+
+/// The length of `p` in dp.
+[[nodiscard]] inline double length(Point p) { return std::hypot(p.x, p.y); }
+
+/// An upright rectangle in dp; `x`, `y` are its left and top.
+struct Box {
+  double x = 0.0;
+  double y = 0.0;
+  double w = 0.0;
+  double h = 0.0;
+
+  [[nodiscard]] constexpr double right() const { return x + w; }
+  [[nodiscard]] constexpr double bottom() const { return y + h; }
+  [[nodiscard]] constexpr Point centre() const { return {x + w / 2, y + h / 2}; }
+  /// How far inside the nearest edge `p` lies, in dp; negative outside, zero on an edge.
+  [[nodiscard]] constexpr double depth(Point p) const {
+    return std::min(std::min(p.x - x, right() - p.x), std::min(p.y - y, bottom() - p.y));
+  }
+  /// True inside and on the left and top edges, so that boxes side by side never share a place.
+  [[nodiscard]] constexpr bool contains(Point p) const {
+    return p.x >= x && p.x < right() && p.y >= y && p.y < bottom();
+  }
+  friend constexpr bool operator==(const Box&, const Box&) = default;
+};
+
+/// The direction along which a part works.
+enum class Axis { horizontal, vertical };
+
+/// The share of `p` along `axis`, in dp.
+[[nodiscard]] constexpr double along(Axis axis, Point p) { return axis == Axis::horizontal ? p.x : p.y; }
+/// The share of `p` across `axis`, in dp.
+[[nodiscard]] constexpr double across(Axis axis, Point p) { return axis == Axis::horizontal ? p.y : p.x; }
+
+/// dp for a length of `px` pixels on a screen of `dots_per_inch`, which must be above zero.
+[[nodiscard]] constexpr double dp_from_px(double px, double dots_per_inch) {
+  return px * 160.0 / dots_per_inch;
+}
+/// Pixels for a length of `dp` on a screen of `dots_per_inch`.
+[[nodiscard]] constexpr double px_from_dp(double dp, double dots_per_inch) {
+  return dp * dots_per_inch / 160.0;
+}
+
+}  // namespace ubbo

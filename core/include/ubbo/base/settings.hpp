@@ -1,0 +1,138 @@
+#pragma once
+
+#include <span>
+#include <string>
+#include <string_view>
+
+#include "ubbo/base/cell.hpp"
+#include "ubbo/base/time.hpp"
+
+namespace ubbo {
+
+/// What a setting holds. A `time` is given in milliseconds, a `choice` by one of its names, a `cell` by a
+/// cell's.
+enum class SettingKind { number, time, flag, choice, text, cell };
+
+/// What is said of a setting without knowing the struct it sits in.
+struct SettingInfo {
+  const char* name = "";
+  SettingKind kind = SettingKind::number;
+  const char* unit = "";
+  double least = 0.0;  ///< smallest value taken, in `unit`
+  double most = 0.0;   ///< largest value taken, in `unit`
+  std::span<const char* const> choices{};
+  const char* meaning = "";
+};
+
+/// One setting of the struct `S`: what it is called, what it takes, what it means and where it is kept.
+/// Numbers, times (ms), flags (0, 1) and choices (index) are all reached as a `double`. The default is what
+/// `S{}` holds.
+template <class S>
+struct Setting : SettingInfo {
+  double (*get)(const S&) = nullptr;
+  void (*set)(S&, double) = nullptr;
+  std::string S::*text = nullptr;
+  Link<double> S::*cell = nullptr;
+};
+
+/// The settings of `S`, in the order in which they are documented. Specialised beside each settings struct;
+/// this one table feeds the checks, the scene reader and its messages, the tool and the reference page.
+template <class S>
+std::span<const Setting<S>> settings_of();
+
+/// Throws `std::invalid_argument` that says which setting of `owner` is wrong, what it got and what it takes.
+[[noreturn]] void refuse_setting(std::string_view owner, const SettingInfo& setting, double got);
+
+/// Checks every number of `settings` against its table; throws like `refuse_setting`.
+template <class S>
+void check_settings(std::string_view owner, const S& settings) {
+  for (const Setting<S>& setting : settings_of<S>()) {
+    if (setting.get == nullptr) continue;
+    const double value = setting.get(settings);
+    if (!(value >= setting.least && value <= setting.most)) refuse_setting(owner, setting, value);
+  }
+}
+
+/// A number as people write it: at most six significant digits, no trailing zeros.
+std::string plain_number(double value);
+
+/// "0 to 200 dp", "true or false", "one of horizontal, vertical": what a setting takes, in words.
+std::string what_it_takes(const SettingInfo& setting);
+
+namespace detail {
+
+template <class S, class T>
+S owner_of(T S::*);
+template <class S, class T>
+T type_of(T S::*);
+
+template <auto Member>
+using Owner = decltype(owner_of(Member));
+
+/// Declares one setting; the kind follows from the member's type.
+template <auto Member>
+constexpr Setting<Owner<Member>> setting(const char* name, const char* unit, double least, double most,
+                                         const char* meaning) {
+  using S = Owner<Member>;
+  using T = decltype(type_of(Member));
+  Setting<S> made;
+  made.name = name;
+  made.unit = unit;
+  made.least = least;
+  made.most = most;
+  made.meaning = meaning;
+  if constexpr (std::is_same_v<T, Micros>) {
+    made.kind = SettingKind::time;
+    made.get = [](const S& s) { return to_ms(s.*Member); };
+    made.set = [](S& s, double ms) { s.*Member = from_ms(ms); };
+  } else {
+    made.kind = std::is_same_v<T, bool> ? SettingKind::flag : SettingKind::number;
+    made.get = [](const S& s) { return static_cast<double>(s.*Member); };
+    made.set = [](S& s, double value) { s.*Member = static_cast<T>(value); };
+  }
+  return made;
+}
+
+template <auto Member>
+constexpr Setting<Owner<Member>> flag(const char* name, const char* meaning) {
+  return setting<Member>(name, "", 0.0, 1.0, meaning);
+}
+
+template <auto Member>
+constexpr Setting<Owner<Member>> choice(const char* name, std::span<const char* const> choices,
+                                        const char* meaning) {
+  using S = Owner<Member>;
+  using T = decltype(type_of(Member));
+  Setting<S> made;
+  made.name = name;
+  made.kind = SettingKind::choice;
+  made.most = static_cast<double>(choices.size()) - 1.0;
+  made.choices = choices;
+  made.meaning = meaning;
+  made.get = [](const S& s) { return static_cast<double>(s.*Member); };
+  made.set = [](S& s, double index) { s.*Member = static_cast<T>(static_cast<int>(index)); };
+  return made;
+}
+
+template <auto Member>
+constexpr Setting<Owner<Member>> text(const char* name, const char* meaning) {
+  Setting<Owner<Member>> made;
+  made.name = name;
+  made.kind = SettingKind::text;
+  made.meaning = meaning;
+  made.text = Member;
+  return made;
+}
+
+template <auto Member>
+constexpr Setting<Owner<Member>> cell(const char* name, const char* meaning) {
+  Setting<Owner<Member>> made;
+  made.name = name;
+  made.kind = SettingKind::cell;
+  made.meaning = meaning;
+  made.cell = Member;
+  return made;
+}
+
+}  // namespace detail
+}  // namespace ubbo

@@ -1,0 +1,39 @@
+#pragma once
+
+#include <cstddef>
+#include <vector>
+
+namespace ubbo {
+
+/// The places at which a part may come to rest, in growing order: an even row of steps, or a list.
+class SnapPoints {
+ public:
+  /// No snap points: a part rests wherever it is let go.
+  SnapPoints() = default;
+
+  /// `from`, `from + step`, … and always `to`, which may be nearer to its neighbour than a step. Each point
+  /// is the double nearest to its decimal value (0.1 steps give exactly 0.3, not 0.30000000000000004). Costs
+  /// no memory. Throws `std::invalid_argument` unless from < to, both finite, and 0 < step with at most 1e9
+  /// steps.
+  static SnapPoints even(double from, double to, double step);
+  /// These places, sorted, doubles left out. Throws `std::invalid_argument` when one is not finite.
+  static SnapPoints list(std::vector<double> places);
+
+  [[nodiscard]] std::size_t size() const { return size_; }
+  [[nodiscard]] bool empty() const { return size_ == 0; }
+  /// The place of point `index`, which must be below `size()`.
+  [[nodiscard]] double at(std::size_t index) const;
+  /// The index of the point nearest to `place`, the later one of two as near; needs a point. O(1) for an even
+  /// row, O(log n) for a list.
+  [[nodiscard]] std::size_t nearest(double place) const;
+
+ private:
+  std::vector<double> list_;
+  std::size_t size_ = 0;
+  double from_ = 0.0;
+  double to_ = 0.0;
+  double step_ = 0.0;
+  double scale_ = 0.0;  // 10^decimals of from and step; 0 when they have no short decimal form
+};
+
+}  // namespace ubbo

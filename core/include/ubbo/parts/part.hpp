@@ -1,0 +1,90 @@
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <string_view>
+
+#include "ubbo/base/geometry.hpp"
+#include "ubbo/base/journal.hpp"
+#include "ubbo/touch/contacts.hpp"
+#include "ubbo/touch/feel.hpp"
+
+namespace ubbo {
+
+/// What a part is told of the world it stands in. The stage keeps it; without a stage the app does. It must
+/// outlive the part.
+struct Surroundings {
+  Micros now{};  ///< the time at which things happen
+  Feel feel{};
+  bool right_to_left = false;  ///< reading direction; horizontal parts mirror
+  Journal journal{};
+};
+
+/// The keys parts know, as the WAI-ARIA practices name them.
+enum class Key : std::uint8_t { left, right, up, down, page_up, page_down, home, end, tab, back_tab };
+
+/// How a part presents itself to assistive technology, in WAI-ARIA terms (`role`, `aria-label`,
+/// `aria-valuenow`, …).
+struct Accessible {
+  std::string_view role;
+  std::string_view label;
+  double value_now = 0.0;
+  double value_min = 0.0;
+  double value_max = 0.0;
+  std::string_view orientation;
+  std::string_view keys;  ///< the keys it answers, for help texts
+};
+
+/// One component. It has a place on the screen, takes contacts it has captured, and lives in time that is
+/// handed in.
+class Part {
+ public:
+  Part(std::string id, Box box, Surroundings& around) : id_(std::move(id)), box_(box), around_(&around) {}
+  Part(const Part&) = delete;
+  Part& operator=(const Part&) = delete;
+  virtual ~Part() = default;
+
+  [[nodiscard]] const std::string& id() const { return id_; }
+  [[nodiscard]] const Box& box() const { return box_; }
+  /// True when nothing moves and no contact is held.
+  [[nodiscard]] virtual bool settled() const = 0;
+  [[nodiscard]] virtual Accessible accessible() const = 0;
+
+  /// True when the part would take a contact that goes down at `at`.
+  [[nodiscard]] virtual bool takes(Point at) const { return box_.contains(at); }
+  /// A sample of a contact. The part captures it by answering true to its down, and then gets all of it.
+  virtual bool touch(const Contact& contact, const Sample& sample) = 0;
+  /// A key went down. True when the part used it.
+  virtual bool press(Key) { return false; }
+  /// When something next happens by itself; `never` when nothing does.
+  [[nodiscard]] virtual Micros due() const = 0;
+  /// Lets time pass to `now`.
+  virtual void advance(Micros now) = 0;
+
+ protected:
+  [[nodiscard]] Surroundings& around() const { return *around_; }
+  void decide(const char* question, std::string_view answer, std::initializer_list<Fact> facts = {}) const {
+    around_->journal.record(around_->now, id_, question, answer, facts);
+  }
+
+ private:
+  std::string id_;
+  Box box_;
+  Surroundings* around_;
+};
+
+/// The questions parts and the stage decide, as they stand in the journal.
+namespace questions {
+inline constexpr const char* sound = "is the sample sound?";
+inline constexpr const char* owner = "who gets the contact?";
+inline constexpr const char* drag = "is it a drag?";
+inline constexpr const char* tap = "is it a tap?";
+inline constexpr const char* speed = "was it moving when it lifted?";
+inline constexpr const char* landing = "where does it come to rest?";
+inline constexpr const char* rest = "is it at rest?";
+inline constexpr const char* cancelled = "what becomes of a cancelled contact?";
+inline constexpr const char* app_write = "what does a write by the app do?";
+inline constexpr const char* key = "what does the key do?";
+}  // namespace questions
+
+}  // namespace ubbo

@@ -1,0 +1,49 @@
+#pragma once
+
+#include "ubbo/base/geometry.hpp"
+
+namespace ubbo {
+
+/// Tells when a press becomes a drag, and how far it has dragged since, along one axis or over the plane.
+///
+/// The offset is measured from the place at which the path crosses the threshold, not from the sample that
+/// was first seen past it. So whatever the threshold and however sparse the samples, the offset grows from
+/// zero without a jump, and the same path gives the same offset at every sampling rate.
+class Drag {
+ public:
+  enum class Reach { along_axis, plane };
+
+  /// A drag along `axis` only.
+  explicit Drag(Axis axis) : axis_(axis), reach_(Reach::along_axis) {}
+  /// A drag in any direction.
+  Drag() = default;
+
+  /// The contact went down.
+  void press(Point at);
+  /// The contact moved; returns true when this sample made it a drag. `threshold` in dp.
+  bool move(Point at, double threshold);
+  /// The contact ended.
+  void end() { state_ = State::idle; }
+
+  [[nodiscard]] bool pressed() const { return state_ == State::pressed; }
+  [[nodiscard]] bool dragging() const { return state_ == State::dragging; }
+  /// How far the contact is from where it went down, along the axis if there is one; dp, not negative.
+  [[nodiscard]] double travel() const;
+  /// The largest distance from where it went down so far, in any direction; dp.
+  [[nodiscard]] double strayed() const { return strayed_; }
+  /// The distance dragged, the threshold left out; dp. Zero until it is a drag.
+  [[nodiscard]] Point offset() const { return dragging() ? at_ - anchor_ : Point{}; }
+
+ private:
+  enum class State { idle, pressed, dragging };
+
+  Axis axis_ = Axis::horizontal;
+  Reach reach_ = Reach::plane;
+  State state_ = State::idle;
+  Point from_{};
+  Point at_{};
+  Point anchor_{};
+  double strayed_ = 0.0;
+};
+
+}  // namespace ubbo

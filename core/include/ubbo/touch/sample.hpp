@@ -1,0 +1,31 @@
+#pragma once
+
+#include <cstdint>
+
+#include "ubbo/base/geometry.hpp"
+#include "ubbo/base/time.hpp"
+
+namespace ubbo {
+
+/// What a contact did at a sample. A contact is one `down`, any number of `move`, and one `up` or `cancel`.
+enum class Phase : std::uint8_t { down, move, up, cancel };
+
+/// What touched the screen.
+enum class Tool : std::uint8_t { finger, stylus, mouse };
+
+/// One report of one contact by the touch hardware.
+struct Sample {
+  Micros time{};
+  int contact = 0;  ///< the platform's number for the contact; may be used again once the contact has ended
+  Phase phase = Phase::down;
+  Point at{};             ///< dp
+  double pressure = 1.0;  ///< 0 to 1, as the hardware says; not used by decisions yet
+  Tool tool = Tool::finger;
+};
+
+/// "down", "move", "up", "cancel".
+[[nodiscard]] const char* name_of(Phase phase);
+/// "finger", "stylus", "mouse".
+[[nodiscard]] const char* name_of(Tool tool);
+
+}  // namespace ubbo

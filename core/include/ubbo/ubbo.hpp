@@ -1,0 +1,5 @@
+#pragma once
+
+/// Everything an app needs from ubbo::core.
+#include "ubbo/parts/slider.hpp"
+#include "ubbo/stage/stage.hpp"

@@ -1,0 +1,76 @@
+#include "ubbo/landing/snap_points.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <stdexcept>
+
+#include "ubbo/base/settings.hpp"
+
+namespace ubbo {
+
+namespace {
+
+// The power of ten that makes both whole, up to 1e12, or 0.
+double decimal_scale(double a, double b) {
+  for (double scale = 1.0; scale <= 1e12; scale *= 10.0) {
+    auto whole = [scale](double v) {
+      const double scaled = v * scale;
+      return std::fabs(scaled) < 9e15 && std::round(scaled) / scale == v;
+    };
+    if (whole(a) && whole(b)) return scale;
+  }
+  return 0.0;
+}
+
+}  // namespace
+
+SnapPoints SnapPoints::even(double from, double to, double step) {
+  if (!std::isfinite(from) || !std::isfinite(to) || !(from < to))
+    throw std::invalid_argument("snap points: from " + plain_number(from) + " to " + plain_number(to) +
+                                " is no range; it takes two finite numbers, the smaller first");
+  if (!(step > 0.0) || !((to - from) / step <= 1e9))
+    throw std::invalid_argument("snap points: step = " + plain_number(step) +
+                                " is not taken; it takes more than 0, and at most 1e9 steps in the range");
+  SnapPoints made;
+  made.from_ = from;
+  made.to_ = to;
+  made.step_ = step;
+  made.scale_ = decimal_scale(from, step);
+  // A last step shorter than a millionth of a step is rounding, not a step.
+  made.size_ = static_cast<std::size_t>(std::ceil((to - from) / step - 1e-6)) + 1;
+  return made;
+}
+
+SnapPoints SnapPoints::list(std::vector<double> places) {
+  for (double place : places)
+    if (!std::isfinite(place)) throw std::invalid_argument("snap points: a place is not a finite number");
+  std::sort(places.begin(), places.end());
+  places.erase(std::unique(places.begin(), places.end()), places.end());
+  SnapPoints made;
+  made.size_ = places.size();
+  made.list_ = std::move(places);
+  return made;
+}
+
+double SnapPoints::at(std::size_t index) const {
+  if (!list_.empty()) return list_[index];
+  if (index + 1 >= size_) return to_;
+  const double steps = static_cast<double>(index);
+  if (scale_ == 0.0) return from_ + steps * step_;
+  return std::round((from_ + steps * step_) * scale_) / scale_;
+}
+
+std::size_t SnapPoints::nearest(double place) const {
+  std::size_t below = 0;
+  if (!list_.empty()) {
+    const auto past = std::upper_bound(list_.begin(), list_.end(), place);
+    below = past == list_.begin() ? 0 : static_cast<std::size_t>(past - list_.begin()) - 1;
+  } else if (place > from_) {
+    below = static_cast<std::size_t>(std::min((place - from_) / step_, static_cast<double>(size_ - 1)));
+    if (below > 0 && at(below) > place) --below;
+  }
+  if (below + 1 >= size_) return size_ - 1;
+  return place - at(below) < at(below + 1) - place ? below : below + 1;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,126 @@
+#include "ubbo/motion/spring.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <numbers>
+#include <stdexcept>
+#include <string>
+
+#include "ubbo/base/settings.hpp"
+
+// Derivation. With ω = √(k/m) and ζ = c/(2√(km)) the spring is x″ + 2ζω·x′ + ω²·x = 0. Let -a be the slowest
+// root of s² + 2ζω·s + ω² = 0 (its real part where the roots are complex). Then all three cases read
+//
+//     x(t) = e^(-a·t) · (x₀·C(t) + (v₀ + a·x₀)·S(t))
+//
+//     ζ < 1:  a = ζω,             C = cos(w·t),  S = sin(w·t)/w,         w = ω√(1-ζ²)
+//     ζ = 1:  a = ω,              C = 1,         S = t
+//     ζ > 1:  a = ω(ζ-√(ζ²-1)),   C = 1,         S = (1-e^(-d·t))/d,     d = 2ω√(ζ²-1)
+//
+// which is checked by substitution, and which goes over smoothly from one case to the next. Since |C| ≤ 1 and
+// |S| ≤ t in each case, |x(t)| ≤ e^(-a·t)·(|x₀| + |v₀ + a·x₀|·t). For ζ < 1 also |x(t)| ≤ e^(-a·t)·√(x₀² +
+// ((v₀+a·x₀)/w)²), and for ζ > 1 |x(t)| ≤ e^(-a·t)·(|x₀| + |v₀+a·x₀|/d). Rest is when the better of the two
+// bounds reaches the tolerance.
+
+namespace ubbo {
+
+namespace {
+
+void demand(const char* name, double got, double least, double most) {
+  if (got >= least && got <= most) return;
+  throw std::invalid_argument(std::string("spring: ") + name + " = " + plain_number(got) +
+                              " is not taken; it takes " + plain_number(least) + " to " + plain_number(most));
+}
+
+}  // namespace
+
+Spring::Spring(double frequency, double ratio)
+    : frequency_(frequency), ratio_(ratio), swing_(0.0), rates_apart_(0.0) {
+  // Written with (1-ζ)(1+ζ) so that nothing cancels near ζ = 1.
+  const double root = std::sqrt(std::fabs((1.0 - ratio) * (1.0 + ratio)));
+  if (ratio <= 1.0) {
+    decay_ = ratio * frequency;
+    swing_ = frequency * root;
+  } else {
+    decay_ = frequency / (ratio + root);
+    rates_apart_ = 2.0 * frequency * root;
+  }
+}
+
+Spring Spring::natural(double frequency, double ratio) {
+  demand("frequency", frequency, 1e-3, 1e5);
+  demand("ratio", ratio, 1e-3, 1e3);
+  return {frequency, ratio};
+}
+
+Spring Spring::physical(double mass, double stiffness, double damping) {
+  demand("mass", mass, 1e-6, 1e6);
+  demand("stiffness", stiffness, 1e-6, 1e9);
+  demand("damping", damping, 1e-9, 1e9);
+  return natural(std::sqrt(stiffness / mass), damping / (2.0 * std::sqrt(stiffness * mass)));
+}
+
+Spring Spring::settling(Micros time, double overshoot) {
+  demand("settling time in ms", to_ms(time), 1e-3, 3.6e6);
+  demand("overshoot", overshoot, 0.0, 0.95);
+  double ratio = 1.0;
+  if (overshoot > 0.0) {
+    const double log = std::log(overshoot);
+    ratio = -log / std::hypot(std::numbers::pi, log);
+  }
+  // Time scales with 1/ω, so one spring of ω = 1 tells all.
+  const double unit_time = Spring{1.0, ratio}.rest_time({1.0, 0.0}, rest_share);
+  return {unit_time / to_seconds(time), ratio};
+}
+
+SpringState Spring::at(SpringState start, double seconds) const {
+  const double fade = std::exp(-decay_ * seconds);
+  const double push = start.velocity + decay_ * start.distance;
+  double c = 1.0;
+  double s = seconds;
+  double c_rate = 0.0;
+  double s_rate = 1.0;
+  if (swing_ > 0.0) {
+    c = std::cos(swing_ * seconds);
+    const double sine = std::sin(swing_ * seconds);
+    s = sine / swing_;
+    c_rate = -swing_ * sine;
+    s_rate = c;
+  } else if (rates_apart_ > 0.0) {
+    s_rate = std::exp(-rates_apart_ * seconds);
+    s = -std::expm1(-rates_apart_ * seconds) / rates_apart_;
+  }
+  const double distance = fade * (start.distance * c + push * s);
+  return {distance, fade * (start.distance * c_rate + push * s_rate) - decay_ * distance};
+}
+
+double Spring::rest_time(SpringState start, double tolerance) const {
+  const double x = std::fabs(start.distance);
+  const double push = std::fabs(start.velocity + decay_ * start.distance);
+  if (x <= tolerance && push == 0.0) return 0.0;
+
+  // The bound e^(-a·t)·B: t = ln(B/tolerance)/a.
+  double flat = std::numeric_limits<double>::infinity();
+  if (swing_ > 0.0) flat = std::hypot(x, push / swing_);
+  if (rates_apart_ > 0.0) flat = x + push / rates_apart_;
+  const double by_flat = flat < std::numeric_limits<double>::infinity()
+                             ? std::max(0.0, std::log(flat / tolerance) / decay_)
+                             : flat;
+
+  // The bound e^(-a·t)·(x + push·t): the root of h(t) = a·t - ln((x + push·t)/tolerance) past its lowest
+  // point. h is convex, so Newton from the right of the root comes down to it without stepping over.
+  auto h = [&](double t) { return decay_ * t - std::log((x + push * t) / tolerance); };
+  const double lowest = push > 0.0 ? std::max(0.0, 1.0 / decay_ - x / push) : 0.0;
+  if (h(lowest) >= 0.0) return std::min(by_flat, 0.0);
+  double t = lowest + 1.0 / decay_;
+  while (h(t) < 0.0) t *= 2.0;
+  for (int i = 0; i < 20; ++i) {
+    const double step = h(t) / (decay_ - push / (x + push * t));
+    t -= step;
+    if (step < 1e-9 * t) break;
+  }
+  return std::min(by_flat, t);
+}
+
+}  // namespace ubbo

@@ -1,0 +1,177 @@
+#include "ubbo/stage/stage.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <stdexcept>
+
+namespace ubbo {
+
+namespace {
+
+// Parts that keep sending each other about cannot hang a call: the rest happens at the next one.
+constexpr int most_events_per_call = 10'000;
+
+StageSettings checked(StageSettings settings) {
+  check_settings("stage", settings);
+  check_settings("feel", settings.feel);
+  return settings;
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
+  using detail::setting;
+  using S = StageSettings;
+  static const std::array table{
+      setting<&S::width>("width", "dp", 1.0, 100000.0, "width of the screen"),
+      setting<&S::height>("height", "dp", 1.0, 100000.0, "height of the screen"),
+      detail::flag<&S::right_to_left>("right_to_left", "reading direction; horizontal parts mirror"),
+      setting<&S::journal>("journal", "decisions", 0.0, 10'000'000.0,
+                           "how many decisions the journal has room for; 0: it is off"),
+  };
+  return table;
+}
+
+Stage::Stage(StageSettings settings) : width_(settings.width), height_(settings.height) {
+  settings = checked(settings);
+  around_.feel = settings.feel;
+  around_.right_to_left = settings.right_to_left;
+  around_.journal = Journal(static_cast<std::size_t>(settings.journal));
+}
+
+void Stage::check_place(const std::string& id, const Box& box) {
+  if (id.empty()) throw std::invalid_argument("a part needs an id that is not empty");
+  if (find(id) != nullptr)
+    throw std::invalid_argument("part '" + id + "': there is a part with this id already");
+  for (const double number : {box.x, box.y, box.w, box.h})
+    if (!(std::fabs(number) <= Contacts::farthest))
+      throw std::invalid_argument("part '" + id + "': its box holds " + plain_number(number) +
+                                  "; it takes -1000000 to 1000000 dp");
+  if (!(box.w > 0.0 && box.h > 0.0))
+    throw std::invalid_argument("part '" + id + "': w = " + plain_number(box.w) +
+                                ", h = " + plain_number(box.h) + " is no size; both take more than 0 dp");
+}
+
+void Stage::adopt(std::unique_ptr<Part> part) { parts_.push_back(std::move(part)); }
+
+Part* Stage::find(std::string_view id) {
+  const auto found =
+      std::find_if(parts_.begin(), parts_.end(), [id](const auto& part) { return part->id() == id; });
+  return found == parts_.end() ? nullptr : found->get();
+}
+
+void Stage::run_due(Micros until) {
+  for (int events = 0; events < most_events_per_call; ++events) {
+    Part* next = nullptr;
+    Micros when = never;
+    for (const auto& part : parts_) {
+      if (part->due() >= when) continue;
+      when = part->due();
+      next = part.get();
+    }
+    if (next == nullptr || when > until) return;
+    around_.now = happened_ = std::max(happened_, when);
+    next->advance(around_.now);
+  }
+}
+
+bool Stage::touch(const Sample& sample) {
+  const Contacts::Admitted admitted = contacts_.admit(sample);
+  Contact* contact = admitted.contact;
+  if (contact != nullptr) {
+    const Micros time = std::max(admitted.sample.time, happened_);
+    run_due(time);
+    around_.now = happened_ = time;
+  }
+  if (admitted.fault != SampleFault::none)
+    around_.journal.record(
+        around_.now, {}, questions::sound, name_of(admitted.fault),
+        {Fact::plain("contact", sample.contact, ""), Fact::plain("time", to_ms(sample.time), "ms"),
+         Fact::plain("x", sample.at.x, "dp"), Fact::plain("y", sample.at.y, "dp")});
+  if (contact == nullptr) return false;
+  if (sample.phase == Phase::down)
+    offer(*contact, admitted.sample);
+  else
+    deliver(*contact, admitted.sample);
+  const bool owned = contact->owner != Contact::nobody;
+  if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts_.close(*contact);
+  return owned;
+}
+
+void Stage::offer(Contact& contact, const Sample& sample) {
+  const Fact x = Fact::plain("x", sample.at.x, "dp");
+  const Fact y = Fact::plain("y", sample.at.y, "dp");
+  for (std::size_t i = parts_.size(); i-- > 0;) {
+    Part& part = *parts_[i];
+    if (!part.takes(sample.at)) continue;
+    const Fact depth = Fact::above("inside by", part.box().depth(sample.at), "dp", 0.0);
+    if (part.touch(contact, sample)) {
+      contact.owner = static_cast<int>(i);
+      around_.journal.record(around_.now, part.id(), questions::owner, part.id(), {x, y, depth});
+      return;
+    }
+    around_.journal.record(around_.now, part.id(), questions::owner,
+                           "not this part, another contact holds it", {x, y, depth});
+  }
+  around_.journal.record(around_.now, {}, questions::owner, "nobody", {x, y});
+}
+
+void Stage::deliver(Contact& contact, const Sample& sample) {
+  if (contact.owner == Contact::nobody) return;
+  parts_[static_cast<std::size_t>(contact.owner)]->touch(contact, sample);
+}
+
+void Stage::advance(Micros now) {
+  if (now <= frame_ || now > farthest_time) return;
+  frame_ = now;
+  run_due(now);
+  around_.now = std::max(now, happened_);
+  for (const auto& part : parts_)
+    if (!part->settled()) part->advance(around_.now);
+}
+
+void Stage::cancel_contacts() {
+  while (const Contact* contact = contacts_.first_open()) {
+    Sample sample = contact->last;
+    sample.phase = Phase::cancel;
+    touch(sample);
+  }
+}
+
+bool Stage::focus(std::string_view id) {
+  focus_ = static_cast<std::size_t>(-1);
+  if (id.empty()) return true;
+  for (std::size_t i = 0; i < parts_.size(); ++i)
+    if (parts_[i]->id() == id) focus_ = i;
+  return focus_ < parts_.size();
+}
+
+bool Stage::press(Key key) {
+  happened_ = std::max(happened_, around_.now);
+  if (key != Key::tab && key != Key::back_tab) return focus_ < parts_.size() && parts_[focus_]->press(key);
+  const std::size_t last = parts_.size() - 1;
+  if (parts_.empty()) return false;
+  // Past the last part the focus leaves the stage, so that the app's own order goes on.
+  if (focus_ >= parts_.size())
+    focus_ = key == Key::tab ? 0 : last;
+  else if (key == Key::tab)
+    focus_ = focus_ == last ? parts_.size() : focus_ + 1;
+  else
+    focus_ = focus_ == 0 ? parts_.size() : focus_ - 1;
+  return focus_ < parts_.size();
+}
+
+Micros Stage::due() const {
+  Micros next = never;
+  for (const auto& part : parts_) next = std::min(next, part->due());
+  return next;
+}
+
+bool Stage::settled() const {
+  return contacts_.open_count() == 0 &&
+         std::all_of(parts_.begin(), parts_.end(), [](const auto& part) { return part->settled(); });
+}
+
+}  // namespace ubbo

@@ -1,0 +1,31 @@
+#include "ubbo/touch/sample.hpp"
+
+namespace ubbo {
+
+const char* name_of(Phase phase) {
+  switch (phase) {
+    case Phase::down:
+      return "down";
+    case Phase::move:
+      return "move";
+    case Phase::up:
+      return "up";
+    case Phase::cancel:
+      return "cancel";
+  }
+  return "";
+}
+
+const char* name_of(Tool tool) {
+  switch (tool) {
+    case Tool::finger:
+      return "finger";
+    case Tool::stylus:
+      return "stylus";
+    case Tool::mouse:
+      return "mouse";
+  }
+  return "";
+}
+
+}  // namespace ubbo

@@ -1,0 +1,41 @@
+#pragma once
+
+#include <cstddef>
+#include <span>
+#include <stdexcept>
+#include <string>
+#include <string_view>
+
+namespace ubbo::io {
+
+/// What is wrong with an input file: where, what was found, what is taken, and the nearest known name if one
+/// is near. `what()` reads `FILE:LINE:COLUMN: FOUND; takes TAKES; nearest known: NEAREST`.
+class InputError : public std::runtime_error {
+ public:
+  struct Facts {
+    std::string file{};
+    std::size_t line = 0;    ///< from 1; 0 when the file as a whole is meant
+    std::size_t column = 0;  ///< from 1, in bytes
+    std::string found{};
+    std::string takes{};
+    std::string nearest{};
+  };
+
+  explicit InputError(Facts facts);
+  [[nodiscard]] const Facts& facts() const { return facts_; }
+
+ private:
+  Facts facts_;
+};
+
+/// The known name nearest to `word` by edits (insert, drop, change, swap neighbours), or "" when none is
+/// near: more than half of the word would have to change.
+[[nodiscard]] std::string nearest_name(std::string_view word, std::span<const std::string_view> known);
+
+/// The text of a file. Throws `InputError` when it cannot be read.
+[[nodiscard]] std::string read_text(const std::string& path);
+
+/// Writes a file whole. Throws `InputError` when it cannot be written.
+void write_text(const std::string& path, std::string_view text);
+
+}  // namespace ubbo::io

@@ -1,0 +1,119 @@
+#include "ubbo/io/settings_list.hpp"
+
+#include <fmt/format.h>
+
+#include <nlohmann/json.hpp>
+#include <stdexcept>
+#include <vector>
+
+#include "ubbo/io/input_error.hpp"
+#include "ubbo/parts/slider.hpp"
+#include "ubbo/stage/stage.hpp"
+
+namespace ubbo::io {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+struct Row {
+  std::string name;
+  std::string unit;
+  std::string standard;
+  std::string takes;
+  std::string meaning;
+};
+
+struct Group {
+  std::string_view name;
+  std::string_view place;  // where it stands in a scene
+  std::vector<Row> rows;
+};
+
+template <class S>
+std::string default_of(const Setting<S>& setting) {
+  static const S fresh{};
+  switch (setting.kind) {
+    case SettingKind::text:
+      return "\"\"";
+    case SettingKind::cell:
+      return "none: must be given";
+    case SettingKind::flag:
+      return setting.get(fresh) != 0.0 ? "true" : "false";
+    case SettingKind::choice:
+      return setting.choices[static_cast<std::size_t>(setting.get(fresh))];
+    case SettingKind::number:
+    case SettingKind::time:
+      break;
+  }
+  return plain_number(setting.get(fresh));
+}
+
+template <class S>
+Group group(std::string_view name, std::string_view place) {
+  Group made{name, place, {}};
+  for (const Setting<S>& setting : settings_of<S>())
+    made.rows.push_back(
+        {setting.name, setting.unit, default_of(setting), what_it_takes(setting), setting.meaning});
+  return made;
+}
+
+std::string text_of(const Group& group) {
+  std::string text = fmt::format("{}: {}\n", group.name, group.place);
+  for (const Row& row : group.rows)
+    text += fmt::format("  {:<16} {:<14} {}; {}\n", row.name,
+                        row.standard + (row.unit.empty() ? "" : " " + row.unit), row.meaning, row.takes);
+  return text;
+}
+
+std::string markdown_of(const Group& group) {
+  std::string text =
+      fmt::format("\n## {}\n\n{}\n\n| setting | default | unit | takes | meaning |\n|---|---|---|---|---|\n",
+                  group.name, group.place);
+  for (const Row& row : group.rows)
+    text += fmt::format("| `{}` | {} | {} | {} | {} |\n", row.name, row.standard, row.unit, row.takes,
+                        row.meaning);
+  return text;
+}
+
+Json json_of(const Group& group) {
+  Json rows = Json::array();
+  for (const Row& row : group.rows)
+    rows.push_back({{"name", row.name},
+                    {"unit", row.unit},
+                    {"default", row.standard},
+                    {"takes", row.takes},
+                    {"meaning", row.meaning}});
+  return rows;
+}
+
+}  // namespace
+
+std::string settings_list(std::string_view of, SettingsFormat format) {
+  const std::vector<Group> groups{
+      group<StageSettings>("screen", "in a scene under `[screen]`; in code `StageSettings`"),
+      group<Feel>("feel", "in a scene under `[feel]`, over the shipped feel named by `like`; in code `Feel`"),
+      group<SliderSettings>("slider",
+                            "in a scene under `[[part]]` with `kind = \"slider\"`; in code `SliderSettings`"),
+  };
+  std::string text;
+  Json root = Json::object();
+  if (format == SettingsFormat::markdown)
+    text = "# Settings\n\nMade from the settings tables by `./dev docs`; times are in milliseconds.\n";
+  std::vector<std::string_view> known;
+  for (const Group& one : groups) {
+    known.push_back(one.name);
+    if (!of.empty() && of != one.name) continue;
+    if (format == SettingsFormat::json)
+      root[std::string(one.name)] = json_of(one);
+    else
+      text += format == SettingsFormat::markdown ? markdown_of(one) : text_of(one);
+  }
+  if (!of.empty() && std::find(known.begin(), known.end(), of) == known.end())
+    throw std::invalid_argument(
+        fmt::format("settings: no group '{}'; takes {}{}", of, fmt::join(known, ", "),
+                    nearest_name(of, known).empty() ? "" : "; nearest known: " + nearest_name(of, known)));
+  return format == SettingsFormat::json ? root.dump(2) + "\n" : text;
+}
+
+}  // namespace ubbo::io

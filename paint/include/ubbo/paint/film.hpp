@@ -1,0 +1,51 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "ubbo/base/time.hpp"
+#include "ubbo/skin/comb.hpp"
+
+namespace ubbo::paint {
+
+/// A place the finger was at.
+struct TrailPoint {
+  Micros time{};
+  Point at{};
+  bool down = true;  ///< false at the end of a contact
+};
+
+/// One frame of a film.
+struct FilmFrame {
+  Micros time{};
+  skin::Picture scene;                ///< the stage at that time, in dp
+  std::vector<std::string> captions;  ///< the decisions that fell since the frame before
+  std::vector<Point> pressed_at;      ///< where contacts that are still undecided or dragging went down
+};
+
+/// A limit drawn around the place where a contact went down.
+struct FilmThreshold {
+  double distance = 0.0;   ///< dp
+  bool horizontal = true;  ///< along x: two upright lines; else two level ones
+};
+
+/// All that a film shows.
+struct FilmReel {
+  std::string title;
+  std::string subtitle;
+  std::vector<FilmFrame> frames;
+  std::vector<std::vector<TrailPoint>> trails;  ///< one a contact, sorted by time
+  std::vector<Micros> decided;                  ///< when decisions fell
+  std::vector<Point> snap_places;               ///< dp
+  FilmThreshold threshold;
+  Box region;  ///< the part of the screen that is shown, dp
+  Micros begins{};
+  Micros ends{};
+};
+
+/// One picture of `width` x `height` with the frames in order, their times, the finger and its trail, the
+/// drag threshold around the point of touch, the snap points, the decisions, and a line of time below.
+[[nodiscard]] skin::Picture film(const FilmReel& reel, double width, double height,
+                                 const skin::CombColours& colours = skin::day);
+
+}  // namespace ubbo::paint

@@ -1,0 +1,236 @@
+#include "ubbo/paint/film.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+
+#include "ubbo/paint/save.hpp"
+
+namespace ubbo::paint {
+
+namespace {
+
+using skin::Align;
+using skin::Colour;
+using skin::Picture;
+using skin::Text;
+
+constexpr double margin = 16.0;
+constexpr double header = 62.0;
+constexpr double footer = 66.0;
+constexpr double caption_height = 26.0;
+constexpr double gap = 10.0;
+constexpr double finger_radius = 17.0;  // dp; about 5.4 mm, half a fingertip's contact
+
+std::string ms(Micros time) {
+  char text[40];
+  std::snprintf(text, sizeof text, "%.0f ms", to_ms(time));
+  return text;
+}
+
+struct Grid {
+  std::size_t columns = 1;
+  std::size_t rows = 1;
+  double scale = 0.0;
+};
+
+// The number of columns that shows the region largest.
+Grid best_grid(std::size_t count, double width, double height, const Box& region) {
+  Grid best;
+  for (std::size_t columns = 1; columns <= count; ++columns) {
+    const std::size_t rows = (count + columns - 1) / columns;
+    const double w = (width + gap) / static_cast<double>(columns) - gap;
+    const double h = (height + gap) / static_cast<double>(rows) - gap - caption_height;
+    const double scale = std::min(w / region.w, h / region.h);
+    if (scale > best.scale) best = {columns, rows, scale};
+  }
+  best.scale = std::max(best.scale, 1e-3);
+  return best;
+}
+
+class Film {
+ public:
+  Film(const FilmReel& reel, double width, double height, const skin::CombColours& colours)
+      : reel_(reel), width_(width), height_(height), colours_(colours) {}
+
+  Picture make() {
+    page_.emplace_back(skin::paper({0.0, 0.0, width_, height_}, 0.0, {.fill = colours_.paper}));
+    add_header();
+    const Box area{margin, header, width_ - 2 * margin, height_ - header - footer};
+    const Grid grid = best_grid(std::max<std::size_t>(reel_.frames.size(), 1), area.w, area.h, reel_.region);
+    const double w = (area.w + gap) / static_cast<double>(grid.columns) - gap;
+    const double h = (area.h + gap) / static_cast<double>(grid.rows) - gap;
+    for (std::size_t i = 0; i < reel_.frames.size(); ++i)
+      add_frame(i,
+                {area.x + static_cast<double>(i % grid.columns) * (w + gap),
+                 area.y + static_cast<double>(i / grid.columns) * (h + gap), w, h},
+                grid.scale);
+    add_timeline();
+    return std::move(page_);
+  }
+
+ private:
+  void write(Point at, std::string words, double size, Colour colour, Align align = Align::left,
+             bool bold = false) {
+    page_.emplace_back(Text{at, std::move(words), size, colour, align, bold});
+  }
+
+  double width_of(const std::string& words, double size, bool bold = false) {
+    return text_width({.at = {}, .words = words, .size = size, .bold = bold});
+  }
+
+  void add_header() {
+    write({margin, 30.0}, reel_.title, 20.0, colours_.ink, Align::left, true);
+    write({margin, 50.0}, reel_.subtitle, 12.5, colours_.ink.with_alpha(0.75));
+
+    // The legend, laid from the right.
+    double x = width_ - margin;
+    const auto entry = [&](const std::string& words, auto&& mark) {
+      x -= width_of(words, 12.5);
+      write({x, 30.0}, words, 12.5, colours_.ink);
+      x -= 14.0;
+      mark(Point{x, 26.0});
+      x -= 28.0;
+    };
+    entry("decision", [&](Point at) { page_.emplace_back(diamond(at, 5.5)); });
+    entry("snap point", [&](Point at) { page_.emplace_back(snap_mark(at, 5.0)); });
+    entry("drag threshold", [&](Point at) {
+      page_.emplace_back(skin::line(at + Point{-4, -8}, at + Point{-4, 8}, colours_.brick, 1.5, 3.0));
+      page_.emplace_back(skin::line(at + Point{4, -8}, at + Point{4, 8}, colours_.brick, 1.5, 3.0));
+    });
+    entry("finger and its trail", [&](Point at) {
+      page_.emplace_back(skin::line(at + Point{-18, 0}, at, colours_.heather, 2.0));
+      page_.emplace_back(skin::Disc{at, 7.0, finger_ink()});
+      x -= 12.0;
+    });
+  }
+
+  [[nodiscard]] skin::Ink finger_ink() const {
+    return {.fill = colours_.heather.with_alpha(0.28), .stroke = colours_.heather, .width = 1.6};
+  }
+  [[nodiscard]] skin::Path diamond(Point at, double r) const {
+    return {{at + Point{0, -r}, at + Point{r, 0}, at + Point{0, r}, at + Point{-r, 0}},
+            true,
+            {.fill = colours_.ink}};
+  }
+  [[nodiscard]] skin::Path snap_mark(Point at, double r) const {
+    return {
+        {at + Point{0, -r}, at + Point{r, r * 0.7}, at + Point{-r, r * 0.7}}, true, {.fill = colours_.moss}};
+  }
+
+  void add_frame(std::size_t index, const Box& cell, double scale) {
+    const FilmFrame& frame = reel_.frames[index];
+    const bool decided = !frame.captions.empty();
+    page_.emplace_back(
+        skin::paper(cell, 10.0,
+                    {.fill = decided ? colours_.honey.with_alpha(0.16) : colours_.ink.with_alpha(0.035),
+                     .stroke = colours_.ink.with_alpha(decided ? 0.75 : 0.22),
+                     .width = decided ? 1.4 : 1.0}));
+    const std::string number = std::to_string(index + 1);
+    write({cell.x + 9.0, cell.y + 18.0}, number, 13.0, colours_.ink.with_alpha(0.6));
+    const double time_at = cell.x + 9.0 + width_of(number, 13.0) + 10.0;
+    const std::string time = ms(frame.time - reel_.begins);
+    write({time_at, cell.y + 18.0}, time, 13.0, colours_.ink, Align::left, true);
+    if (decided) add_captions(frame, cell, time_at + width_of(time, 13.0, true) + 14.0);
+
+    const Box view{cell.x + 1.0, cell.y + caption_height, cell.w - 2.0, cell.h - caption_height - 1.0};
+    skin::Group group;
+    group.clip = view;
+    group.scale = scale;
+    const Point middle = reel_.region.centre();
+    group.move = view.centre() - middle * scale;
+    group.shapes = without_ground(frame.scene);
+    add_marks(group.shapes, frame);
+    page_.emplace_back(std::move(group));
+  }
+
+  // The stage's own ground would hide the frame's tint.
+  static Picture without_ground(const Picture& scene) {
+    return scene.empty() ? Picture{} : Picture(scene.begin() + 1, scene.end());
+  }
+
+  void add_captions(const FilmFrame& frame, const Box& cell, double from) {
+    double right = cell.right() - 16.0;
+    std::string words;
+    for (const std::string& caption : frame.captions) words += (words.empty() ? "" : ", ") + caption;
+    double size = 12.5;
+    while (size > 9.0 && width_of(words, size, true) > right - from - 14.0) size -= 0.5;
+    while (width_of(words, size, true) > right - from - 14.0 && words.size() > 4)
+      words = words.substr(0, words.size() - 4) + "…";
+    write({right, cell.y + 18.0}, words, size, colours_.ink, Align::right, true);
+    page_.emplace_back(diamond({right - width_of(words, size, true) - 10.0, cell.y + 13.5}, 4.5));
+  }
+
+  void add_marks(Picture& shapes, const FilmFrame& frame) {
+    for (const Point& place : reel_.snap_places) shapes.emplace_back(snap_mark(place + Point{0, 17.0}, 3.2));
+    for (const Point& from : frame.pressed_at) {
+      const double d = reel_.threshold.distance;
+      const double reach = 24.0;
+      for (const double side : {-d, d}) {
+        const Point at = reel_.threshold.horizontal ? from + Point{side, 0} : from + Point{0, side};
+        const Point half = reel_.threshold.horizontal ? Point{0, reach} : Point{reach, 0};
+        shapes.emplace_back(skin::line(at - half, at + half, colours_.brick, 1.4, 3.0));
+      }
+      shapes.emplace_back(skin::Disc{from, 2.4, {.fill = colours_.brick}});
+    }
+    for (const auto& trail : reel_.trails) add_trail(shapes, trail, frame.time);
+  }
+
+  void add_trail(Picture& shapes, const std::vector<TrailPoint>& trail, Micros now) {
+    skin::Path path{.points = {}, .closed = false, .ink = {}};
+    bool down = false;
+    for (const TrailPoint& point : trail) {
+      if (point.time > now) break;
+      path.points.push_back(point.at);
+      down = point.down;
+    }
+    if (path.points.empty()) return;
+    const Point last = path.points.back();
+    path.ink = {.stroke = colours_.heather.with_alpha(down ? 0.9 : 0.4), .width = 2.0};
+    shapes.emplace_back(std::move(path));
+    if (down) shapes.emplace_back(skin::Disc{last, finger_radius, finger_ink()});
+  }
+
+  void add_timeline() {
+    const double left = margin + 6.0;
+    const double right = width_ - margin - 6.0;
+    const double y = height_ - footer + 28.0;
+    const double whole = std::max(to_seconds(reel_.ends - reel_.begins), 1e-6);
+    const auto x_of = [&](Micros time) {
+      return left + (right - left) * std::clamp(to_seconds(time - reel_.begins) / whole, 0.0, 1.0);
+    };
+    page_.emplace_back(skin::line({left, y}, {right, y}, colours_.ink.with_alpha(0.35), 1.5));
+    for (const auto& trail : reel_.trails)
+      if (!trail.empty())
+        page_.emplace_back(skin::line({x_of(trail.front().time), y}, {x_of(trail.back().time), y},
+                                      colours_.heather.with_alpha(0.45), 7.0));
+    double free_from = 0.0;
+    for (std::size_t i = 0; i < reel_.frames.size(); ++i) {
+      const double x = x_of(reel_.frames[i].time);
+      page_.emplace_back(skin::line({x, y - 8.0}, {x, y + 8.0}, colours_.ink, 1.4));
+      const std::string number = std::to_string(i + 1);
+      const double half = width_of(number, 11.5) / 2;
+      if (x - half < free_from) continue;
+      write({x, y + 22.0}, number, 11.5, colours_.ink, Align::centre);
+      free_from = x + half + 3.0;
+    }
+    for (const Micros time : reel_.decided) page_.emplace_back(diamond({x_of(time), y}, 5.0));
+    write({left, y - 14.0}, "0 ms", 11.5, colours_.ink.with_alpha(0.75));
+    write({right, y - 14.0}, ms(reel_.ends - reel_.begins), 11.5, colours_.ink.with_alpha(0.75),
+          Align::right);
+  }
+
+  const FilmReel& reel_;
+  double width_;
+  double height_;
+  const skin::CombColours& colours_;
+  Picture page_;
+};
+
+}  // namespace
+
+Picture film(const FilmReel& reel, double width, double height, const skin::CombColours& colours) {
+  return Film(reel, width, height, colours).make();
+}
+
+}  // namespace ubbo::paint

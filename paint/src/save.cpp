@@ -1,0 +1,148 @@
+#include "ubbo/paint/save.hpp"
+
+#include <cairo-svg.h>
+#include <pango/pangocairo.h>
+
+#include <memory>
+#include <numbers>
+#include <stdexcept>
+#include <string_view>
+
+namespace ubbo::paint {
+
+namespace {
+
+using skin::Colour;
+
+template <auto Free>
+struct Freed {
+  template <class T>
+  void operator()(T* object) const {
+    Free(object);
+  }
+};
+using Surface = std::unique_ptr<cairo_surface_t, Freed<cairo_surface_destroy>>;
+using Context = std::unique_ptr<cairo_t, Freed<cairo_destroy>>;
+using Layout = std::unique_ptr<PangoLayout, Freed<g_object_unref>>;
+using Font = std::unique_ptr<PangoFontDescription, Freed<pango_font_description_free>>;
+
+Layout laid_out(cairo_t* to, const skin::Text& text) {
+  Layout layout(pango_cairo_create_layout(to));
+  const Font font(pango_font_description_from_string("Inter, DejaVu Sans"));
+  pango_font_description_set_absolute_size(font.get(), text.size * PANGO_SCALE);
+  pango_font_description_set_weight(font.get(), text.bold ? PANGO_WEIGHT_SEMIBOLD : PANGO_WEIGHT_NORMAL);
+  pango_layout_set_font_description(layout.get(), font.get());
+  pango_layout_set_text(layout.get(), text.words.data(), static_cast<int>(text.words.size()));
+  return layout;
+}
+
+double width_of(PangoLayout* layout) {
+  PangoRectangle logical;
+  pango_layout_get_extents(layout, nullptr, &logical);
+  return static_cast<double>(logical.width) / PANGO_SCALE;
+}
+
+class Painter {
+ public:
+  explicit Painter(cairo_t* to) : to_(to) {
+    cairo_set_line_join(to, CAIRO_LINE_JOIN_ROUND);
+    cairo_set_line_cap(to, CAIRO_LINE_CAP_ROUND);
+  }
+
+  void draw(const skin::Picture& picture) {
+    for (const skin::Shape& shape : picture) std::visit([this](const auto& one) { draw(one); }, shape);
+  }
+
+ private:
+  void use(Colour colour) {
+    cairo_set_source_rgba(to_, colour.red / 255.0, colour.green / 255.0, colour.blue / 255.0, colour.alpha);
+  }
+
+  void ink(const skin::Ink& ink) {
+    if (ink.fill) {
+      use(*ink.fill);
+      cairo_fill_preserve(to_);
+    }
+    if (ink.stroke) {
+      use(*ink.stroke);
+      cairo_set_line_width(to_, ink.width);
+      cairo_set_dash(to_, &ink.dash, ink.dash > 0.0 ? 1 : 0, 0.0);
+      cairo_stroke_preserve(to_);
+    }
+    cairo_new_path(to_);
+  }
+
+  void draw(const skin::Path& path) {
+    for (const Point& point : path.points) cairo_line_to(to_, point.x, point.y);
+    if (path.closed) cairo_close_path(to_);
+    ink(path.ink);
+  }
+
+  void draw(const skin::Disc& disc) {
+    cairo_arc(to_, disc.centre.x, disc.centre.y, disc.radius, 0.0, 2.0 * std::numbers::pi);
+    cairo_close_path(to_);
+    ink(disc.ink);
+  }
+
+  void draw(const skin::Text& text) {
+    const Layout layout = laid_out(to_, text);
+    double x = text.at.x;
+    if (text.align == skin::Align::right) x -= width_of(layout.get());
+    if (text.align == skin::Align::centre) x -= width_of(layout.get()) / 2;
+    const double baseline = static_cast<double>(pango_layout_get_baseline(layout.get())) / PANGO_SCALE;
+    use(text.colour);
+    cairo_move_to(to_, x, text.at.y - baseline);
+    pango_cairo_show_layout(to_, layout.get());
+    cairo_new_path(to_);
+  }
+
+  void draw(const skin::Group& group) {
+    cairo_save(to_);
+    if (group.clip) {
+      cairo_rectangle(to_, group.clip->x, group.clip->y, group.clip->w, group.clip->h);
+      cairo_clip(to_);
+    }
+    cairo_translate(to_, group.move.x, group.move.y);
+    cairo_scale(to_, group.scale, group.scale);
+    draw(group.shapes);
+    cairo_restore(to_);
+  }
+
+  cairo_t* to_;
+};
+
+void demand(cairo_status_t status, const std::string& path) {
+  if (status != CAIRO_STATUS_SUCCESS)
+    throw std::runtime_error(path + ": cannot be written: " + cairo_status_to_string(status));
+}
+
+}  // namespace
+
+void save(const skin::Picture& picture, int width, int height, const std::string& path) {
+  constexpr int most = 16384;
+  if (width < 1 || height < 1 || width > most || height > most)
+    throw std::invalid_argument("size " + std::to_string(width) + "x" + std::to_string(height) +
+                                " is not taken; it takes 1x1 to 16384x16384");
+  const bool png = path.ends_with(".png");
+  if (!png && !path.ends_with(".svg"))
+    throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
+  const Surface surface(png ? cairo_image_surface_create(CAIRO_FORMAT_ARGB32, width, height)
+                            : cairo_svg_surface_create(path.c_str(), width, height));
+  demand(cairo_surface_status(surface.get()), path);
+  {
+    const Context context(cairo_create(surface.get()));
+    Painter(context.get()).draw(picture);
+    demand(cairo_status(context.get()), path);
+  }
+  if (png) demand(cairo_surface_write_to_png(surface.get(), path.c_str()), path);
+  cairo_surface_finish(surface.get());
+  demand(cairo_surface_status(surface.get()), path);
+}
+
+double text_width(const skin::Text& text) {
+  static const Surface surface(cairo_image_surface_create(CAIRO_FORMAT_A8, 1, 1));
+  static const Context context(cairo_create(surface.get()));
+  return width_of(laid_out(context.get(), text).get());
+}
+
+}  // namespace ubbo::paint

@@ -1,0 +1,71 @@
+#include <fmt/format.h>
+
+#include <CLI/CLI.hpp>
+#include <cstdio>
+#include <filesystem>
+#include <memory>
+
+#include "commands.hpp"
+#include "demo_files.hpp"
+#include "ubbo/io/expectation.hpp"
+#include "ubbo/io/input_error.hpp"
+#include "ubbo/io/report.hpp"
+
+namespace ubbo::tool {
+
+namespace {
+
+int run_demo(const std::string& folder) {
+  std::error_code failed;
+  std::filesystem::create_directories(folder, failed);
+  if (failed) throw io::InputError({.file = folder, .found = "cannot be made: " + failed.message()});
+
+  std::string scene_path;
+  std::vector<std::string> take_paths;
+  for (const DemoFile& file : demo_files()) {
+    const std::string path = folder + "/" + std::string(file.name);
+    io::write_text(path, file.text);
+    if (path.ends_with(".scene.toml"))
+      scene_path = path;
+    else
+      take_paths.push_back(path);
+  }
+
+  const io::Scene scene = io::read_scene(scene_path);
+  std::vector<std::string> pictures;
+  int exit = done;
+  for (const std::string& take_path : take_paths) {
+    const io::Take take = io::read_take(take_path);
+    io::SceneRun run(scene, 4096);
+    io::Replay replay(run, take);
+    replay.finish();
+    fmt::print("{}: {}\n\n{}\n{}\n", scene.title, take.note("label"), io::why_text(replay, ""),
+               io::replay_text(run, replay));
+    for (const std::string& what : io::unmet_expectations(run, take)) {
+      fmt::print(stderr, "ubbo: {}: expectation not met: {}\n", take_path, what);
+      exit = found_wrong;
+    }
+    const std::string stem = take_path.substr(0, take_path.size() - std::string_view(".take.csv").size());
+    pictures.push_back(stem + ".film.png");
+    shoot_film({.scene = scene_path, .take = take_path, .out = pictures.back()});
+  }
+  fmt::print("pictures:\n");
+  for (const std::string& picture : pictures) fmt::print("  {}\n", picture);
+  fmt::print("\nchange a number in {0} and look again, for example:\n  ubbo why {0} {1}\n", scene_path,
+             take_paths.front());
+  return exit;
+}
+
+}  // namespace
+
+void add_demo(CLI::App& app, int& exit) {
+  auto folder = std::make_shared<std::string>("heather-ridge");
+  CLI::App* verb =
+      app.add_subcommand("demo", "Replay the shipped touches on the shipped scene, say why, draw films");
+  verb->add_option("-o,--out", *folder, "folder for the scene, the takes and the pictures")
+      ->capture_default_str();
+  verb->footer("Example:  ubbo demo -o heather-ridge");
+  verb->callback([folder, &exit] { exit = run_demo(*folder); });
+}
+
+}  // namespace ubbo::tool

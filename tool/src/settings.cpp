@@ -1,0 +1,33 @@
+#include <fmt/format.h>
+
+#include <CLI/CLI.hpp>
+#include <memory>
+
+#include "commands.hpp"
+#include "ubbo/io/settings_list.hpp"
+
+namespace ubbo::tool {
+
+void add_settings(CLI::App& app, int& exit) {
+  struct Order {
+    std::string of;
+    bool json = false;
+    bool markdown = false;
+  };
+  auto order = std::make_shared<Order>();
+  CLI::App* verb = app.add_subcommand("settings", "List every setting: unit, default, range, meaning");
+  verb->add_option("OF", order->of, "only these: screen, feel or slider");
+  verb->add_flag("--json", order->json, "print JSON");
+  verb->add_flag("--markdown", order->markdown, "print the reference page docs/settings.md");
+  verb->footer("Example:  ubbo settings slider");
+  verb->callback([order, &exit] {
+    using io::SettingsFormat;
+    const SettingsFormat format = order->json       ? SettingsFormat::json
+                                  : order->markdown ? SettingsFormat::markdown
+                                                    : SettingsFormat::text;
+    fmt::print("{}", io::settings_list(order->of, format));
+    exit = done;
+  });
+}
+
+}  // namespace ubbo::tool
