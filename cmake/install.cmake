@@ -8,5 +8,6 @@ write_basic_package_version_file(${CMAKE_CURRENT_BINARY_DIR}/UbboConfigVersion.c
 install(FILES ${CMAKE_CURRENT_BINARY_DIR}/UbboConfig.cmake ${CMAKE_CURRENT_BINARY_DIR}/UbboConfigVersion.cmake
         DESTINATION ${config_dir})
 
+file(RELATIVE_PATH ubbo_up /prefix/${CMAKE_INSTALL_LIBDIR}/pkgconfig /prefix)
 configure_file(cmake/ubbo.pc.in ${CMAKE_CURRENT_BINARY_DIR}/ubbo.pc @ONLY)
 install(FILES ${CMAKE_CURRENT_BINARY_DIR}/ubbo.pc DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)

@@ -3,8 +3,27 @@
 #include <CLI/CLI.hpp>
 #include <cstdio>
 #include <exception>
+#include <stdexcept>
+#include <string_view>
+#include <vector>
 
 #include "commands.hpp"
+#include "ubbo/io/input_error.hpp"
+
+namespace {
+
+void demand_verb(const CLI::App& app, std::string_view word) {
+  if (word.starts_with('-')) return;
+  std::vector<std::string> names;
+  for (const CLI::App* verb : app.get_subcommands({})) names.push_back(verb->get_name());
+  if (std::find(names.begin(), names.end(), word) != names.end()) return;
+  const std::vector<std::string_view> known(names.begin(), names.end());
+  const std::string nearest = ubbo::io::nearest_name(word, known);
+  throw std::invalid_argument(fmt::format("no command '{}'; takes {}{}", word, fmt::join(names, ", "),
+                                          nearest.empty() ? "" : "; nearest known: " + nearest));
+}
+
+}  // namespace
 
 int main(int argc, char** argv) {
   using namespace ubbo::tool;
@@ -21,6 +40,7 @@ int main(int argc, char** argv) {
   add_film(app, exit);
   add_settings(app, exit);
   try {
+    if (argc > 1) demand_verb(app, argv[1]);
     app.parse(argc, argv);
   } catch (const CLI::ParseError& error) {
     return app.exit(error) == 0 ? done : bad_input;

@@ -62,8 +62,9 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>() {
       detail::flag<&S::tap_travels>("tap_travels", "a tap on the track sends the thumb there"),
       setting<&S::thumb>("thumb", "dp", 1.0, 400.0, "the thumb's width"),
       setting<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
-      setting<&S::settle>("settle", "ms", 0.0, 10000.0,
-                          "how long the thumb takes to come to rest on its place; 0: at once"),
+      setting<&S::settle>(
+          "settle", "ms", 0.0, 10000.0,
+          "the longest the thumb takes to come to rest when it is sent somewhere; 0: at once"),
       setting<&S::overshoot>("overshoot", "%", 0.0, 95.0,
                              "how far the thumb swings past its place, of the distance it was sent"),
       setting<&S::carry>("carry", "ms", 0.0, 2000.0,

@@ -80,17 +80,18 @@ void Stage::run_due(Micros until) {
 bool Stage::touch(const Sample& sample) {
   const Contacts::Admitted admitted = contacts_.admit(sample);
   Contact* contact = admitted.contact;
-  if (contact != nullptr) {
-    const Micros time = std::max(admitted.sample.time, happened_);
-    run_due(time);
-    around_.now = happened_ = time;
-  }
+  // What was due before this sample comes first, even before a bad one, or the order would depend on the
+  // frames.
+  const bool timely = admitted.sample.time >= -farthest_time && admitted.sample.time <= farthest_time;
+  const Micros time = timely ? std::max(admitted.sample.time, happened_) : happened_;
+  run_due(time);
   if (admitted.fault != SampleFault::none)
     around_.journal.record(
-        around_.now, {}, questions::sound, name_of(admitted.fault),
+        time, {}, questions::sound, name_of(admitted.fault),
         {Fact::plain("contact", sample.contact, ""), Fact::plain("time", to_ms(sample.time), "ms"),
          Fact::plain("x", sample.at.x, "dp"), Fact::plain("y", sample.at.y, "dp")});
   if (contact == nullptr) return false;
+  around_.now = happened_ = time;
   if (sample.phase == Phase::down)
     offer(*contact, admitted.sample);
   else

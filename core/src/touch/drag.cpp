@@ -16,6 +16,13 @@ double Drag::travel() const {
   return reach_ == Reach::plane ? length(moved) : std::fabs(along(axis_, moved));
 }
 
+Point Drag::offset() const {
+  if (!dragging()) return {};
+  const Point dragged = at_ - anchor_;
+  if (reach_ == Reach::plane) return dragged;
+  return axis_ == Axis::horizontal ? Point{dragged.x, 0.0} : Point{0.0, dragged.y};
+}
+
 bool Drag::move(Point at, double threshold) {
   if (state_ == State::idle) return false;
   at_ = at;
@@ -23,13 +30,8 @@ bool Drag::move(Point at, double threshold) {
   if (state_ == State::dragging) return false;
   const double gone = travel();
   if (gone < threshold || gone == 0.0) return false;
-  const Point moved = at - from_;
-  if (reach_ == Reach::plane)
-    anchor_ = from_ + moved * (threshold / gone);
-  else if (axis_ == Axis::horizontal)
-    anchor_ = {from_.x + std::copysign(threshold, moved.x), from_.y};
-  else
-    anchor_ = {from_.x, from_.y + std::copysign(threshold, moved.y)};
+  // Along an axis `gone` leaves out what lies across it, and so does `offset`.
+  anchor_ = from_ + (at - from_) * (threshold / gone);
   state_ = State::dragging;
   return true;
 }

@@ -31,8 +31,9 @@ class Drag {
   [[nodiscard]] double travel() const;
   /// The largest distance from where it went down so far, in any direction; dp.
   [[nodiscard]] double strayed() const { return strayed_; }
-  /// The distance dragged, the threshold left out; dp. Zero until it is a drag.
-  [[nodiscard]] Point offset() const { return dragging() ? at_ - anchor_ : Point{}; }
+  /// The distance dragged, the threshold left out; dp. Zero until it is a drag, and always zero across the
+  /// axis.
+  [[nodiscard]] Point offset() const;
 
  private:
   enum class State { idle, pressed, dragging };

@@ -1,0 +1,19 @@
+#!/usr/bin/env bash
+# Sizes and whole-command times that no loop can show; medians of 21 runs.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+median() {
+  for _ in $(seq 21); do
+    local begin=$EPOCHREALTIME
+    "$@" >/dev/null
+    local end=$EPOCHREALTIME
+    echo $((${end/./} - ${begin/./}))
+  done | sort -n | sed -n 11p
+}
+scratch=$(mktemp -d)
+trap 'rm -rf "$scratch"' EXIT
+strip -o "$scratch/honey_slider" build/release/examples/honey_slider
+echo "honey_slider stripped: $(stat -c %s "$scratch/honey_slider") bytes"
+echo "ubbo --help:           $(median build/release/tool/ubbo --help) us"
+echo "film of 12 frames:     $(median build/release/tool/ubbo film demo/inspection.scene.toml \
+  demo/takes/frames_drag.take.csv -o "$scratch/film.png") us"

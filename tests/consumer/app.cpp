@@ -1,0 +1,10 @@
+#include <ubbo/ubbo.hpp>
+
+int main() {
+  ubbo::Cell<double> frames{4};
+  ubbo::Stage stage;
+  auto& slider = stage.add<ubbo::Slider>("frames", {.w = 280, .h = 48}, {.value = frames, .to = 10});
+  frames.set(9);
+  stage.advance(std::chrono::seconds(1));
+  return slider.value() == 9 ? 0 : 1;
+}

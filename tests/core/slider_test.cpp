@@ -1,0 +1,238 @@
+#include "check.hpp"
+#include "streams.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+TEST_CASE("from finger to cell: a drag, its decisions, and where it lands") {
+  HoneySlider app({.step = 1});
+  REQUIRE(app.slider->thumb() == Point{154.8, 224});
+  app.swipe(0, {150, 220}, {150 + 73.52, 220});
+  // 73.52 dp less the threshold of 8 are 2.6 frames: 6.6.
+  CHECK(app.slider->position() == Approx(6.6));
+  CHECK(app.frames.get() == 7);
+  CHECK_FALSE(app.stage.settled());
+  app.settle();
+  CHECK(app.slider->position() == 7.0);
+  CHECK(app.slider->thumb().x == Approx(54 + 7 * 25.2));
+  CHECK(app.slider->fill().w == Approx(7 * 25.2));
+  CHECK(app.slider->share() == 0.7);
+  CHECK(app.slider->accessible().value_now == 7);
+  CHECK(app.stage.settled());
+
+  const Decision* drag = app.last(questions::drag);
+  REQUIRE(drag != nullptr);
+  CHECK(drag->time == ms(20));
+  CHECK(drag->facts[0].value == Approx(14.704));
+  CHECK(drag->facts[0].limit == 8);
+  CHECK(drag->facts[0].margin == Approx(6.704));
+  const Decision* landing = app.last(questions::landing);
+  REQUIRE(landing != nullptr);
+  CHECK(landing->facts[0].value == 7);
+  CHECK(landing->facts[1].value == Approx(6.6));
+  CHECK(landing->facts[2].margin == Approx(0.2));
+  CHECK(app.last(questions::rest)->time > ms(200));
+  CHECK(app.last(questions::rest)->time <= ms(200) + ms(250));
+}
+
+TEST_CASE("the thumb never moves further than the finger, and never leaves its track") {
+  PROPERTY("any touches", [] {
+    SliderSettings settings = any_slider();
+    HoneySlider app(
+        settings, {.feel = {.drag_threshold = *number(0, 40)}, .right_to_left = *rc::gen::arbitrary<bool>()});
+    Point finger{};
+    for (const Sample& sample : gestures()) {
+      app.stage.advance(sample.time);
+      const bool held = app.slider->pressed();
+      const Point before = app.slider->thumb();
+      app.stage.touch(sample);
+      if (held && sample.phase == Phase::move)
+        RC_ASSERT(length(app.slider->thumb() - before) <= length(sample.at - finger) + 1e-9);
+      // Nothing but a move displaces it at once, save for the last twentieth of a dp into its place.
+      if (sample.phase != Phase::move && (settings.settle > Micros{0} || sample.phase == Phase::down))
+        RC_ASSERT(length(app.slider->thumb() - before) < 0.051);
+      finger = sample.at;
+      RC_ASSERT(app.slider->position() >= 0.0 && app.slider->position() <= 10.0);
+    }
+    app.settle();
+    RC_ASSERT(app.stage.settled());
+    RC_ASSERT(app.frames.get() == app.slider->value());
+    RC_ASSERT(app.slider->position() == app.slider->target());
+  });
+}
+
+TEST_CASE("right-to-left is the mirror image") {
+  PROPERTY("mirrored touches give the same values", [] {
+    SliderSettings settings = any_slider();
+    settings.axis = Axis::horizontal;
+    HoneySlider plain(settings), mirrored(settings, {.right_to_left = true});
+    for (Sample sample : gestures()) {
+      plain.stage.touch(sample);
+      sample.at.x = 360 - sample.at.x;
+      mirrored.stage.touch(sample);
+      RC_ASSERT(std::fabs(plain.slider->position() - mirrored.slider->position()) < 1e-6);
+    }
+    RC_ASSERT(std::fabs(plain.slider->thumb().x - (360 - mirrored.slider->thumb().x)) < 1e-4);
+  });
+}
+
+TEST_CASE("a tap on the track travels there: on the thumb, or when it is turned off, it does not") {
+  HoneySlider app({.step = 1});
+  app.tap(0, {54 + 25.2 * 8.9, 230});
+  CHECK(app.frames.get() == 9);
+  CHECK(app.slider->position() == 4.0);
+  app.settle();
+  CHECK(app.slider->position() == 9.0);
+  app.tap(30'000, app.slider->thumb() + Point{10, 5});
+  app.settle();
+  CHECK(app.frames.get() == 9);
+  // A press that strays past the tap reach across the track is neither tap nor drag.
+  app.swipe(60'000, {100, 210}, {102, 246});
+  CHECK(app.last(questions::tap)->answer == "no, it strayed");
+  CHECK(app.frames.get() == 9);
+
+  HoneySlider fixed({.step = 1, .grab = Grab::thumb, .tap_travels = false});
+  fixed.tap(0, {290, 224});
+  fixed.swipe(1000, {290, 224}, {200, 224});
+  CHECK(fixed.frames.get() == 4);
+  fixed.swipe(2000, {150, 224}, {250, 224});
+  CHECK(fixed.frames.get() == 8);
+}
+
+TEST_CASE("the cell follows the finger, or hears of the place only when the thumb is at rest") {
+  for (const Follow follow : {Follow::finger, Follow::rest}) {
+    HoneySlider app({.step = 1, .follow = follow});
+    std::vector<double> heard;
+    const Watch watch = app.frames.watch([&](double v) { heard.push_back(v); });
+    app.swipe(0, {150, 224}, {230, 224});
+    app.settle();
+    CHECK(heard == (follow == Follow::finger ? std::vector<double>{5, 6, 7} : std::vector<double>{7}));
+    heard.clear();
+    app.touch(30'000, Phase::down, {230, 224});
+    app.touch(30'010, Phase::move, {130, 224});
+    app.touch(30'020, Phase::cancel, {130, 224});
+    app.settle();
+    CHECK(app.slider->position() == 7.0);
+    CHECK(heard == (follow == Follow::finger ? std::vector<double>{3, 7} : std::vector<double>{}));
+  }
+}
+
+TEST_CASE("the app's writes: at rest, out of range, no number, and during a drag") {
+  HoneySlider app({.step = 1});
+  app.frames.set(2);
+  CHECK(app.slider->target() == 2.0);
+  CHECK(app.slider->position() == 4.0);
+  app.settle();
+  CHECK(app.slider->position() == 2.0);
+  app.frames.set(14);
+  app.settle();
+  CHECK(app.slider->position() == 10.0);
+  CHECK(app.frames.get() == 14);  // the cell is the app's
+  app.frames.set(std::nan(""));
+  app.settle();
+  CHECK(app.slider->position() == 10.0);
+  app.frames.set(3.7);  // between steps, as the app wants it
+  app.settle();
+  CHECK(app.slider->value() == 3.7);
+
+  // The finger keeps the thumb; the write is where a cancel goes back to.
+  for (const Phase end : {Phase::up, Phase::cancel}) {
+    app.frames.set(4);
+    app.settle();
+    const double t = to_ms(app.stage.now());
+    app.touch(t, Phase::down, {150, 224});
+    app.touch(t + 10, Phase::move, {200, 224});
+    const double held = app.slider->position();
+    app.frames.set(1);
+    CHECK(app.slider->position() == held);
+    CHECK(app.last(questions::app_write)->answer == "nothing yet, the finger has the thumb");
+    app.touch(t + 200, end, {200, 224});
+    app.settle();
+    CHECK(app.slider->position() == (end == Phase::up ? 6.0 : 1.0));
+    CHECK(app.frames.get() == app.slider->position());
+  }
+
+  // A watcher of the app's that will not have more than 5.
+  const Watch limit = app.frames.watch([&](double v) { app.frames.set(std::min(v, 5.0)); });
+  app.tap(to_ms(app.stage.now()), {300, 224});
+  app.settle();
+  CHECK(app.frames.get() == 5);
+  CHECK(app.slider->position() == 5.0);
+}
+
+TEST_CASE("a grab stops the thumb under the finger: a press that comes to nothing lets it go on") {
+  HoneySlider app({.step = 1});
+  app.frames.set(10);
+  app.stage.advance(ms(60));
+  const double under_way = app.slider->position();
+  REQUIRE(under_way > 4.0);
+  REQUIRE(under_way < 10.0);
+  app.touch(60, Phase::down, app.slider->thumb());
+  app.stage.advance(ms(500));
+  CHECK(app.slider->position() == under_way);
+  app.touch(600, Phase::up, app.slider->thumb());
+  app.settle();
+  CHECK(app.slider->position() == 10.0);
+}
+
+TEST_CASE("keys, as the ARIA slider practice names them") {
+  struct Case {
+    Key key;
+    double left_to_right, right_to_left;
+  };
+  for (const Case c : {Case{Key::right, 5, 3},
+                       {Key::left, 3, 5},
+                       {Key::up, 5, 5},
+                       {Key::down, 3, 3},
+                       {Key::page_up, 6, 6},
+                       {Key::page_down, 2, 2},
+                       {Key::home, 0, 0},
+                       {Key::end, 10, 10}}) {
+    for (const bool mirrored : {false, true}) {
+      HoneySlider app({.step = 1, .large_step = 2}, {.right_to_left = mirrored});
+      CHECK_FALSE(app.stage.press(c.key));  // nothing has the focus yet
+      CHECK(app.stage.press(Key::tab));
+      CHECK(app.stage.press(c.key));
+      app.settle();
+      CHECK(app.frames.get() == (mirrored ? c.right_to_left : c.left_to_right));
+    }
+  }
+  HoneySlider app({.step = 1});
+  CHECK(app.stage.focus("frames"));
+  for (int i = 0; i < 30; ++i) app.stage.press(Key::right);
+  CHECK(app.frames.get() == 10);
+  CHECK_FALSE(app.stage.press(Key::tab));  // past the last part the focus leaves
+  CHECK(app.stage.focused() == nullptr);
+  CHECK_FALSE(app.stage.focus("fraames"));
+}
+
+TEST_CASE("upright, it grows upwards: a throw counts when it is set to") {
+  Cell<double> depth{0};
+  Stage stage;
+  auto& slider = stage.add<Slider>("depth", {.x = 0, .y = 100, .w = 40, .h = 228},
+                                   {.value = depth, .to = 100, .axis = Axis::vertical, .carry = ms(100)});
+  CHECK(slider.place_of(0) == Point{20, 314});
+  CHECK(slider.place_of(100) == Point{20, 114});
+  stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {20, 314}});
+  for (int i = 1; i <= 10; ++i)
+    stage.touch({.time = ms(10 * i), .contact = 1, .phase = Phase::move, .at = {20, 314 - 4.8 * i}});
+  stage.touch({.time = ms(100), .contact = 1, .phase = Phase::up, .at = {20, 266}});
+  // 40 dp past the threshold are 20; 480 dp/s for 100 ms are 24 more.
+  CHECK(depth.get() == Approx(44));
+  CHECK(slider.accessible().orientation == "vertical");
+}
+
+TEST_CASE("bad settings are refused with what they take") {
+  Cell<double> value{0};
+  Stage stage;
+  const Box box{.w = 200, .h = 40};
+  CHECK_THROWS_WITH(stage.add<Slider>("a", box, {}), Catch::Contains("'a'") && Catch::Contains("not linked"));
+  CHECK_THROWS_WITH(stage.add<Slider>("a", box, {.value = value, .step = -1}), Catch::Contains("step = -1"));
+  CHECK_THROWS_WITH(stage.add<Slider>("a", box, {.value = value, .from = 1}),
+                    Catch::Contains("more than from = 1"));
+  CHECK_THROWS_WITH(stage.add<Slider>("a", {.w = 20, .h = 20}, {.value = value}), Catch::Contains("no room"));
+  CHECK_THROWS_WITH(stage.add<Slider>("", box, {.value = value}), Catch::Contains("id"));
+  stage.add<Slider>("a", box, {.value = value});
+  CHECK_THROWS_WITH(stage.add<Slider>("a", box, {.value = value}), Catch::Contains("already"));
+  CHECK(stage.parts().size() == 1);
+}

@@ -1,0 +1,101 @@
+#include "allocations.hpp"
+#include "check.hpp"
+#include "streams.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+TEST_CASE("nothing is stuck and nothing throws, whatever comes in") {
+  PROPERTY("wild streams between frames, writes and keys", [] {
+    HoneySlider app(any_slider());
+    for (const Sample& sample : *wild_stream()) {
+      app.stage.touch(sample);
+      switch (*rc::gen::inRange(0, 6)) {
+        case 0:
+          app.stage.advance(sample.time);
+          break;
+        case 1:
+          app.frames.set(sample.at.x);
+          break;
+        case 2:
+          app.stage.press(*rc::gen::element(Key::tab, Key::left, Key::end, Key::page_up));
+          break;
+        default:
+          break;
+      }
+    }
+    app.stage.cancel_contacts();
+    app.stage.advance(app.stage.now() + std::chrono::hours(1));
+    RC_ASSERT(app.stage.settled());
+    RC_ASSERT_FALSE(app.slider->pressed());
+    RC_ASSERT(app.stage.open_contacts() == 0);
+    RC_ASSERT(app.slider->position() >= 0.0 && app.slider->position() <= 10.0);
+  });
+}
+
+TEST_CASE("touch and advance allocate nothing over 10,000 frames, journal on") {
+  HoneySlider app({.step = 1, .overshoot = 20});
+  double heard = 0;
+  const Watch watch = app.frames.watch([&](double v) { heard += v; });
+  const std::size_t before = allocations();
+  for (int frame = 0; frame < 10'000; ++frame) {
+    const double t = frame * 16.0;
+    const int phase = frame % 40;
+    const Point at{100.0 + 5 * phase, 224};
+    if (phase == 0)
+      app.touch(t, Phase::down, at);
+    else if (phase < 20)
+      app.touch(t, Phase::move, at);
+    else if (phase == 20)
+      app.touch(t, Phase::up, at);
+    else if (phase == 30)
+      app.frames.set(3);
+    app.stage.advance(ms(t + 8));
+  }
+  CHECK(allocations() == before);
+  CHECK(heard > 0);
+  CHECK(app.stage.journal().decisions().size() > 1000);
+  CHECK(std::make_unique<int>(1) != nullptr);
+  CHECK(allocations() > before);  // the counter counts
+}
+
+TEST_CASE("the topmost part gets the contact and keeps it: a second contact finds it taken") {
+  HoneySlider app({.step = 1});
+  Cell<double> other{0};
+  auto& on_top = app.stage.add<Slider>("lid", {.x = 200, .y = 190, .w = 140, .h = 60}, {.value = other});
+  app.touch(0, Phase::down, {210, 224});
+  CHECK(on_top.pressed());
+  CHECK_FALSE(app.slider->pressed());
+  app.touch(10, Phase::move, {60, 500});
+  CHECK(on_top.dragging());
+  app.touch(20, Phase::down, {220, 224}, 2);  // the lid is taken, so what lies below gets it
+  CHECK(app.slider->pressed());
+  app.touch(30, Phase::down, {220, 224}, 3);
+  CHECK(app.last(questions::owner)->answer == "nobody");
+  CHECK(app.stage.open_contacts() == 3);
+}
+
+TEST_CASE("a journal that is off keeps nothing, one that is full counts") {
+  Journal off;
+  off.record(ms(1), "a", "q", "a");
+  CHECK(off.decisions().empty());
+  Journal one(1);
+  one.record(ms(1), "a", "q", "a");
+  one.record(ms(2), "a", "q", "a");
+  CHECK(one.decisions().size() == 1);
+  CHECK(one.lost() == 1);
+}
+
+TEST_CASE("a sample that comes after a later frame is good, at its own time") {
+  HoneySlider early({.step = 1}), late({.step = 1});
+  for (HoneySlider* app : {&early, &late}) {
+    app->touch(0, Phase::down, {150, 224});
+    if (app == &late) app->stage.advance(ms(16));
+    app->touch(10, Phase::move, {200, 224});
+    if (app == &late) app->stage.advance(ms(32));
+    app->touch(20, Phase::up, {230, 224});
+    app->settle();
+  }
+  CHECK(early.frames.get() == late.frames.get());
+  CHECK(early.last(questions::rest)->time == late.last(questions::rest)->time);
+}

@@ -1,0 +1,113 @@
+#include "ubbo/io/replay.hpp"
+
+#include <nlohmann/json.hpp>
+
+#include "check.hpp"
+#include "streams.hpp"
+#include "ubbo/io/expectation.hpp"
+#include "ubbo/io/report.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+io::Scene scene_with(SliderSettings settings, bool mirrored = false) {
+  settings.to = 10;
+  io::Scene scene;
+  scene.stage.right_to_left = mirrored;
+  scene.cells = {{"frames", 4}, {"brood", 2}};
+  scene.parts.push_back(
+      {.id = "frames", .box = HoneySlider::box, .settings = settings, .cells = {{"value", "frames"}}});
+  settings.axis = Axis::vertical;
+  scene.parts.push_back(
+      {.id = "brood", .box = {0, 300, 60, 300}, .settings = settings, .cells = {{"value", "brood"}}});
+  return scene;
+}
+
+// All that must not depend on the frame rate, as text.
+std::string outcome(const io::Scene& scene, const io::Take& take, double fps) {
+  io::SceneRun run(scene, 64);
+  io::Replay replay(run, take, {.fps = fps});
+  replay.finish();
+  auto root = nlohmann::json::parse(io::replay_json(run, replay));
+  root.erase("frames");
+  return root.dump();
+}
+
+}  // namespace
+
+TEST_CASE("24, 60, 120 and 240 frames a second give the same decisions and cells to the byte") {
+  PROPERTY("any scene, any take, sound or wild", [] {
+    const io::Scene scene = scene_with(any_slider(), *rc::gen::arbitrary<bool>());
+    io::Take take{{}, gestures()};
+    if (*rc::gen::arbitrary<bool>()) {
+      take.samples = *rc::gen::nonEmpty(wild_stream());
+      std::erase_if(take.samples, [](const Sample& s) { return s.time < Micros{0} || s.time > ms(5000); });
+      std::stable_sort(take.samples.begin(), take.samples.end(),
+                       [](auto& a, auto& b) { return a.time < b.time; });
+      RC_PRE(!take.samples.empty());
+    }
+    const std::string at_60 = outcome(scene, take, 60);
+    RC_ASSERT(at_60.find("\"decisions\"") != std::string::npos);
+    for (const double fps : {24.0, 120.0, 240.0, 999.0}) RC_ASSERT(outcome(scene, take, fps) == at_60);
+  });
+}
+
+TEST_CASE("a take that ends with the finger down is ended by a cancel, with a warning") {
+  const io::Scene scene = scene_with({.step = 1});
+  io::SceneRun run(scene, 64);
+  const io::Take take{{{"expectation", "frames = 4, queens = 1, brood is 3"}},
+                      {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
+                       {.time = ms(50), .contact = 1, .phase = Phase::move, .at = {250, 224}}}};
+  io::Replay replay(run, take);
+  replay.finish();
+  REQUIRE(replay.warnings().size() == 1);
+  CHECK_THAT(replay.warnings()[0], Catch::Contains("ends at 50 ms with 1 contact"));
+  CHECK(run.cell("frames")->get() == 4);
+  CHECK(run.stage().settled());
+  const auto unmet = io::unmet_expectations(run, take);
+  REQUIRE(unmet.size() == 2);
+  CHECK_THAT(unmet[0], Catch::Contains("no cell 'queens'"));
+  CHECK_THAT(unmet[1], Catch::Contains("does not read"));
+}
+
+TEST_CASE("pauses of years and a million samples are replayed without a hang") {
+  const io::Scene scene = scene_with({.step = 1});
+  io::SceneRun run(scene, 4096);
+  io::Take take{{},
+                {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
+                 {.time = ms(9e12), .contact = 1, .phase = Phase::up, .at = {150, 224}}}};
+  io::Replay years(run, take, {.fps = 240});
+  years.finish();
+  CHECK(years.ends() == ms(9e12));
+
+  take.samples.resize(1);
+  for (int i = 1; i < 1'000'000; ++i)  // every other sample is one of a contact that is not down
+    take.samples.push_back(
+        {.time = ms(8.0 * i), .contact = i % 2, .phase = Phase::move, .at = {150.0 + i % 100, 224}});
+  io::SceneRun fresh(scene, 4096);
+  io::Replay long_one(fresh, take, {.fps = 240, .most_decisions = 1000});
+  long_one.finish();
+  CHECK(long_one.decisions().size() == 1000);
+  CHECK_THAT(long_one.warnings().back(), Catch::Contains("more decisions"));
+  CHECK_THROWS_WITH(io::Replay(fresh, take, {.fps = 0}), Catch::Contains("fps = 0"));
+}
+
+TEST_CASE("each decision is told in a sentence with its numbers") {
+  io::SceneRun run(scene_with({.step = 1}), 64);
+  const io::Take take{{},
+                      {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
+                       {.time = ms(40), .contact = 1, .phase = Phase::move, .at = {159.2, 224}},
+                       {.time = ms(80), .contact = 1, .phase = Phase::move, .at = {223.52, 224}},
+                       {.time = ms(500), .contact = 1, .phase = Phase::up, .at = {223.52, 224}}}};
+  io::Replay replay(run, take);
+  replay.finish();
+  const std::string why = io::why_text(replay, "frames");
+  for (const char* says :
+       {"a contact went down at (150, 224), 24 dp inside frames",
+        "9.2 dp of travel passed the threshold of 8 dp, by 1.2 dp", "had not moved for 420 ms",
+        "landed on 7 since 6.6 is nearest to it: 0.4 away, against 0.6 to 6", "at rest on 7"})
+    CHECK_THAT(why, Catch::Contains(says));
+  CHECK(io::why_text(replay, "brood") == "no decisions\n");
+}

@@ -1,0 +1,105 @@
+#include "ubbo/io/scene.hpp"
+
+#include <fstream>
+
+#include "check.hpp"
+#include "ubbo/io/input_error.hpp"
+
+using namespace ubbo;
+using io::InputError;
+
+namespace {
+
+// A sound scene, with `extra` as line 11 and on.
+std::string scene(const std::string& extra) {
+  return "[cells]\nframes = 4\n[[part]]\nid = \"frames\"\nkind = \"slider\"\nvalue = \"frames\"\nx = 1\ny = "
+         "2\nw = 200\nh = 40\n" +
+         extra;
+}
+
+}  // namespace
+
+TEST_CASE("bad scenes are answered with line, column, what was found, what is taken and the nearest name") {
+  struct Case {
+    std::string text;
+    std::size_t line, column;
+    const char* says;
+  };
+  const Case cases[] = {
+      {"[screen\n", 1, 8, "takes TOML"},
+      {"[scren]\n", 1, 2,
+       "unknown key 'scren' in a scene; takes title, screen, feel, cells, part; nearest known: screen"},
+      {"[screen]\nwidth = -4\n", 2, 9, "width = -4; takes 1 to 100000 dp"},
+      {"[screen]\nwidth = \"360\"\n", 2, 9, "width = '360'"},
+      {"[screen]\nwidth = nan\n", 2, 9, "width = nan"},
+      {"screen = 3\n", 1, 10, "takes a table, [screen]"},
+      {"feel = \"glowed\"\n", 1, 8,
+       "feel 'glowed'; takes one of bare-finger, gloved, stylus, mouse; nearest known: gloved"},
+      {"[feel]\nlike = \"gloved\"\ndrag_treshold = 5\n", 3, 1, "nearest known: drag_threshold"},
+      {"[feel]\nstaleness = 5000\n", 2, 13, "staleness = 5000; takes 1 to 1000 ms"},
+      {"[cells]\nframes = true\n", 2, 10, "frames = true"},
+      {"part = 3\n", 1, 8, "headed [[part]]"},
+      {"[[part]]\nid = \"a\"\n", 1, 1, "a part without 'kind'"},
+      {"[[part]]\nid = \"a\"\nkind = \"slidder\"\n", 3, 8, "nearest known: slider"},
+      {scene("stp = 1\n"), 11, 1, "unknown key 'stp' in a slider"},
+      {scene("step = -1\n"), 11, 8, "step = -1; takes 0 to"},
+      {scene("axis = \"vertcal\"\n"), 11, 8, "takes one of horizontal, vertical; nearest known: vertical"},
+      {scene("tap_travels = 1\n"), 11, 15, "takes true or false"},
+      {scene("from = 5\nto = 5\n"), 3, 1,
+       "slider 'frames': to = 5 is not taken; it takes more than from = 5"},
+      {scene("thumb = 300\n"), 3, 1, "no room"},
+      {scene("[[part]]\nid = \"frames\"\nkind = \"slider\"\n"), 12, 6, "which the part at line 3 has"},
+      {scene("[[part]]\nid = \"b\"\nkind = \"slider\"\nvalue = \"frame\"\nx=0\ny=0\nw=100\nh=40\n"), 14, 9,
+       "value = 'frame', which is no cell; takes one of frames; nearest known: frames"},
+      {scene("[[part]]\nid = \"b\"\nkind = \"slider\"\nx=0\ny=0\nw=100\nh=40\n"), 11, 1, "not linked"},
+      {scene("[[part]]\nid = \"b\"\nkind = \"slider\"\nx=0\ny=0\nh=40\n"), 11, 1, "a part without 'w'"},
+  };
+  for (const Case& c : cases) {
+    CAPTURE(c.text);
+    try {
+      (void)io::parse_scene(c.text, "s.scene.toml");
+      FAIL("taken");
+    } catch (const InputError& error) {
+      CHECK_THAT(error.what(), Catch::Contains(c.says) && Catch::StartsWith("s.scene.toml:"));
+      CHECK(error.facts().line == c.line);
+      CHECK(error.facts().column == c.column);
+    }
+  }
+}
+
+TEST_CASE("a scene says what it says, and the rest stays as it is by default") {
+  const io::Scene read = io::parse_scene(
+      "title = \"t\"\n[screen]\nright_to_left = true\n[feel]\nlike = \"stylus\"\ntap_reach = 7\n" +
+          scene("follow = \"rest\"\nsettle = 120.5\nlabel = \"frames of honey\"\nto = 10\n"),
+      "s");
+  CHECK(read.stage.right_to_left);
+  CHECK(read.stage.width == StageSettings{}.width);
+  CHECK(read.stage.feel.tap_reach == 7);
+  CHECK(read.stage.feel.drag_threshold == feels::stylus.drag_threshold);
+  const auto& settings = std::get<SliderSettings>(read.parts.at(0).settings);
+  CHECK(settings.follow == Follow::rest);
+  CHECK(settings.settle == Micros{120'500});
+  CHECK(settings.thumb == SliderSettings{}.thumb);
+  io::SceneRun run(read);
+  run.cell("frames")->set(9);
+  CHECK(static_cast<Slider*>(run.stage().find("frames"))->target() == 9);
+  CHECK(io::parse_scene("", "s").parts.empty());
+}
+
+TEST_CASE("any text is read as a scene or refused") {
+  std::ifstream file(UBBO_SOURCE_DIR "/demo/inspection.scene.toml");
+  const std::string sound((std::istreambuf_iterator<char>(file)), {});
+  REQUIRE(sound.size() > 300);
+  PROPERTY("a sound scene with bytes changed", [&] {
+    std::string text = sound;
+    const int changes = *rc::gen::inRange(0, 5);
+    for (int i = 0; i < changes; ++i)
+      text[static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(text.size())))] =
+          *rc::gen::element('=', '\n', '\0', '-', '[', '9', '\xff', '"', '{');
+    try {
+      io::SceneRun run(io::parse_scene(text, "s"));
+      RC_ASSERT(run.stage().settled());
+    } catch (const InputError&) {
+    }
+  });
+}

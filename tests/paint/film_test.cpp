@@ -1,0 +1,69 @@
+#include "ubbo/paint/film.hpp"
+
+#include <map>
+
+#include "check.hpp"
+#include "ubbo/paint/save.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+paint::FilmReel reel(int frames, const Box& region) {
+  HoneySlider app({.step = 1});
+  paint::FilmReel made;
+  made.title = "Heather Ridge";
+  made.region = region;
+  made.ends = ms(25.0 * (frames - 1));
+  made.trails = {{{ms(0), {150, 224}, true}, {ms(60), {200, 224}, false}}};
+  for (int i = 0; i < frames; ++i) {
+    paint::FilmFrame frame{
+        .time = ms(25.0 * i), .scene = skin::comb(app.stage), .captions = {}, .pressed_at = {}};
+    if (i % 2 == 0) frame.captions = {"drag: 12.5 of 12 dp", "lifts at 431.9 dp/s", "lands on 7"};
+    made.frames.push_back(std::move(frame));
+  }
+  return made;
+}
+
+}  // namespace
+
+TEST_CASE(
+    "a film has every frame, in order, each with its time, and no text leaves the page or meets another") {
+  struct Case {
+    int frames;
+    Box region;
+    double width, height;
+  };
+  for (const Case& c : {Case{12, {26, 174, 308, 90}, 1280, 800},
+                        {5, {0, 0, 360, 720}, 1280, 800},
+                        {30, {26, 174, 308, 90}, 1600, 1000}}) {
+    const skin::Picture page = paint::film(reel(c.frames, c.region), c.width, c.height);
+    std::vector<Point> groups;
+    std::vector<std::string> times;
+    std::map<double, std::vector<std::pair<double, double>>> lines;  // baseline to spans
+    for (const skin::Shape& shape : page) {
+      if (const auto* group = std::get_if<skin::Group>(&shape))
+        groups.push_back({group->clip->x, group->clip->y});
+      const auto* text = std::get_if<skin::Text>(&shape);
+      if (text == nullptr) continue;
+      if (text->bold && text->words.ends_with(" ms")) times.push_back(text->words);
+      const double wide = paint::text_width(*text);
+      const double left = text->at.x - (text->align == skin::Align::right    ? wide
+                                        : text->align == skin::Align::centre ? wide / 2
+                                                                             : 0);
+      CHECK(left >= 0);
+      CHECK(left + wide <= c.width);
+      lines[text->at.y].emplace_back(left, left + wide);
+    }
+    REQUIRE(groups.size() == static_cast<std::size_t>(c.frames));
+    CHECK(std::is_sorted(groups.begin(), groups.end(),
+                         [](Point a, Point b) { return std::pair(a.y, a.x) < std::pair(b.y, b.x); }));
+    REQUIRE(times.size() == groups.size());
+    for (std::size_t i = 0; i < times.size(); ++i) CHECK(times[i] == std::to_string(25 * i) + " ms");
+    for (auto& [baseline, spans] : lines) {
+      std::sort(spans.begin(), spans.end());
+      for (std::size_t i = 1; i < spans.size(); ++i) CHECK(spans[i].first >= spans[i - 1].second);
+    }
+  }
+}

@@ -1,0 +1,6 @@
+#pragma once
+
+#include <cstddef>
+
+/// How many times this thread has asked for memory so far.
+std::size_t allocations();

@@ -1,0 +1,67 @@
+#pragma once
+
+#include <rapidcheck.h>
+
+#include <catch2/catch.hpp>
+#include <string>
+
+#include "ubbo/ubbo.hpp"
+
+/// Holds `property` against a hundred made inputs; a failure shows the smallest input that breaks it.
+#define PROPERTY(name, ...) REQUIRE(rc::check(name, __VA_ARGS__))
+
+namespace ubbo::test {
+
+inline Micros ms(double value) { return from_ms(value); }
+
+/// A number in a range, to three decimals.
+inline rc::Gen<double> number(double least, double most) {
+  return rc::gen::map(rc::gen::inRange(0, 1'000'001),
+                      [=](int i) { return least + (most - least) * static_cast<double>(i) / 1e6; });
+}
+
+/// A stage with the slider of the demo: values 0 to 10 on a track from x = 54 to 306, y = 224.
+struct HoneySlider {
+  static constexpr Box box{40, 200, 280, 48};
+  static constexpr double dp_per_frame = 25.2;
+
+  explicit HoneySlider(SliderSettings settings = {}, StageSettings on = {}) : stage(with_journal(on)) {
+    settings.value = frames;
+    if (settings.to == 1.0) settings.to = 10.0;
+    slider = &stage.add<Slider>("frames", box, settings);
+  }
+
+  void touch(double at_ms, Phase phase, Point at, int contact = 1) {
+    stage.touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = at});
+  }
+  /// Down at `from`, straight to `to` in ten moves of 10 ms, `rest_ms` of rest, up. Starts at `at_ms`.
+  void swipe(double at_ms, Point from, Point to, double rest_ms = 100) {
+    touch(at_ms, Phase::down, from);
+    for (int i = 1; i <= 10; ++i) touch(at_ms + 10 * i, Phase::move, from + (to - from) * (i / 10.0));
+    touch(at_ms + 100 + rest_ms, Phase::up, to);
+  }
+  void tap(double at_ms, Point at) {
+    touch(at_ms, Phase::down, at);
+    touch(at_ms + 80, Phase::up, at);
+  }
+  void settle() { stage.advance(stage.now() + std::chrono::seconds(20)); }
+  /// The last decision on a question.
+  const Decision* last(std::string_view question) const {
+    const Decision* found = nullptr;
+    for (const Decision& d : stage.journal().decisions())
+      if (question == d.question) found = &d;
+    return found;
+  }
+
+  Cell<double> frames{4};
+  Stage stage;
+  Slider* slider = nullptr;
+
+ private:
+  static StageSettings with_journal(StageSettings settings) {
+    settings.journal = 10'000;
+    return settings;
+  }
+};
+
+}  // namespace ubbo::test

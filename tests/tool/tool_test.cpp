@@ -1,0 +1,157 @@
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include <cstdio>
+#include <filesystem>
+#include <fstream>
+#include <nlohmann/json.hpp>
+
+#include "check.hpp"
+#include "ubbo/io/take.hpp"
+
+namespace {
+
+const std::string tool = UBBO_TOOL_PATH;
+const std::string demo = UBBO_SOURCE_DIR "/demo/";
+const std::string scene_and_drag = demo + "inspection.scene.toml " + demo + "takes/frames_drag.take.csv";
+
+struct Ran {
+  int exit = -1;
+  std::string out;  // both streams
+};
+
+Ran run(const std::string& command) {
+  Ran ran;
+  std::FILE* pipe = popen((command + " 2>&1 </dev/null").c_str(), "r");
+  REQUIRE(pipe != nullptr);
+  char block[4096];
+  while (const std::size_t got = std::fread(block, 1, sizeof block, pipe)) ran.out.append(block, got);
+  const int status = pclose(pipe);
+  if (WIFEXITED(status)) ran.exit = WEXITSTATUS(status);
+  return ran;
+}
+
+std::string read(const std::filesystem::path& path) {
+  std::ifstream file(path, std::ios::binary);
+  return {std::istreambuf_iterator<char>(file), {}};
+}
+
+// A folder of this test's own, gone at its end.
+struct Folder {
+  std::filesystem::path path =
+      std::filesystem::temp_directory_path() / ("ubbo-test-" + std::to_string(getpid()));
+  Folder() { std::filesystem::create_directories(path); }
+  ~Folder() { std::filesystem::remove_all(path); }
+  std::string operator/(const char* name) const { return (path / name).string(); }
+};
+
+// Width and height as a PNG's header has them.
+std::pair<int, int> png_size(const std::string& bytes) {
+  REQUIRE(bytes.substr(0, 8) == "\x89PNG\r\n\x1a\n");
+  const auto number = [&](std::size_t at) {
+    int value = 0;
+    for (std::size_t i = 0; i < 4; ++i) value = value * 256 + static_cast<unsigned char>(bytes[at + i]);
+    return value;
+  };
+  return {number(16), number(20)};
+}
+
+}  // namespace
+
+TEST_CASE("replay prints the promised JSON") {
+  const Ran ran = run(tool + " replay " + scene_and_drag + " --fps 120 --json");
+  REQUIRE(ran.exit == 0);
+  const auto root = nlohmann::json::parse(ran.out);
+  CHECK(root["cells"] == nlohmann::json{{"frames", 7.0}});
+  CHECK(root["parts"]["frames"]["value"] == 7.0);
+  CHECK(root["parts"]["frames"]["settled"] == true);
+  REQUIRE(root["decisions"].size() == 5);
+  for (const auto& decision : root["decisions"]) {
+    CHECK(decision["time_ms"].is_number());
+    CHECK(decision["part"] == "frames");
+    CHECK(!decision["question"].get<std::string>().empty());
+    CHECK(!decision["answer"].get<std::string>().empty());
+    for (const auto& fact : decision["facts"])
+      for (const char* key : {"name", "value", "unit", "limit", "margin"}) CHECK(fact.contains(key));
+  }
+  CHECK(root["decisions"][1]["facts"][0]["limit"] == 12.0);
+  CHECK(nlohmann::json::parse(run(tool + " why " + scene_and_drag + " --json").out)["decisions"] ==
+        root["decisions"]);
+}
+
+TEST_CASE("the demo runs in an empty folder, tells why, and names the pictures it wrote") {
+  const Folder folder;
+  const Ran ran = run(tool + " demo -o " + (folder / "new"));
+  REQUIRE(ran.exit == 0);
+  CHECK_THAT(ran.out, Catch::Contains("passed the threshold of 12 dp") && Catch::Contains("landed on 7") &&
+                          Catch::Contains("it was a tap"));
+  for (const char* name : {"new/frames_drag.film.png", "new/frames_tap.film.png"}) {
+    CHECK_THAT(ran.out, Catch::Contains(folder / name));
+    CHECK(png_size(read(folder / name)) == std::pair{1280, 800});
+  }
+  CHECK(read(folder / "new/inspection.scene.toml") == read(demo + "inspection.scene.toml"));
+}
+
+TEST_CASE("films come in the asked size and format") {
+  const Folder folder;
+  REQUIRE(run(tool + " film " + scene_and_drag + " -o " + (folder / "a.png") + " --size 640x400").exit == 0);
+  CHECK(png_size(read(folder / "a.png")) == std::pair{640, 400});
+  REQUIRE(run(tool + " film " + scene_and_drag + " --dusk --frames 5 -o " + (folder / "a.svg")).exit == 0);
+  const std::string svg = read(folder / "a.svg");
+  CHECK_THAT(svg, Catch::Contains("<svg") && Catch::Contains("width=\"1280") && Catch::Contains("</svg>"));
+}
+
+TEST_CASE("bad input and usage: exit 2 and what is taken: an unmet expectation: exit 1") {
+  const Folder folder;
+  std::ofstream(folder / "wrong.take.csv") << "# expectation = frames = 3\n"
+                                           << "time_ms,contact,phase,x,y\n0,1,down,60,224\n9,1,up,60,224\n";
+  std::ofstream(folder / "none.scene.toml") << "title = \"no parts\"\n";
+  struct Case {
+    std::string words;
+    int exit;
+    const char* says;
+  };
+  const std::string wrong = folder / "wrong.take.csv";
+  const Case cases[] = {
+      {"", 2, "subcommand"},
+      {"repaly a b", 2, "nearest known: replay"},
+      {"--help", 0, "ubbo demo"},
+      {"film --help", 0, "Example"},
+      {"replay " + scene_and_drag + " --fps 0", 2, "fps = 0 is not taken; it takes 1 to 1000"},
+      {"replay " + scene_and_drag + " --fps much", 2, "fps"},
+      {"replay nowhere.scene.toml " + wrong, 2, "nowhere.scene.toml: cannot be read"},
+      {"replay " + wrong + " " + wrong, 2, "wrong.take.csv:2:"},
+      {"replay " + demo + "inspection.scene.toml " + wrong, 1, "frames is 0, not 3"},
+      {"replay " + (folder / "none.scene.toml") + " " + wrong, 1, "the scene has no parts"},
+      {"why " + scene_and_drag + " --part frame", 2, "no part 'frame'; takes frames; nearest known: frames"},
+      {"film " + scene_and_drag + " -o x.gif", 2, "takes .png or .svg"},
+      {"film " + scene_and_drag + " -o " + (folder / "no/x.png"), 2, "cannot be written"},
+      {"film " + scene_and_drag + " -o x.png --size 10", 2, "takes WIDTHxHEIGHT"},
+      {"film " + scene_and_drag + " -o x.png --frames 1", 2, "--frames"},
+      {"settings slidr", 2, "nearest known: slider"},
+      {"settings slider", 0, "tap_travels"},
+  };
+  for (const Case& c : cases) {
+    const Ran ran = run(tool + " " + c.words);
+    CAPTURE(c.words, ran.out);
+    CHECK(ran.exit == c.exit);
+    CHECK_THAT(ran.out, Catch::Contains(c.says));
+  }
+}
+
+TEST_CASE("the reference page of settings is the tables'") {
+  CHECK(run(tool + " settings --markdown").out == read(UBBO_SOURCE_DIR "/docs/settings.md"));
+  const auto root = nlohmann::json::parse(run(tool + " settings --json").out);
+  CHECK(root["feel"][0]["name"] == "drag_threshold");
+}
+
+TEST_CASE("the examples run") {
+  const Folder folder;
+  const std::string examples = UBBO_EXAMPLES_DIR "/";
+  const Ran honey = run(examples + "honey_slider");
+  CHECK(honey.exit == 0);
+  CHECK_THAT(honey.out, Catch::Contains("frames: 7"));
+  const Ran drawing = run(examples + "own_drawing " + (folder / "own.png"));
+  CHECK(drawing.exit == 0);
+  CHECK(png_size(read(folder / "own.png")).first > 100);
+}
