@@ -3,7 +3,6 @@
 #include <cairo.h>
 
 #include <cstdio>
-#include <numbers>
 #include <ubbo/ubbo.hpp>
 
 using namespace std::chrono_literals;
@@ -20,7 +19,12 @@ void draw(cairo_t* to, const ubbo::Slider& slider) {
   box(to, slider.fill());
   cairo_fill(to);
   const ubbo::Point thumb = slider.thumb();
-  cairo_arc(to, thumb.x, thumb.y, slider.pressed() ? 20 : 16, 0, 2 * std::numbers::pi);
+  const double reach = slider.pressed() ? 22 : 18;
+  cairo_move_to(to, thumb.x, thumb.y - reach);
+  cairo_line_to(to, thumb.x + reach * 0.6, thumb.y);
+  cairo_line_to(to, thumb.x, thumb.y + reach);
+  cairo_line_to(to, thumb.x - reach * 0.6, thumb.y);
+  cairo_close_path(to);
   cairo_set_source_rgb(to, 0.46, 0.33, 0.56);
   cairo_fill(to);
 }
