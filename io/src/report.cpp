@@ -33,10 +33,18 @@ Json decision_json(const Decision& decision) {
           {"facts", std::move(facts)}};
 }
 
+const char* kind_of(const Part& part) {
+  if (dynamic_cast<const Pad*>(&part) != nullptr) return "pad";
+  return dynamic_cast<const Pane*>(&part) != nullptr ? "pane" : "slider";
+}
+
 Json part_json(const Part& part) {
   const Accessible told = part.accessible();
-  Json made{
-      {"kind", told.role}, {"label", told.label}, {"box", box_json(part.box())}, {"settled", part.settled()}};
+  Json made{{"kind", kind_of(part)},
+            {"role", told.role},
+            {"label", told.label},
+            {"box", box_json(part.box())},
+            {"settled", part.settled()}};
   if (const auto* slider = dynamic_cast<const Slider*>(&part)) {
     made["value"] = slider->value();
     made["position"] = slider->position();
@@ -46,6 +54,16 @@ Json part_json(const Part& part) {
     made["to"] = slider->settings().to;
     made["thumb"] = {{"x", slider->thumb().x}, {"y", slider->thumb().y}};
     made["fill"] = box_json(slider->fill());
+  }
+  if (const auto* pane = dynamic_cast<const Pane*>(&part)) {
+    made["offset"] = pane->offset();
+    made["target"] = pane->target();
+    made["least"] = pane->settings().least;
+    made["most"] = pane->settings().most;
+  }
+  if (const auto* pad = dynamic_cast<const Pad*>(&part)) {
+    made["pressed"] = pad->pressed();
+    made["last"] = {{"gesture", name_of(pad->last().kind)}, {"step", name_of(pad->last().step)}};
   }
   return made;
 }

@@ -13,7 +13,8 @@ namespace ubbo::io {
 
 namespace {
 
-constexpr std::array part_kinds{std::string_view{"slider"}};
+constexpr std::array part_kinds{std::string_view{"slider"}, std::string_view{"pad"},
+                                std::string_view{"pane"}};
 
 class Reader {
  public:
@@ -78,6 +79,20 @@ class Reader {
     refuse(node, fmt::format("{} = {}", setting.name, shown(node)), what_it_takes(setting));
   }
 
+  bool flag_of(const toml::node& node, std::string_view name) const {
+    if (const auto flag = node.value_exact<bool>()) return *flag;
+    refuse(node, fmt::format("{} = {}", name, shown(node)), "true or false");
+  }
+
+  std::vector<double> numbers_of(const toml::node& node, const SettingInfo& setting) const {
+    const auto* list = node.as_array();
+    if (list == nullptr)
+      refuse(node, fmt::format("{} = {}", setting.name, shown(node)), what_it_takes(setting));
+    std::vector<double> numbers;
+    for (const toml::node& entry : *list) numbers.push_back(number_of(entry, setting));
+    return numbers;
+  }
+
   double choice_of(const toml::node& node, const SettingInfo& setting) const {
     const auto text = node.value_exact<std::string>();
     for (std::size_t i = 0; text && i < setting.choices.size(); ++i)
@@ -109,12 +124,12 @@ class Reader {
           settings.*setting.text = text_of(*node, setting.name);
           break;
         case SettingKind::flag: {
-          const auto flag = node->value_exact<bool>();
-          if (!flag)
-            refuse(*node, fmt::format("{} = {}", setting.name, shown(*node)), what_it_takes(setting));
-          setting.set(settings, *flag ? 1.0 : 0.0);
+          setting.set(settings, flag_of(*node, setting.name) ? 1.0 : 0.0);
           break;
         }
+        case SettingKind::numbers:
+          settings.*setting.numbers = numbers_of(*node, setting);
+          break;
         case SettingKind::cell:
           if (cells != nullptr) (*cells)[setting.name] = cell_name(*node, setting.name);
           break;
@@ -160,11 +175,19 @@ class Reader {
       return;
     }
     const toml::table& table = table_of(node, "feel");
-    std::vector<std::string_view> known{"like"};
+    read_feel_table(table, "[feel]", {"like", "stylus", "mouse"}, scene_.stage.feel);
+    if (const auto* stylus = table.get("stylus"))
+      read_feel_table(table_of(*stylus, "feel.stylus"), "[feel.stylus]", {"like"}, scene_.stage.stylus);
+    if (const auto* mouse = table.get("mouse"))
+      read_feel_table(table_of(*mouse, "feel.mouse"), "[feel.mouse]", {"like"}, scene_.stage.mouse);
+  }
+
+  void read_feel_table(const toml::table& table, std::string_view name, std::vector<std::string_view> known,
+                       Feel& feel) const {
     add_names<Feel>(known);
-    know(table, "[feel]", known);
-    if (const auto* like = table.get("like")) scene_.stage.feel = shipped_feel(*like);
-    read_settings(table, scene_.stage.feel, nullptr);
+    know(table, name, known);
+    if (const auto* like = table.get("like")) feel = shipped_feel(*like);
+    read_settings(table, feel, nullptr);
   }
 
   void read_cells(const toml::table& table) {
@@ -192,6 +215,31 @@ class Reader {
     refuse(table, fmt::format("a part without '{}'", key), std::string(takes));
   }
 
+  // A part can only stand in relation to one that stands above it in the file.
+  void must_stand_above(const toml::node& node) const {
+    const std::string name = text_of(node, "a part's id");
+    std::vector<std::string_view> known;
+    for (const PartPlan& plan : scene_.parts) {
+      if (plan.id == name) return;
+      known.emplace_back(plan.id);
+    }
+    refuse(node, fmt::format("'{}', which is no part above this one", name),
+           known.empty() ? "the id of a part above; there is none"
+                         : fmt::format("one of {}", fmt::join(known, ", ")),
+           nearest_name(name, known));
+  }
+
+  template <class S>
+  S part_settings(const toml::table& table, std::string_view what, PartPlan& plan) const {
+    std::vector<std::string_view> known{"id",    "kind", "x", "y", "w", "h", "inside", "stands_back_for",
+                                        "shares"};
+    add_names<S>(known);
+    know(table, what, known);
+    S settings;
+    read_settings(table, settings, &plan.cells);
+    return settings;
+  }
+
   void read_part(const toml::table& table) {
     const toml::node& kind_node =
         need(table, "kind", fmt::format("kind = \"{}\"", fmt::join(part_kinds, "\" or \"")));
@@ -210,9 +258,13 @@ class Reader {
         refuse(*table.get("id"), fmt::format("id = '{}', which the part at line {} has", plan.id, other.line),
                "a name of its own");
 
-    std::vector<std::string_view> known{"id", "kind", "x", "y", "w", "h"};
-    add_names<SliderSettings>(known);
-    know(table, "a slider", known);
+    const toml::node* inside = table.get("inside");
+    const toml::node* back = table.get("stands_back_for");
+    if (inside != nullptr) plan.standing.inside = text_of(*inside, "inside");
+    if (back != nullptr) plan.standing.stands_back_for = text_of(*back, "stands_back_for");
+    for (const toml::node* other : {inside, back})
+      if (other != nullptr) must_stand_above(*other);
+    if (const auto* shares = table.get("shares")) plan.standing.shares = flag_of(*shares, "shares");
 
     const auto length = [&](const char* name, double least) {
       const SettingInfo info{.name = name, .unit = "dp", .least = least, .most = 100000.0};
@@ -220,9 +272,9 @@ class Reader {
     };
     plan.box = {length("x", -100000.0), length("y", -100000.0), length("w", 1.0), length("h", 1.0)};
 
-    SliderSettings settings;
-    read_settings(table, settings, &plan.cells);
-    plan.settings = std::move(settings);
+    if (kind == "slider") plan.settings = part_settings<SliderSettings>(table, "a slider", plan);
+    if (kind == "pad") plan.settings = part_settings<PadSettings>(table, "a pad", plan);
+    if (kind == "pane") plan.settings = part_settings<PaneSettings>(table, "a pane", plan);
     scene_.parts.push_back(std::move(plan));
   }
 

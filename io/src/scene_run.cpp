@@ -11,6 +11,14 @@ template <>
 struct PartFor<SliderSettings> {
   using Type = Slider;
 };
+template <>
+struct PartFor<PadSettings> {
+  using Type = Pad;
+};
+template <>
+struct PartFor<PaneSettings> {
+  using Type = Pane;
+};
 
 }  // namespace
 
@@ -29,7 +37,8 @@ SceneRun::SceneRun(const Scene& scene, std::size_t journal_room) {
             if (Cell<double>* target = cell(named->second)) part_settings.*setting.cell = *target;
           }
           try {
-            stage_->add<typename PartFor<S>::Type>(plan.id, plan.box, std::move(part_settings));
+            stage_->add<typename PartFor<S>::Type>(plan.id, plan.box, std::move(part_settings),
+                                                   plan.standing);
           } catch (const std::invalid_argument& refused) {
             throw InputError(
                 {.file = scene.file, .line = plan.line, .column = plan.column, .found = refused.what()});

@@ -7,6 +7,8 @@
 #include <vector>
 
 #include "ubbo/io/input_error.hpp"
+#include "ubbo/parts/pad.hpp"
+#include "ubbo/parts/pane.hpp"
 #include "ubbo/parts/slider.hpp"
 #include "ubbo/stage/stage.hpp"
 
@@ -37,7 +39,9 @@ std::string default_of(const Setting<S>& setting) {
     case SettingKind::text:
       return "\"\"";
     case SettingKind::cell:
-      return "none: must be given";
+      return "none";
+    case SettingKind::numbers:
+      return "[]";
     case SettingKind::flag:
       return setting.get(fresh) != 0.0 ? "true" : "false";
     case SettingKind::choice:
@@ -95,6 +99,9 @@ std::string settings_list(std::string_view of, SettingsFormat format) {
       group<Feel>("feel", "in a scene under `[feel]`, over the shipped feel named by `like`; in code `Feel`"),
       group<SliderSettings>("slider",
                             "in a scene under `[[part]]` with `kind = \"slider\"`; in code `SliderSettings`"),
+      group<PadSettings>("pad", "in a scene under `[[part]]` with `kind = \"pad\"`; in code `PadSettings`"),
+      group<PaneSettings>("pane",
+                          "in a scene under `[[part]]` with `kind = \"pane\"`; in code `PaneSettings`"),
   };
   std::string text;
   Json root = Json::object();

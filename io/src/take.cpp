@@ -14,13 +14,13 @@ namespace ubbo::io {
 
 namespace {
 
-constexpr std::string_view full_header = "time_ms,contact,phase,x,y,pressure,tool";
+constexpr std::string_view full_header = "time_ms,contact,phase,x,y,pressure,tool,size,device";
 constexpr std::array phase_names{std::string_view{"down"}, std::string_view{"move"}, std::string_view{"up"},
                                  std::string_view{"cancel"}};
 constexpr std::array tool_names{std::string_view{"finger"}, std::string_view{"stylus"},
                                 std::string_view{"mouse"}};
 constexpr std::size_t needed_fields = 5;
-constexpr std::size_t most_fields = 7;
+constexpr std::size_t most_fields = 9;
 
 std::string_view trimmed(std::string_view text) {
   const auto first = text.find_first_not_of(" \t\r");
@@ -127,6 +127,8 @@ class Reader {
     sample.at.y = number(fields[4], "y", -Contacts::farthest, Contacts::farthest);
     if (columns_ > 5) sample.pressure = number(fields[5], "pressure", 0, 1);
     if (columns_ > 6) sample.tool = static_cast<Tool>(choice(fields[6], "tool", tool_names));
+    if (columns_ > 7) sample.size = number(fields[7], "size", 0, 10000);
+    if (columns_ > 8) sample.device = static_cast<int>(number(fields[8], "device", 0, 2147483647));
     if (!take_.samples.empty() && sample.time < take_.samples.back().time)
       refuse(fields[0], fmt::format("time_ms {} after {}", fields[0], to_ms(take_.samples.back().time)),
              "times that do not decrease");
@@ -158,10 +160,21 @@ std::string write_take(const Take& take) {
   std::string text;
   auto out = std::back_inserter(text);
   for (const auto& [key, value] : take.notes) fmt::format_to(out, "# {} = {}\n", key, value);
-  fmt::format_to(out, "{}\n", full_header);
-  for (const Sample& sample : take.samples)
-    fmt::format_to(out, "{},{},{},{},{},{},{}\n", to_ms(sample.time), sample.contact, name_of(sample.phase),
+  // What no sample has is left out.
+  const auto& samples = take.samples;
+  const bool devices =
+      std::any_of(samples.begin(), samples.end(), [](const Sample& s) { return s.device != 0; });
+  const bool sizes =
+      devices || std::any_of(samples.begin(), samples.end(), [](const Sample& s) { return s.size != 0.0; });
+  fmt::format_to(out, "time_ms,contact,phase,x,y,pressure,tool{}{}\n", sizes ? ",size" : "",
+                 devices ? ",device" : "");
+  for (const Sample& sample : samples) {
+    fmt::format_to(out, "{},{},{},{},{},{},{}", to_ms(sample.time), sample.contact, name_of(sample.phase),
                    sample.at.x, sample.at.y, sample.pressure, name_of(sample.tool));
+    if (sizes) fmt::format_to(out, ",{}", sample.size);
+    if (devices) fmt::format_to(out, ",{}", sample.device);
+    text += '\n';
+  }
   return text;
 }
 

@@ -6,7 +6,7 @@ using namespace ubbo;
 
 TEMPLATE_TEST_CASE(
     "each setting is declared once, its default is taken, and both sides of its range are held", "", Feel,
-    StageSettings, SliderSettings) {
+    StageSettings, SliderSettings, GestureSettings, PadSettings, PaneSettings) {
   std::set<std::string> names;
   const TestType standard{};
   CHECK_NOTHROW(check_settings("it", standard));

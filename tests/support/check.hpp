@@ -12,6 +12,9 @@
 
 namespace ubbo::test {
 
+/// True within a nanometre.
+inline bool same_place(Point a, Point b) { return length(a - b) < 1e-6; }
+
 inline Micros ms(double value) { return from_ms(value); }
 
 /// A number in a range, to three decimals.

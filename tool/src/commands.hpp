@@ -13,6 +13,7 @@ void add_demo(CLI::App& app, int& exit);
 void add_film(CLI::App& app, int& exit);
 void add_replay(CLI::App& app, int& exit);
 void add_settings(CLI::App& app, int& exit);
+void add_take(CLI::App& app, int& exit);
 void add_why(CLI::App& app, int& exit);
 
 /// What `film` is asked for.

@@ -38,6 +38,7 @@ int main(int argc, char** argv) {
   add_replay(app, exit);
   add_why(app, exit);
   add_film(app, exit);
+  add_take(app, exit);
   add_settings(app, exit);
   try {
     if (argc > 1) demand_verb(app, argv[1]);

@@ -16,7 +16,7 @@ void add_settings(CLI::App& app, int& exit) {
   };
   auto order = std::make_shared<Order>();
   CLI::App* verb = app.add_subcommand("settings", "List every setting: unit, default, range, meaning");
-  verb->add_option("OF", order->of, "only these: screen, feel or slider");
+  verb->add_option("OF", order->of, "only these: screen, feel, slider, pad or pane");
   verb->add_flag("--json", order->json, "print JSON");
   verb->add_flag("--markdown", order->markdown, "print the reference page docs/settings.md");
   verb->footer("Example:  ubbo settings slider");

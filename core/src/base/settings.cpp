@@ -27,11 +27,13 @@ std::string what_it_takes(const SettingInfo& setting) {
       }
       return words;
     }
+    case SettingKind::numbers:
     case SettingKind::number:
     case SettingKind::time:
       break;
   }
-  std::string words = plain_number(setting.least) + " to " + plain_number(setting.most);
+  std::string words = setting.kind == SettingKind::numbers ? "a list of numbers, each " : "";
+  words += plain_number(setting.least) + " to " + plain_number(setting.most);
   if (*setting.unit != '\0') words += std::string(" ") + setting.unit;
   return words;
 }

@@ -177,6 +177,13 @@ bool Slider::touch(const Contact& contact, const Sample& sample) {
   return true;
 }
 
+Wish Slider::wish(const Sample& sample) const {
+  // A thumb under the finger is a handle: nothing around it may take it away.
+  return {.at_once = on_thumb(sample.at),
+          .horizontal = settings_.grab == Grab::anywhere && settings_.axis == Axis::horizontal,
+          .vertical = settings_.grab == Grab::anywhere && settings_.axis == Axis::vertical};
+}
+
 void Slider::begin(const Sample& sample) {
   drag_.press(sample.at);
   pressed_at_ = sample.at;
@@ -188,10 +195,11 @@ void Slider::begin(const Sample& sample) {
 }
 
 void Slider::follow_finger(const Contact& contact, const Sample& sample) {
-  if (drag_.move(sample.at, may_drag_ ? around().feel.drag_threshold : HUGE_VAL)) {
+  const double threshold = around().feel_for(sample.tool).threshold(settings_.axis);
+  if (drag_.move(sample.at, may_drag_ ? threshold : HUGE_VAL)) {
     grabbed_ = mover_.value();
     decide(questions::drag, "yes",
-           {Fact::above("travel", drag_.travel(), "dp", around().feel.drag_threshold),
+           {Fact::above("travel", drag_.travel(), "dp", threshold),
             Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
   }
   if (!drag_.dragging()) return;
@@ -210,7 +218,7 @@ void Slider::release(const Contact& contact, const Sample& sample) {
 }
 
 void Slider::let_go(const Contact& contact, const Sample& sample) {
-  const Feel& feel = around().feel;
+  const Feel& feel = around().feel_for(sample.tool);
   const VelocityEstimate speed = contact.history.estimate(sample.time, feel.velocity_rules());
   const double velocity = along(settings_.axis, speed.velocity);
   decide(questions::speed, speed.stale ? "no, it rested" : "yes",
@@ -223,7 +231,7 @@ void Slider::let_go(const Contact& contact, const Sample& sample) {
 }
 
 void Slider::lift(const Contact& contact, const Sample& sample) {
-  const Feel& feel = around().feel;
+  const Feel& feel = around().feel_for(sample.tool);
   const bool tap = drag_.strayed() <= feel.tap_reach;
   decide(questions::tap, tap ? "yes" : "no, it strayed",
          {Fact::below("strayed", drag_.strayed(), "dp", feel.tap_reach),

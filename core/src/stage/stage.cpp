@@ -15,6 +15,8 @@ constexpr int most_events_per_call = 10'000;
 StageSettings checked(StageSettings settings) {
   check_settings("stage", settings);
   check_settings("feel", settings.feel);
+  check_settings("feel.stylus", settings.stylus);
+  check_settings("feel.mouse", settings.mouse);
   return settings;
 }
 
@@ -34,14 +36,17 @@ std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
   return table;
 }
 
-Stage::Stage(StageSettings settings) : width_(settings.width), height_(settings.height) {
+Stage::Stage(StageSettings settings) {
   settings = checked(settings);
   around_.feel = settings.feel;
+  around_.stylus = settings.stylus;
+  around_.mouse = settings.mouse;
+  around_.screen = {0.0, 0.0, settings.width, settings.height};
   around_.right_to_left = settings.right_to_left;
   around_.journal = Journal(static_cast<std::size_t>(settings.journal));
 }
 
-void Stage::check_place(const std::string& id, const Box& box) {
+void Stage::check_place(const std::string& id, const Box& box, const Standing& standing) {
   if (id.empty()) throw std::invalid_argument("a part needs an id that is not empty");
   if (find(id) != nullptr)
     throw std::invalid_argument("part '" + id + "': there is a part with this id already");
@@ -52,6 +57,14 @@ void Stage::check_place(const std::string& id, const Box& box) {
   if (!(box.w > 0.0 && box.h > 0.0))
     throw std::invalid_argument("part '" + id + "': w = " + plain_number(box.w) +
                                 ", h = " + plain_number(box.h) + " is no size; both take more than 0 dp");
+  must_know(id, standing.inside, "inside");
+  must_know(id, standing.stands_back_for, "stands_back_for");
+}
+
+void Stage::must_know(const std::string& id, const std::string& other, const char* relation) {
+  if (!other.empty() && find(other) == nullptr)
+    throw std::invalid_argument("part '" + id + "': " + relation + " = '" + other +
+                                "' is not taken; it takes a part that was added before");
 }
 
 void Stage::adopt(std::unique_ptr<Part> part) { parts_.push_back(std::move(part)); }
@@ -93,35 +106,12 @@ bool Stage::touch(const Sample& sample) {
   if (contact == nullptr) return false;
   around_.now = happened_ = time;
   if (sample.phase == Phase::down)
-    offer(*contact, admitted.sample);
+    routing_.offer(parts_, *contact, admitted.sample);
   else
-    deliver(*contact, admitted.sample);
+    routing_.deliver(parts_, *contact, admitted.sample);
   const bool owned = contact->owner != Contact::nobody;
   if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts_.close(*contact);
   return owned;
-}
-
-void Stage::offer(Contact& contact, const Sample& sample) {
-  const Fact x = Fact::plain("x", sample.at.x, "dp");
-  const Fact y = Fact::plain("y", sample.at.y, "dp");
-  for (std::size_t i = parts_.size(); i-- > 0;) {
-    Part& part = *parts_[i];
-    if (!part.takes(sample.at)) continue;
-    const Fact depth = Fact::above("inside by", part.box().depth(sample.at), "dp", 0.0);
-    if (part.touch(contact, sample)) {
-      contact.owner = static_cast<int>(i);
-      around_.journal.record(around_.now, part.id(), questions::owner, part.id(), {x, y, depth});
-      return;
-    }
-    around_.journal.record(around_.now, part.id(), questions::owner,
-                           "not this part, another contact holds it", {x, y, depth});
-  }
-  around_.journal.record(around_.now, {}, questions::owner, "nobody", {x, y});
-}
-
-void Stage::deliver(Contact& contact, const Sample& sample) {
-  if (contact.owner == Contact::nobody) return;
-  parts_[static_cast<std::size_t>(contact.owner)]->touch(contact, sample);
 }
 
 void Stage::advance(Micros now) {

@@ -35,10 +35,11 @@ const char* name_of(SampleFault fault) {
   return "";
 }
 
-Contact* Contacts::find(int id) {
+Contact* Contacts::find(const Sample& sample) {
   if (open_count_ == 0) return nullptr;
-  auto* found =
-      std::find_if(slots_.begin(), slots_.end(), [id](const Contact& c) { return c.open && c.id == id; });
+  auto* found = std::find_if(slots_.begin(), slots_.end(), [&](const Contact& c) {
+    return c.open && c.id == sample.contact && c.device == sample.device;
+  });
   return found == slots_.end() ? nullptr : found;
 }
 
@@ -48,13 +49,15 @@ Contact* Contacts::first_open() {
 }
 
 Contacts::Admitted Contacts::admit(const Sample& sample) {
-  Contact* contact = find(sample.contact);
+  Contact* contact = find(sample);
   if (sample.phase == Phase::down) {
     if (!usable(sample)) return {nullptr, sample, SampleFault::not_finite};
     if (contact != nullptr) return {nullptr, sample, SampleFault::already_down};
     auto* slot = std::find_if(slots_.begin(), slots_.end(), [](const Contact& c) { return !c.open; });
     if (slot == slots_.end()) return {nullptr, sample, SampleFault::too_many_contacts};
     slot->id = sample.contact;
+    slot->device = sample.device;
+    slot->slot = static_cast<int>(slot - slots_.begin());
     slot->down = slot->last = sample;
     slot->history.clear();
     slot->history.add(sample.time, sample.at);

@@ -3,6 +3,8 @@
 #include <span>
 #include <string>
 #include <string_view>
+#include <utility>
+#include <vector>
 
 #include "ubbo/base/cell.hpp"
 #include "ubbo/base/time.hpp"
@@ -11,7 +13,7 @@ namespace ubbo {
 
 /// What a setting holds. A `time` is given in milliseconds, a `choice` by one of its names, a `cell` by a
 /// cell's.
-enum class SettingKind { number, time, flag, choice, text, cell };
+enum class SettingKind { number, time, flag, choice, text, cell, numbers };
 
 /// What is said of a setting without knowing the struct it sits in.
 struct SettingInfo {
@@ -33,6 +35,7 @@ struct Setting : SettingInfo {
   void (*set)(S&, double) = nullptr;
   std::string S::*text = nullptr;
   Link<double> S::*cell = nullptr;
+  std::vector<double> S::*numbers = nullptr;
 };
 
 /// The settings of `S`, in the order in which they are documented. Specialised beside each settings struct;
@@ -122,6 +125,40 @@ constexpr Setting<Owner<Member>> text(const char* name, const char* meaning) {
   made.meaning = meaning;
   made.text = Member;
   return made;
+}
+
+template <auto Member>
+constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, double least, double most,
+                                         const char* meaning) {
+  Setting<Owner<Member>> made;
+  made.name = name;
+  made.kind = SettingKind::numbers;
+  made.unit = unit;
+  made.least = least;
+  made.most = most;
+  made.meaning = meaning;
+  made.numbers = Member;
+  return made;
+}
+
+/// Appends the numbers, flags and choices of the settings struct that is the member `Inner` of `S`.
+template <auto Inner, class S = Owner<Inner>>
+void add_inner(std::vector<Setting<S>>& table) {
+  using I = decltype(type_of(Inner));
+  [&]<std::size_t... At>(std::index_sequence<At...>) {
+    const auto inner = settings_of<I>();
+    (
+        [&] {
+          if (At >= inner.size()) return;
+          Setting<S> outer;
+          static_cast<SettingInfo&>(outer) = inner[At];
+          outer.get = [](const S& s) { return settings_of<I>()[At].get(s.*Inner); };
+          outer.set = [](S& s, double value) { settings_of<I>()[At].set(s.*Inner, value); };
+          table.push_back(outer);
+        }(),
+        ...);
+  }
+  (std::make_index_sequence<32>{});
 }
 
 template <auto Member>

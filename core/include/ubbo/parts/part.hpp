@@ -8,6 +8,7 @@
 #include "ubbo/base/journal.hpp"
 #include "ubbo/touch/contacts.hpp"
 #include "ubbo/touch/feel.hpp"
+#include "ubbo/touch/gestures.hpp"
 
 namespace ubbo {
 
@@ -15,9 +16,18 @@ namespace ubbo {
 /// outlive the part.
 struct Surroundings {
   Micros now{};  ///< the time at which things happen
-  Feel feel{};
+  Feel feel{};   ///< for fingers
+  Feel stylus = feels::stylus;
+  Feel mouse = feels::mouse;
+  Box screen{};                ///< the whole screen, dp
   bool right_to_left = false;  ///< reading direction; horizontal parts mirror
   Journal journal{};
+
+  /// The feel for what touches.
+  [[nodiscard]] const Feel& feel_for(Tool tool) const {
+    if (tool == Tool::stylus) return stylus;
+    return tool == Tool::mouse ? mouse : feel;
+  }
 };
 
 /// The keys parts know, as the WAI-ARIA practices name them.
@@ -26,13 +36,27 @@ enum class Key : std::uint8_t { left, right, up, down, page_up, page_down, home,
 /// How a part presents itself to assistive technology, in WAI-ARIA terms (`role`, `aria-label`,
 /// `aria-valuenow`, …).
 struct Accessible {
-  std::string_view role;
-  std::string_view label;
+  std::string_view role{};
+  std::string_view label{};
   double value_now = 0.0;
   double value_min = 0.0;
   double value_max = 0.0;
-  std::string_view orientation;
-  std::string_view keys;  ///< the keys it answers, for help texts
+  std::string_view orientation{};
+  std::string_view keys{};  ///< the keys it answers, for help texts
+};
+
+/// How a part stands to the others that want the same contact.
+struct Standing {
+  std::string inside{};           ///< the part it lies in, which wants its contacts too; "": none
+  std::string stands_back_for{};  ///< a part it leaves a contact to where that one can use it; "": none
+  bool shares = false;            ///< sees every contact that goes down on it, whoever owns it
+};
+
+/// What a part would do with a contact that goes down on it.
+struct Wish {
+  bool at_once = false;     ///< it takes the contact at the down, before anyone can contest it
+  bool horizontal = false;  ///< it follows horizontal drags
+  bool vertical = false;    ///< it follows vertical drags
 };
 
 /// One component. It has a place on the screen, takes contacts it has captured, and lives in time that is
@@ -52,6 +76,20 @@ class Part {
 
   /// True when the part would take a contact that goes down at `at`.
   [[nodiscard]] virtual bool takes(Point at) const { return box_.contains(at); }
+  /// How it stands to others; set by the stage.
+  [[nodiscard]] const Standing& standing() const { return standing_; }
+  void stand(Standing standing) { standing_ = std::move(standing); }
+  /// What it would do with a contact that goes down as `sample`.
+  [[nodiscard]] virtual Wish wish(const Sample&) const { return {}; }
+  /// True when a drag towards `side` would move it now; a list at its end says no.
+  [[nodiscard]] virtual bool can_go(Side) const { return true; }
+  /// The part of the last move that it could not follow, dp; what is left is offered to the parts around it.
+  [[nodiscard]] virtual Point leftover() const { return {}; }
+  /// Gets a contact in the middle of a drag; the drag counts from `anchor`, so that nothing jumps. False when
+  /// it cannot.
+  virtual bool take_over(const Contact&, Point /*anchor*/) { return false; }
+  /// Gives a contact away in the middle of a drag, and stays where it is.
+  virtual void hand_over() {}
   /// A sample of a contact. The part captures it by answering true to its down, and then gets all of it.
   virtual bool touch(const Contact& contact, const Sample& sample) = 0;
   /// A key went down. True when the part used it.
@@ -71,14 +109,15 @@ class Part {
   std::string id_;
   Box box_;
   Surroundings* around_;
+  Standing standing_;
 };
 
 /// The questions parts and the stage decide, as they stand in the journal.
 namespace questions {
 inline constexpr const char* sound = "is the sample sound?";
 inline constexpr const char* owner = "who gets the contact?";
-inline constexpr const char* drag = "is it a drag?";
-inline constexpr const char* tap = "is it a tap?";
+inline constexpr const char* contest = "who wins the contact?";
+inline constexpr const char* hand_over = "who goes on with the contact?";
 inline constexpr const char* speed = "was it moving when it lifted?";
 inline constexpr const char* landing = "where does it come to rest?";
 inline constexpr const char* rest = "is it at rest?";

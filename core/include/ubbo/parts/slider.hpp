@@ -86,6 +86,7 @@ class Slider final : public Part {
 
   [[nodiscard]] bool settled() const override { return !mover_.moving() && !pressed(); }
   [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   bool press(Key key) override;
   [[nodiscard]] Micros due() const override { return mover_.ends(); }

@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "ubbo/parts/part.hpp"
+#include "ubbo/stage/routing.hpp"
 
 namespace ubbo {
 
@@ -16,7 +17,9 @@ namespace ubbo {
 struct StageSettings {
   double width = 360.0;   ///< dp
   double height = 720.0;  ///< dp
-  Feel feel{};
+  Feel feel{};            ///< for fingers
+  Feel stylus = feels::stylus;
+  Feel mouse = feels::mouse;
   bool right_to_left = false;
   double journal = 0.0;  ///< room for decisions; 0: the journal is off
 };
@@ -34,14 +37,17 @@ class Stage {
  public:
   /// Throws `std::invalid_argument` for a setting out of its range.
   explicit Stage(StageSettings settings = {});
+  Stage(const Stage&) = delete;  // parts know where they stand
+  Stage& operator=(const Stage&) = delete;
 
   /// Adds a part on top of those before it: `stage.add<Slider>("frames", {.x = 40, …}, {.from = 0, …})`.
   /// Throws `std::invalid_argument` when the id is taken or empty, the box is no box, or the part refuses its
   /// settings. The reference stays good for the stage's life.
-  template <class P>
-  requires std::derived_from<P, Part> P& add(std::string id, Box box, typename P::Settings settings) {
-    check_place(id, box);
+  template <std::derived_from<Part> P>
+  P& add(std::string id, Box box, typename P::Settings settings, Standing standing = {}) {
+    check_place(id, box, standing);
     auto part = std::make_unique<P>(std::move(id), box, std::move(settings), around_);
+    part->stand(std::move(standing));
     P& added = *part;
     adopt(std::move(part));
     return added;
@@ -73,8 +79,8 @@ class Stage {
   /// When something next happens by itself; `never` when nothing does before the next touch, key or write.
   [[nodiscard]] Micros due() const;
   [[nodiscard]] Micros now() const { return around_.now; }
-  [[nodiscard]] double width() const { return width_; }
-  [[nodiscard]] double height() const { return height_; }
+  [[nodiscard]] double width() const { return around_.screen.w; }
+  [[nodiscard]] double height() const { return around_.screen.h; }
   [[nodiscard]] const Feel& feel() const { return around_.feel; }
   [[nodiscard]] bool right_to_left() const { return around_.right_to_left; }
   [[nodiscard]] Journal& journal() { return around_.journal; }
@@ -85,15 +91,13 @@ class Stage {
   [[nodiscard]] Part* find(std::string_view id);
 
  private:
-  void check_place(const std::string& id, const Box& box);
+  void check_place(const std::string& id, const Box& box, const Standing& standing);
+  void must_know(const std::string& id, const std::string& other, const char* relation);
   void adopt(std::unique_ptr<Part> part);
   void run_due(Micros until);
-  void deliver(Contact& contact, const Sample& sample);
-  void offer(Contact& contact, const Sample& sample);
 
   Surroundings around_;
-  double width_;
-  double height_;
+  Routing routing_{around_};
   std::vector<std::unique_ptr<Part>> parts_;
   Contacts contacts_;
   std::size_t focus_ = static_cast<std::size_t>(-1);

@@ -26,9 +26,11 @@ struct Contact {
   static constexpr int nobody = -1;
 
   int id = 0;
+  int device = 0;
   Sample down{};
   Sample last{};
   VelocityTracker history{};
+  int slot = 0;        ///< which of the room's places it has
   int owner = nobody;  ///< whoever captured it, a number of the keeper's choosing
   bool open = false;
 };
@@ -61,7 +63,7 @@ class Contacts {
   [[nodiscard]] Contact* first_open();
 
  private:
-  Contact* find(int id);
+  Contact* find(const Sample& sample);
 
   std::array<Contact, room> slots_{};
   std::size_t open_count_ = 0;

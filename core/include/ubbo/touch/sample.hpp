@@ -21,6 +21,8 @@ struct Sample {
   Point at{};             ///< dp
   double pressure = 1.0;  ///< 0 to 1, as the hardware says; not used by decisions yet
   Tool tool = Tool::finger;
+  int device = 0;     ///< which touch device, where there are several; each numbers its own contacts
+  double size = 0.0;  ///< width of the contact in dp, where the hardware says it; 0: unknown
 };
 
 /// "down", "move", "up", "cancel".

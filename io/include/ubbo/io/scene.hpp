@@ -9,6 +9,8 @@
 #include <variant>
 #include <vector>
 
+#include "ubbo/parts/pad.hpp"
+#include "ubbo/parts/pane.hpp"
 #include "ubbo/parts/slider.hpp"
 #include "ubbo/stage/stage.hpp"
 
@@ -18,9 +20,11 @@ namespace ubbo::io {
 struct PartPlan {
   std::string id;
   Box box;
-  std::variant<SliderSettings> settings;     ///< one alternative a kind of part; cells not linked yet
-  std::map<std::string, std::string> cells;  ///< setting name to cell name
-  std::size_t line = 0;                      ///< where it stands in the file
+  std::variant<SliderSettings, PadSettings, PaneSettings>
+      settings;                                ///< one alternative a kind of part; cells not linked yet
+  std::map<std::string, std::string> cells{};  ///< setting name to cell name
+  Standing standing{};                         ///< how it stands to the others
+  std::size_t line = 0;                        ///< where it stands in the file
   std::size_t column = 0;
 };
 

@@ -8,8 +8,8 @@ namespace ubbo::io {
 
 enum class SettingsFormat : std::uint8_t { text, json, markdown };
 
-/// All settings of the group `of` ("screen", "feel", "slider"), or of all groups when it is empty, made from
-/// the settings tables. Throws `std::invalid_argument` for another group.
+/// All settings of the group `of` ("screen", "feel", "slider", "pad", "pane"), or of all groups when it is
+/// empty, made from the settings tables. Throws `std::invalid_argument` for another group.
 [[nodiscard]] std::string settings_list(std::string_view of, SettingsFormat format);
 
 }  // namespace ubbo::io

@@ -1,0 +1,200 @@
+#include "ubbo/parts/pane.hpp"
+
+#include <array>
+#include <cmath>
+#include <stdexcept>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array axis_names{"horizontal", "vertical"};
+constexpr double rest_floor_dp = 0.05;
+
+PaneSettings checked(const std::string& id, PaneSettings settings) {
+  const std::string owner = "pane '" + id + "'";
+  check_settings(owner, settings);
+  if (settings.most < settings.least)
+    throw std::invalid_argument(owner + ": most = " + plain_number(settings.most) +
+                                " is not taken; it takes least = " + plain_number(settings.least) +
+                                " or more");
+  for (const double rest : settings.rests)
+    if (!(rest >= settings.least && rest <= settings.most))
+      throw std::invalid_argument(owner + ": rests holds " + plain_number(rest) + "; it takes " +
+                                  plain_number(settings.least) + " to " + plain_number(settings.most) +
+                                  " dp");
+  return settings;
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
+  using detail::setting;
+  using S = PaneSettings;
+  static const std::array table{
+      detail::text<&S::label>("label", "what the pane is called, for people and screen readers"),
+      detail::cell<&S::offset>("offset", "the cell that holds where the pane is, in dp; may be left out"),
+      setting<&S::least>("least", "dp", -100000.0, 100000.0, "how far it goes to the left or up"),
+      setting<&S::most>("most", "dp", -100000.0, 100000.0, "how far it goes to the right or down"),
+      detail::choice<&S::axis>("axis", axis_names, "the direction in which it moves"),
+      detail::numbers<&S::rests>("rests", "dp", -100000.0, 100000.0,
+                                 "where it may come to rest; none: anywhere"),
+      setting<&S::settle>("settle", "ms", 0.0, 10000.0, "the longest it takes to come to rest; 0: at once"),
+      setting<&S::overshoot>("overshoot", "%", 0.0, 95.0,
+                             "how far it swings past its place, of the distance"),
+      setting<&S::carry>("carry", "ms", 0.0, 2000.0,
+                         "how much of the release velocity counts for where it lands"),
+  };
+  return table;
+}
+
+Pane::Pane(std::string id, Box box, PaneSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      settings_(checked(this->id(), std::move(settings))),
+      snaps_(settings_.rests.empty() ? SnapPoints{} : SnapPoints::list(settings_.rests)),
+      passage_(Timed{Curve{}, Micros{0}}),
+      mover_(clamp(settings_.offset.linked() ? settings_.offset.get() : 0.0), rest_floor_dp),
+      drag_(settings_.axis) {
+  if (settings_.settle > Micros{0})
+    passage_ = Spring::settling(settings_.settle, settings_.overshoot / 100.0);
+  if (!settings_.offset.linked()) return;
+  cell_value_ = settings_.offset.get();
+  watch_ = settings_.offset.watch([this](double value) {
+    if (value == cell_value_ || !std::isfinite(value)) return;
+    cell_value_ = value;
+    return_to_ = clamp(value);
+    if (held_by_ == nullptr) mover_.send(return_to_, passage_, this->around().now);
+  });
+}
+
+Accessible Pane::accessible() const {
+  return {.role = "group",
+          .label = settings_.label,
+          .value_now = offset(),
+          .value_min = settings_.least,
+          .value_max = settings_.most,
+          .orientation = axis_names[static_cast<std::size_t>(settings_.axis)]};
+}
+
+Wish Pane::wish(const Sample&) const {
+  return {.horizontal = settings_.axis == Axis::horizontal, .vertical = settings_.axis == Axis::vertical};
+}
+
+bool Pane::can_go(Side side) const {
+  const bool sideways = side == Side::left || side == Side::right;
+  if (sideways != (settings_.axis == Axis::horizontal)) return false;
+  return side == Side::left || side == Side::up ? offset() > settings_.least : offset() < settings_.most;
+}
+
+Point Pane::leftover() const {
+  return settings_.axis == Axis::horizontal ? Point{leftover_, 0.0} : Point{0.0, leftover_};
+}
+
+void Pane::press(const Contact& contact, Point at) {
+  held_by_ = &contact;
+  return_to_ = mover_.target();
+  mover_.put(offset());
+  grabbed_ = offset();
+  leftover_ = 0.0;
+  drag_.press(at);
+}
+
+bool Pane::take_over(const Contact& contact, Point anchor) {
+  if (held_by_ != nullptr && held_by_ != &contact) return false;
+  press(contact, anchor);
+  // Already a drag: the threshold was passed elsewhere.
+  drag_.move(anchor + (settings_.axis == Axis::horizontal ? Point{1e-9, 0} : Point{0, 1e-9}), 0.0);
+  follow(contact, contact.last);
+  return true;
+}
+
+void Pane::hand_over() {
+  held_by_ = nullptr;
+  leftover_ = 0.0;
+  drag_.end();
+  tell(mover_.value());
+}
+
+bool Pane::touch(const Contact& contact, const Sample& sample) {
+  advance(around().now);
+  if (sample.phase == Phase::down) {
+    if (held_by_ != nullptr) return false;
+    press(contact, sample.at);
+    return true;
+  }
+  if (held_by_ != &contact) return false;
+  if (sample.phase == Phase::cancel) {
+    const bool moved = mover_.value() != return_to_;
+    drag_.end();
+    held_by_ = nullptr;
+    leftover_ = 0.0;
+    if (moved) {
+      decide(questions::cancelled, "back to where it was going",
+             {Fact::plain("from", mover_.value(), "dp"), Fact::plain("to", return_to_, "dp")});
+      go(return_to_, 0.0);
+    }
+    return true;
+  }
+  follow(contact, sample);
+  if (sample.phase == Phase::up) let_go(contact, sample);
+  return true;
+}
+
+void Pane::follow(const Contact& contact, const Sample& sample) {
+  const double threshold = around().feel_for(sample.tool).threshold(settings_.axis);
+  if (drag_.move(sample.at, threshold))
+    decide(questions::drag, "yes",
+           {Fact::above("travel", drag_.travel(), "dp", threshold),
+            Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+  if (!drag_.dragging()) return;
+  const double wanted = grabbed_ + along(settings_.axis, drag_.offset());
+  mover_.put(clamp(wanted));
+  leftover_ = wanted - mover_.value();
+  tell(mover_.value());
+}
+
+void Pane::let_go(const Contact& contact, const Sample& sample) {
+  const bool dragged = drag_.dragging();
+  drag_.end();
+  held_by_ = nullptr;
+  leftover_ = 0.0;
+  if (!dragged) {
+    if (mover_.value() != return_to_) go(return_to_, 0.0);
+    return;
+  }
+  const Feel& feel = around().feel_for(sample.tool);
+  const VelocityEstimate speed = contact.history.estimate(sample.time, feel.velocity_rules());
+  const double velocity = settings_.carry > Micros{0} ? along(settings_.axis, speed.velocity) : 0.0;
+  decide(questions::speed, speed.stale ? "no, it rested" : "yes",
+         {Fact::plain("velocity", along(settings_.axis, speed.velocity), "dp/s"),
+          Fact::below("rested", to_ms(speed.rested), "ms", to_ms(feel.staleness)),
+          Fact::plain("samples", static_cast<double>(speed.samples), "")});
+  const Landing landing = choose_landing(snaps_, mover_.value(), velocity, to_seconds(settings_.carry),
+                                         settings_.least, settings_.most);
+  if (landing.contested)
+    decide(questions::landing, "on the nearest snap point",
+           {Fact::plain("place", landing.place, "dp"), Fact::plain("aimed", landing.aimed, "dp"),
+            Fact::below("distance", landing.distance, "dp", landing.other_distance),
+            Fact::plain("other", landing.other, "dp")});
+  else
+    decide(questions::landing, "where it was thrown", {Fact::plain("place", landing.place, "dp")});
+  go(landing.place, velocity);
+}
+
+void Pane::go(double target, double velocity) {
+  tell(target);
+  mover_.send(target, passage_, around().now, velocity);
+  if (!mover_.moving()) decide(questions::rest, "yes", {Fact::plain("value", target, "dp")});
+}
+
+void Pane::advance(Micros now) {
+  if (mover_.advance(now)) decide(questions::rest, "yes", {Fact::plain("value", mover_.value(), "dp")});
+}
+
+void Pane::tell(double value) {
+  cell_value_ = value;
+  settings_.offset.set(value);
+}
+
+}  // namespace ubbo

@@ -1,0 +1,32 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "ubbo/skin/comb.hpp"
+#include "ubbo/touch/sample.hpp"
+
+namespace ubbo::paint {
+
+/// A gesture to be marked on a touch map.
+struct TouchMark {
+  Micros time{};
+  Micros began{};
+  Point at{};
+  std::string words;
+};
+
+/// What a touch map shows.
+struct TouchMap {
+  std::string title;
+  Box screen;
+  std::vector<Sample> samples;
+  std::vector<TouchMark> marks;
+};
+
+/// The paths of all contacts over the screen: width by speed, a tick each 50 ms, taps and holds marked where they were,
+/// and beside them the contacts as bars over time with what they were taken for.
+[[nodiscard]] skin::Picture touch_map(const TouchMap& map, double width, double height,
+                                      const skin::CombColours& colours = skin::day);
+
+}  // namespace ubbo::paint

@@ -1,0 +1,236 @@
+#include "ubbo/paint/touch_map.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <cstdio>
+#include <map>
+
+#include "ubbo/paint/save.hpp"
+
+namespace ubbo::paint {
+
+namespace {
+
+using skin::Align;
+using skin::Colour;
+using skin::Picture;
+using skin::Text;
+
+struct Way {
+  std::vector<Sample> samples;
+  Colour colour;
+};
+
+// One way a contact, in the order in which they went down.
+std::vector<Way> ways_of(const std::vector<Sample>& samples, const skin::CombColours& colours) {
+  const std::array palette{colours.heather, colours.moss, colours.brick, colours.honey};
+  std::vector<Way> ways;
+  std::map<std::pair<int, int>, std::size_t> open;
+  for (const Sample& sample : samples) {
+    const std::pair key{sample.device, sample.contact};
+    if (sample.phase == Phase::down && !open.contains(key)) {
+      ways.push_back({{}, palette[open.size() % palette.size()]});
+      open[key] = ways.size() - 1;
+    }
+    if (!open.contains(key)) continue;
+    ways[open[key]].samples.push_back(sample);
+    if (sample.phase == Phase::up || sample.phase == Phase::cancel) open.erase(key);
+  }
+  return ways;
+}
+
+class Map {
+ public:
+  Map(const TouchMap& map, double width, double height, const skin::CombColours& colours)
+      : map_(map), width_(width), height_(height), colours_(colours), ways_(ways_of(map.samples, colours)) {}
+
+  Picture make() {
+    page_.emplace_back(skin::paper({0, 0, width_, height_}, 0, {.fill = colours_.paper}));
+    write({20, 32}, map_.title, 20, colours_.ink, Align::left, true);
+    add_screen();
+    add_bars();
+    return std::move(page_);
+  }
+
+ private:
+  void write(Point at, std::string words, double size, Colour colour, Align align = Align::left,
+             bool bold = false) {
+    page_.emplace_back(Text{at, std::move(words), size, colour, align, bold});
+  }
+
+  [[nodiscard]] Point on_page(Point at) const { return origin_ + at * scale_; }
+
+  void add_screen() {
+    const double top = 52;
+    const double room_h = height_ - top - 20;
+    const double room_w = width_ * 0.46 - 20;
+    scale_ = std::min(room_w / map_.screen.w, room_h / map_.screen.h);
+    origin_ = {20.0 - map_.screen.x * scale_, top - map_.screen.y * scale_};
+    screen_right_ = 20 + map_.screen.w * scale_;
+    page_.emplace_back(skin::paper(
+        {20, top, map_.screen.w * scale_, map_.screen.h * scale_}, 14,
+        {.fill = colours_.ink.with_alpha(0.03), .stroke = colours_.ink.with_alpha(0.5), .width = 1.4}));
+    for (const Way& way : ways_) add_way(way);
+    for (const TouchMark& mark : map_.marks)
+      if (std::any_of(mark.words.begin(), mark.words.end(), [](char c) { return c != ' '; })) add_mark(mark);
+  }
+
+  void add_way(const Way& way) {
+    constexpr double tick_ms = 50.0;
+    double next_tick = tick_ms;
+    const auto& s = way.samples;
+    for (std::size_t i = 1; i < s.size(); ++i) {
+      const double seconds = std::max(to_seconds(s[i].time - s[i - 1].time), 1e-4);
+      const double speed = length(s[i].at - s[i - 1].at) / seconds;
+      // A slow finger presses a broad line, a fast one draws a thin one.
+      const double wide = std::clamp(7.0 - 1.6 * std::log10(1.0 + speed / 20.0) * 2.0, 1.4, 7.0);
+      page_.emplace_back(
+          skin::line(on_page(s[i - 1].at), on_page(s[i].at), way.colour.with_alpha(0.85), wide));
+      const double age = to_ms(s[i].time - s[0].time);
+      if (age < next_tick) continue;
+      next_tick = (std::floor(age / tick_ms) + 1) * tick_ms;
+      const Point along_way = s[i].at - s[i - 1].at;
+      if (length(along_way) < 1.0) continue;
+      const Point side = Point{-along_way.y, along_way.x} * (7.0 / length(along_way));
+      page_.emplace_back(
+          skin::line(on_page(s[i].at) - side, on_page(s[i].at) + side, colours_.ink.with_alpha(0.7), 1.2));
+    }
+    if (s.empty()) return;
+    page_.emplace_back(
+        skin::Disc{on_page(s.front().at), 5, {.fill = colours_.paper, .stroke = way.colour, .width = 2.4}});
+    page_.emplace_back(skin::Disc{on_page(s.back().at), 4, {.fill = way.colour}});
+  }
+
+  void add_mark(const TouchMark& mark) {
+    const Point at = on_page(mark.at);
+    const bool tap = mark.words.find("tap") != std::string::npos;
+    const bool press = mark.words.find("press") != std::string::npos;
+    if (tap) page_.emplace_back(skin::Disc{at, 16, {.stroke = colours_.ink, .width = 1.6}});
+    if (press) page_.emplace_back(skin::hexagon(at, 20, {.stroke = colours_.ink, .width = 1.6}));
+    if (!tap && !press) return;
+    const double wide = text_width(
+        {.at = {}, .words = mark.words, .size = 13, .colour = {}, .align = Align::left, .bold = true});
+    const bool left = at.x + 24 + wide > screen_right_ - 8;
+    const double y = free_line(at.y + 5);
+    write({left ? at.x - 24 : at.x + 24, y}, mark.words, 13, colours_.ink, left ? Align::right : Align::left,
+          true);
+  }
+
+  // A height at which no mark is written yet.
+  double free_line(double wanted) {
+    while (std::any_of(taken_.begin(), taken_.end(), [&](double y) { return std::fabs(y - wanted) < 16; }))
+      wanted += 16;
+    taken_.push_back(wanted);
+    return wanted;
+  }
+
+  void add_bars() {
+    const double left = std::max(screen_right_ + 40, width_ * 0.36);
+    const double right = width_ - 30;
+    Micros begin = never;
+    Micros end = -never;
+    for (const Sample& sample : map_.samples) {
+      begin = std::min(begin, sample.time);
+      end = std::max(end, sample.time);
+    }
+    for (const TouchMark& mark : map_.marks) end = std::max(end, mark.time);
+    if (map_.samples.empty()) return;
+    const double whole = std::max(to_ms(end - begin), 1.0);
+    const auto x_of = [&](Micros time) { return left + (right - left) * to_ms(time - begin) / whole; };
+
+    write({left, 72}, "contacts over time, and what they were taken for", 14, colours_.ink, Align::left,
+          true);
+    const double step = nice_step(whole / 8);
+    double y = 104;
+    const double row =
+        std::clamp((height_ - 240) / static_cast<double>(ways_.size() + map_.marks.size() + 1), 15.0, 26.0);
+    const double bottom =
+        std::min(y + row * static_cast<double>(ways_.size() + map_.marks.size() + 1) + 10, height_ - 130);
+    for (double t = 0; t <= whole + 1e-6; t += step) {
+      const double x = left + (right - left) * t / whole;
+      page_.emplace_back(skin::line({x, 92}, {x, bottom}, colours_.ink.with_alpha(0.13), 1));
+      char label[32];
+      std::snprintf(label, sizeof label, "%.0f ms", t);
+      write({x, bottom + 16}, label, 11.5, colours_.ink.with_alpha(0.75),
+            x > right - 20 ? Align::right : Align::centre);
+    }
+    for (const Way& way : ways_) {
+      if (y > bottom - row) break;
+      const double x = x_of(way.samples.front().time);
+      page_.emplace_back(skin::paper({x, y, std::max(x_of(way.samples.back().time) - x, 3.0), row * 0.55}, 0,
+                                     {.fill = way.colour}));
+      y += row;
+    }
+    y += row * 0.4;
+    for (const TouchMark& mark : map_.marks) {
+      if (y > bottom - row * 0.4) break;
+      const double x = x_of(mark.began);
+      const double to = x_of(mark.time);
+      page_.emplace_back(skin::line({x, y + 5}, {to, y + 5}, colours_.ink, 1.6));
+      page_.emplace_back(skin::Path{
+          {{to, y}, {to + 5, y + 5}, {to, y + 10}, {to - 5, y + 5}}, true, {.fill = colours_.ink}});
+      const double wide = text_width(
+          {.at = {}, .words = mark.words, .size = 13, .colour = {}, .align = Align::left, .bold = true});
+      const bool before = to + 12 + wide > right;
+      write({before ? x - 10 : to + 12, y + 10}, mark.words, 13, colours_.ink,
+            before ? Align::right : Align::left, true);
+      y += row;
+    }
+    add_legend(left);
+  }
+
+  static double nice_step(double least) {
+    double step = 1;
+    while (step < least) {
+      for (const double k : {2.0, 2.5, 2.0}) {
+        step *= k;
+        if (step >= least) break;
+      }
+    }
+    return step;
+  }
+
+  void add_legend(double left) {
+    double y = height_ - 88;
+    const auto entry = [&](const std::string& words, auto&& draw) {
+      draw(Point{left + 14, y});
+      write({left + 44, y + 5}, words, 12.5, colours_.ink);
+      y += 23;
+    };
+    entry("where a contact went down, and where it ended", [&](Point at) {
+      page_.emplace_back(skin::line(at - Point{12, 0}, at + Point{14, 0}, colours_.heather, 4));
+      page_.emplace_back(skin::Disc{
+          at - Point{12, 0}, 5, {.fill = colours_.paper, .stroke = colours_.heather, .width = 2.4}});
+      page_.emplace_back(skin::Disc{at + Point{14, 0}, 4, {.fill = colours_.heather}});
+    });
+    entry("broad where slow, thin where fast; a tick each 50 ms", [&](Point at) {
+      page_.emplace_back(skin::line(at - Point{14, 0}, at, colours_.heather, 7));
+      page_.emplace_back(skin::line(at, at + Point{16, 0}, colours_.heather, 1.6));
+      page_.emplace_back(skin::line(at - Point{0, 7}, at + Point{0, 7}, colours_.ink.with_alpha(0.7), 1.2));
+    });
+    entry("a tap; a long press", [&](Point at) {
+      page_.emplace_back(skin::Disc{at - Point{9, 0}, 8, {.stroke = colours_.ink, .width = 1.6}});
+      page_.emplace_back(skin::hexagon(at + Point{12, 0}, 10, {.stroke = colours_.ink, .width = 1.6}));
+    });
+  }
+
+  const TouchMap& map_;
+  double width_;
+  double height_;
+  const skin::CombColours& colours_;
+  std::vector<Way> ways_;
+  Picture page_;
+  Point origin_{};
+  double scale_ = 1.0;
+  double screen_right_ = 0.0;
+  std::vector<double> taken_;
+};
+
+}  // namespace
+
+Picture touch_map(const TouchMap& map, double width, double height, const skin::CombColours& colours) {
+  return Map(map, width, height, colours).make();
+}
+
+}  // namespace ubbo::paint

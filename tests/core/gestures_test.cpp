@@ -1,0 +1,240 @@
+#include "ubbo/touch/gestures.hpp"
+
+#include <map>
+
+#include "check.hpp"
+#include "streams.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+// Gestures on a bare screen: contacts are followed and time passes as a stage would do it.
+struct Screen {
+  explicit Screen(GestureSettings settings = {}, Feel of = {})
+      : feel(of),
+        gestures(settings, {.part = "screen", .screen = {0, 0, 360, 720}, .journal = &journal},
+                 [this](const Gesture& g) { news.push_back(g); }) {}
+
+  void touch(const Sample& sample) {
+    const auto admitted = contacts.admit(sample);
+    if (admitted.contact == nullptr) return;
+    pass(admitted.sample.time);
+    gestures.touch(*admitted.contact, admitted.sample, feel);
+    if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts.close(*admitted.contact);
+  }
+  void touch(double at_ms, Phase phase, Point at, int contact = 1) {
+    touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = at});
+  }
+  void pass(Micros now) {
+    while (gestures.due() <= now) gestures.advance(gestures.due());
+  }
+  void tap(double at_ms, Point at) {
+    touch(at_ms, Phase::down, at);
+    touch(at_ms + 80, Phase::up, at);
+  }
+  // What was told for good, in words.
+  [[nodiscard]] std::string told() const {
+    std::string words;
+    for (const Gesture& g : news)
+      if (g.kind != GestureKind::press && g.step != GestureStep::moved)
+        words += std::string(words.empty() ? "" : ", ") + name_of(g.kind) +
+                 (g.kind == GestureKind::tap ? " " + std::to_string(g.count) : "") + " " + name_of(g.step) +
+                 " " + std::to_string(g.time.count() / 1000);
+    return words;
+  }
+  [[nodiscard]] std::string answer(std::string_view question) const {
+    for (const Decision& d : journal.decisions())
+      if (question == d.question) return std::string(d.answer);
+    return "";
+  }
+
+  Feel feel;
+  Journal journal{10'000};
+  Contacts contacts;
+  std::vector<Gesture> news;
+  Gestures gestures;
+};
+
+}  // namespace
+
+TEST_CASE("taps in a row: told at once or held, and what the wait costs") {
+  const Point at{100, 100};
+  struct Case {
+    TellTap tell;
+    double taps, second_at;
+    Point second;
+    const char* told;
+    const char* why;
+  };
+  // The first tap lifts at 80 ms; the gap is 300 ms, the reach 36 dp.
+  const Case cases[] = {
+      {TellTap::at_once, 2, 200, at, "tap 1 ended 80, tap 1 withdrawn 280, tap 2 ended 280", "yes"},
+      {TellTap::held, 2, 200, at, "tap 2 ended 280", "yes"},
+      {TellTap::held, 3, 200, at, "tap 2 ended 580", "yes"},
+      {TellTap::held, 2, 380, at, "tap 1 ended 380, tap 1 ended 760",
+       ""},  // the row closed at the very moment
+      {TellTap::at_once, 2, 500, at, "tap 1 ended 80, tap 1 ended 580", ""},
+      {TellTap::at_once, 2, 200, {140, 100}, "tap 1 ended 80, tap 1 ended 280", "no, too far"},
+      {TellTap::held, 2, 200, {140, 100}, "tap 1 ended 200, tap 1 ended 580", "no, too far"},
+      {TellTap::held, 1, 200, at, "tap 1 ended 80, tap 1 ended 280", ""},
+  };
+  for (const Case& c : cases) {
+    Screen screen({.taps = c.taps, .tell_tap = c.tell});
+    screen.tap(0, at);
+    screen.tap(c.second_at, c.second);
+    screen.pass(ms(5000));
+    CAPTURE(c.second_at, c.taps, static_cast<int>(c.tell));
+    CHECK(screen.told() == c.told);
+    CHECK(screen.answer(questions::again) == c.why);
+  }
+  Screen held({.tell_tap = TellTap::held});
+  held.tap(0, at);
+  held.pass(ms(5000));
+  for (const Decision& d : held.journal.decisions())
+    if (d.question == std::string_view(questions::tap_told)) CHECK(d.facts[0].value == 300);
+}
+
+TEST_CASE("presses, holds, drags, flicks, edges and axes") {
+  using Steps = std::vector<std::tuple<double, Phase, Point>>;
+  struct Case {
+    const char* name;
+    Steps steps;
+    GestureSettings settings;
+    const char* told;
+  };
+  constexpr auto down = Phase::down, move = Phase::move, up = Phase::up, cancel = Phase::cancel;
+  const Case cases[] = {
+      {"held too long for a tap", {{0, down, {9, 9}}, {420, up, {9, 9}}}, {}, ""},
+      {"strayed too far for a tap",
+       {{0, down, {99, 99}}, {50, move, {105, 106}}, {90, up, {108, 108}}},
+       {.drags = Drags::none},
+       ""},
+      {"long press",
+       {{0, down, {99, 99}}, {900, up, {99, 99}}},
+       {},
+       "long press began 450, long press ended 900"},
+      {"none wanted", {{0, down, {99, 99}}, {900, up, {99, 99}}}, {.long_press = false}, ""},
+      {"hold and drag",
+       {{0, down, {99, 99}}, {600, move, {99, 150}}, {900, up, {99, 150}}},
+       {},
+       "long press began 450, long press withdrawn 600, hold and drag began 600, hold and drag ended 900"},
+      {"drag",
+       {{0, down, {99, 99}}, {50, move, {150, 99}}, {300, up, {150, 99}}},
+       {},
+       "drag began 50, drag ended 300"},
+      {"flick",
+       {{0, down, {99, 99}}, {20, move, {120, 99}}, {40, move, {150, 99}}, {60, up, {180, 99}}},
+       {},
+       "drag began 20, drag ended 60, flick ended 60"},
+      {"from the edge",
+       {{0, down, {5, 99}}, {50, move, {40, 99}}, {300, up, {40, 99}}},
+       {},
+       "edge swipe began 50, edge swipe ended 300"},
+      {"towards the edge",
+       {{0, down, {355, 99}}, {50, move, {359, 80}}, {300, up, {359, 80}}},
+       {},
+       "drag began 50, drag ended 300"},
+      {"other axis only",
+       {{0, down, {99, 99}}, {50, move, {99, 150}}, {300, up, {99, 150}}},
+       {.drags = Drags::horizontal},
+       ""},
+      {"cancelled",
+       {{0, down, {99, 99}}, {50, move, {150, 99}}, {70, cancel, {150, 99}}},
+       {},
+       "drag began 50, drag withdrawn 70"},
+  };
+  for (const Case& c : cases) {
+    Screen screen(c.settings);
+    for (const auto& [t, phase, at] : c.steps) screen.touch(t, phase, at);
+    screen.pass(ms(9000));
+    CAPTURE(c.name);
+    CHECK(screen.told() == c.told);
+    CHECK(screen.news.front().kind == GestureKind::press);
+    CHECK_FALSE(screen.gestures.busy());
+  }
+
+  Screen locked;
+  locked.touch(0, down, {100, 100});
+  locked.touch(20, move, {120, 105});
+  locked.touch(40, move, {140, 160});
+  CHECK(locked.news.back().offset.y == 0.0);
+  CHECK(locked.answer(questions::axis) == "horizontal");
+  Screen free({}, {.axis_lock_angle = 10});
+  free.touch(0, down, {100, 100});
+  free.touch(20, move, {120, 115});
+  free.touch(40, move, {140, 160});
+  CHECK(free.news.back().offset.y > 30);
+  CHECK(free.answer(questions::axis) == "none");
+}
+
+TEST_CASE("two contacts pan, pinch and turn by what their places say") {
+  PROPERTY("any movement of two fingers", [] {
+    const Point centre{180, 360}, shift{*number(-60, 60), *number(-60, 60)};
+    const double grown = *number(0.5, 2.5), turn = *number(-6, 6), half = 60;
+    Screen screen;
+    const auto place = [&](double share, double side) {
+      const double reach = half * (1 + (grown - 1) * share), angle = turn * share;
+      return centre + shift * share + Point{std::cos(angle), std::sin(angle)} * (reach * side);
+    };
+    screen.touch(0, Phase::down, place(0, -1), 1);
+    screen.touch(5, Phase::down, place(0, 1), 2);
+    Gesture began{};
+    double share_began = -1;
+    for (int i = 1; i <= 100; ++i) {
+      screen.touch(10 * i, Phase::move, place(i / 100.0, -1), 1);
+      screen.touch(10 * i, Phase::move, place(i / 100.0, 1), 2);
+      if (share_began < 0 && screen.news.back().step == GestureStep::began &&
+          screen.news.back().kind >= GestureKind::pan) {
+        began = screen.news.back();
+        share_began = i / 100.0;
+        RC_ASSERT(length(began.offset) == 0.0 && began.scale == 1.0 && began.angle == 0.0);
+      }
+    }
+    RC_PRE(share_began > 0 && share_began < 0.9);
+    const Gesture& last = screen.news.back();
+    // Between the first finger's move and the second's the pair is a little off, so it began within one step.
+    const double reach_then = 1 + (grown - 1) * share_began;
+    RC_ASSERT(std::fabs(last.scale - grown / reach_then) < 0.06);
+    RC_ASSERT(std::fabs(last.angle - turn * (1 - share_began)) < 0.08);
+    RC_ASSERT(length(last.offset - shift * (1 - share_began)) < 4);
+  });
+}
+
+TEST_CASE("whatever ten fingers do, what began ends once and nothing stays pressed") {
+  PROPERTY("wild streams", [] {
+    Screen screen({.taps = static_cast<double>(*rc::gen::inRange(1, 4)),
+                   .tell_tap = *rc::gen::element(TellTap::at_once, TellTap::held),
+                   .long_press = *rc::gen::arbitrary<bool>(),
+                   .drags = *rc::gen::element(Drags::none, Drags::horizontal, Drags::both),
+                   .two_contacts = *rc::gen::arbitrary<bool>()});
+    auto stream = *wild_stream();
+    std::stable_sort(stream.begin(), stream.end(), [](auto& a, auto& b) { return a.time < b.time; });
+    std::erase_if(stream, [](const Sample& s) { return s.time < Micros{0} || s.time > ms(5000); });
+    for (Sample sample : stream) {
+      sample.contact %= 10;
+      screen.touch(sample);
+    }
+    while (Contact* open = screen.contacts.first_open()) {
+      Sample sample = open->last;
+      sample.phase = Phase::cancel;
+      screen.touch(sample);
+    }
+    screen.pass(never - Micros{1});
+    RC_ASSERT_FALSE(screen.gestures.busy());
+    RC_ASSERT_FALSE(screen.gestures.pressed());
+    RC_ASSERT(screen.gestures.due() == never);
+    std::map<GestureKind, int> open;
+    for (const Gesture& g : screen.news) {
+      if (g.kind == GestureKind::tap || g.kind == GestureKind::flick) continue;  // told at their end only
+      if (g.step == GestureStep::began)
+        RC_ASSERT(++open[g.kind] == 1);
+      else if (g.step == GestureStep::moved)
+        RC_ASSERT(open[g.kind] == 1);
+      else
+        RC_ASSERT(--open[g.kind] == 0);
+    }
+    for (const auto& [kind, count] : open) RC_ASSERT(count == 0);
+  });
+}

@@ -1,0 +1,218 @@
+#include "check.hpp"
+#include "streams.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+// A sheet that rises by 300 dp; in it a list of 400 dp more than fits; in that a row that slides open by 90
+// dp; on the row a pad for taps, which leaves drags alone.
+struct Hives {
+  explicit Hives(StageSettings on = {}, Standing row_stands = {.inside = "list"}) : stage(with_journal(on)) {
+    sheet = &stage.add<Pane>("sheet", {0, 100, 360, 620},
+                             {.offset = height, .least = 0, .most = 300, .rests = {0, 300}});
+    list =
+        &stage.add<Pane>("list", {0, 150, 360, 570},
+                         {.offset = scrolled, .least = -400, .most = 0, .carry = ms(0)}, {.inside = "sheet"});
+    row = &stage.add<Pane>(
+        "row", {0, 300, 360, 80},
+        {.offset = slid, .least = -90, .most = 90, .axis = Axis::horizontal, .rests = {-90, 0, 90}},
+        row_stands);
+    pad = &stage.add<Pad>("name", {0, 300, 200, 80}, {.gestures = {.drags = Drags::none}, .taps = taps},
+                          {.inside = "row"});
+  }
+  void touch(double at_ms, Phase phase, Point at, int contact = 1) {
+    stage.touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = at});
+  }
+  void drag(Point from, Point to, int steps = 20) {
+    const double t = to_ms(stage.now()) + 10;
+    touch(t, Phase::down, from);
+    for (int i = 1; i <= steps; ++i)
+      touch(t + 8 * i, Phase::move, from + (to - from) * (static_cast<double>(i) / steps));
+    touch(t + 8 * steps + 200, Phase::up, to);
+  }
+  void settle() { stage.advance(stage.now() + std::chrono::seconds(5)); }
+  [[nodiscard]] std::string answers(std::string_view question) const {
+    std::string words;
+    for (const Decision& d : stage.journal().decisions())
+      if (question == d.question)
+        words += (words.empty() ? "" : ", ") + std::string(d.part) + ": " + std::string(d.answer);
+    return words;
+  }
+  static StageSettings with_journal(StageSettings settings) {
+    settings.journal = 10'000;
+    return settings;
+  }
+
+  Cell<double> height{0}, scrolled{-100}, slid{0}, taps{0};
+  Stage stage;
+  Pane *sheet = nullptr, *list = nullptr, *row = nullptr;
+  Pad* pad = nullptr;
+};
+
+}  // namespace
+
+TEST_CASE("row, list and sheet want one finger: axis and boundary decide, the journal says why") {
+  {
+    Hives app;
+    app.drag({100, 340}, {190, 345});
+    app.settle();
+    CHECK(app.slid.get() == 90);
+    CHECK(app.scrolled.get() == -100);
+    CHECK(app.answers(questions::contest) ==
+          "name: no, it does not follow this axis, list: no, it does not follow this axis, sheet: no, it "
+          "does not follow "
+          "this axis, row: row");
+  }
+  {
+    Hives app;
+    app.drag({100, 340}, {110, 290});
+    CHECK(app.scrolled.get() == Approx(-142));  // 50 dp less the threshold
+    CHECK(app.slid.get() == 0);
+    CHECK(app.height.get() == 0);
+    CHECK(app.pad->last().step == GestureStep::withdrawn);
+  }
+  {
+    Hives app;
+    app.scrolled.set(0);
+    app.settle();
+    app.drag({100, 340}, {100, 440});
+    app.settle();
+    CHECK(app.scrolled.get() == 0);
+    CHECK(app.height.get() == 0);  // 92 dp of 300 fall back
+    CHECK_THAT(app.answers(questions::contest),
+               Catch::Contains("list: no, it is at its end") && Catch::EndsWith("sheet: sheet"));
+  }
+  {
+    Hives app;
+    app.touch(0, Phase::down, {100, 340});
+    CHECK(app.pad->pressed());  // shown at once
+    app.touch(80, Phase::up, {101, 341});
+    app.settle();
+    CHECK(app.taps.get() == 1);
+    CHECK(app.answers(questions::contest).empty());
+  }
+}
+
+TEST_CASE("a list at its end hands the finger to the sheet and takes it back, without a jump") {
+  Hives app;
+  app.touch(0, Phase::down, {300, 200});
+  const auto sum = [&] { return app.list->offset() + app.sheet->offset(); };
+  Point finger{300, 200};
+  double before = sum();
+  double t = 0;
+  const auto go = [&](double by, int steps) {
+    for (int i = 0; i < steps; ++i) {
+      finger.y += by / steps;
+      app.touch(t += 8, Phase::move, finger);
+      // The finger's way goes whole into the one or the other; only the threshold is left out at the
+      // beginning.
+      CHECK(sum() - before <= by / steps + 1e-6 + (by < 0 ? -2 * by / steps : 0));
+      before = sum();
+    }
+  };
+  go(250, 50);  // 8 threshold, 100 to the list's end, 142 for the sheet
+  CHECK(app.list->offset() == 0);
+  CHECK(app.sheet->offset() == Approx(142));
+  go(-200, 40);  // 142 back, and 58 for the list
+  CHECK(app.sheet->offset() == 0);
+  CHECK(app.list->offset() == Approx(-58));
+  CHECK(app.answers(questions::hand_over) == "sheet: sheet, list: list");
+  app.touch(t + 200, Phase::up, finger);
+  app.settle();
+  CHECK(app.stage.settled());
+  CHECK(app.list->offset() == Approx(-58));
+
+  // All at once, within one sample, it comes to the same.
+  Hives sudden;
+  sudden.touch(0, Phase::down, {300, 200});
+  sudden.touch(8, Phase::move, {300, 450});
+  CHECK(sudden.sheet->offset() == Approx(142));
+}
+
+TEST_CASE("a part can stand back, or share") {
+  Hives polite({}, {.inside = "list",
+                    .stands_back_for = "sheet"});  // the sheet does not move sideways, so nothing changes
+  polite.drag({100, 340}, {190, 345});
+  CHECK(polite.slid.get() == 90);
+
+  Cell<double> outer{0}, inner{0};
+  Stage stage{{.journal = 100}};
+  stage.add<Pane>("yard", {0, 0, 360, 720}, {.offset = outer, .least = -200, .most = 200});
+  stage.add<Pane>("marker", {100, 100, 100, 100}, {.offset = inner, .least = -200, .most = 200},
+                  {.inside = "yard", .stands_back_for = "yard"});
+  stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 150}});
+  stage.touch({.time = ms(9), .contact = 1, .phase = Phase::move, .at = {150, 180}});
+  CHECK(outer.get() == Approx(22));
+  CHECK(inner.get() == 0);
+
+  Stage plan{{.journal = 100}};
+  int pinched = 0;
+  plan.add<Pad>("zoom", {0, 0, 360, 720},
+                {.gestures = {.drags = Drags::none},
+                 .on_gesture = [&](const Gesture& g) { pinched += g.kind == GestureKind::pinch; }},
+                {.shares = true});
+  auto& panned = plan.add<Pane>("pan", {0, 0, 360, 720},
+                                {.least = -200, .most = 200, .axis = Axis::horizontal}, {.inside = "zoom"});
+  for (int i = 0; i <= 10; ++i)
+    for (const int contact : {1, 2})
+      plan.touch({.time = ms(8 * i),
+                  .contact = contact,
+                  .phase = i == 0 ? Phase::down : Phase::move,
+                  .at = {contact == 1 ? 100.0 : 250.0 + 8 * i, 300.0}});
+  CHECK(pinched > 3);
+  CHECK(panned.offset() == 0.0);
+  CHECK_THROWS_WITH(plan.add<Pad>("x", {0, 0, 9, 9}, {}, {.inside = "paan"}), Catch::Contains("'paan'"));
+}
+
+TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {
+  Hives app({.feel = {.palm_size = 100, .bezel = 5}});
+  app.stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {100, 340}, .size = 140});
+  CHECK_FALSE(app.pad->pressed());
+  app.touch(1, Phase::down, {2, 340}, 2);
+  CHECK_FALSE(app.pad->pressed());
+  CHECK(app.answers(questions::owner) == ": nobody, it is a palm, : nobody, it began on the bezel");
+  CHECK(app.stage.open_contacts() == 2);
+  app.stage.touch({.time = ms(2), .contact = 1, .phase = Phase::down, .at = {100, 340}, .device = 7});
+  CHECK(app.pad->pressed());  // contact 1 of another device is another contact
+  for (int contact = 10; contact < 20; ++contact)
+    app.touch(3, Phase::down, {300, 200 + 3.0 * contact}, contact);
+  CHECK(app.stage.open_contacts() == 13);
+  app.stage.cancel_contacts();
+  app.settle();
+  CHECK(app.stage.settled());
+  CHECK_FALSE(app.pad->pressed());
+
+  Stage tools{{.feel = feels::gloved, .stylus = feels::stylus}};
+  Cell<double> at{0};
+  auto& pane = tools.add<Pane>("plan", {0, 0, 360, 720}, {.offset = at, .least = 0, .most = 100});
+  tools.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {9, 9}, .tool = Tool::stylus});
+  tools.touch({.time = ms(9), .contact = 1, .phase = Phase::move, .at = {9, 19}, .tool = Tool::stylus});
+  CHECK(pane.offset() == Approx(6));
+}
+
+TEST_CASE("at any time at most one part drags with a contact, and nothing is left held") {
+  PROPERTY("wild and sound streams on nested parts", [] {
+    Hives app;
+    std::vector<Sample> stream = *rc::gen::arbitrary<bool>() ? *wild_stream() : gestures();
+    for (Sample& sample : stream) {
+      sample.at.y += 100;
+      app.stage.touch(sample);
+      if (*rc::gen::inRange(0, 4) == 0) app.stage.advance(sample.time);
+      // One finger can drag one pane; each pane can only be dragged by one finger.
+      const auto dragging = static_cast<std::size_t>(app.sheet->dragging()) +
+                            static_cast<std::size_t>(app.list->dragging()) +
+                            static_cast<std::size_t>(app.row->dragging());
+      RC_ASSERT(dragging <= app.stage.open_contacts());
+    }
+    app.stage.cancel_contacts();
+    app.settle();
+    app.settle();
+    RC_ASSERT(app.stage.settled());
+    RC_ASSERT_FALSE(app.pad->pressed());
+    RC_ASSERT_FALSE(app.sheet->dragging() || app.list->dragging() || app.row->dragging());
+    for (const Pane* pane : {app.sheet, app.list, app.row})
+      RC_ASSERT(pane->offset() >= pane->settings().least && pane->offset() <= pane->settings().most);
+  });
+}

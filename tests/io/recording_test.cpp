@@ -1,0 +1,173 @@
+#include "ubbo/io/recording.hpp"
+
+#include <cstring>
+
+#include "check.hpp"
+#include "ubbo/io/input_error.hpp"
+#include "ubbo/io/take_info.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+using io::InputError;
+
+namespace {
+
+const std::string axes =
+    "# ABS_MT_POSITION_X min 0 max 1000 resolution 10\n"
+    "#   Event code 54 (ABS_MT_POSITION_Y)\n#     Min  0\n#     Max  2000\n#     Resolution  10\n";
+
+// Two fingers; slot 0 is used again by a contact that goes down where the last one was.
+const std::string two_fingers =
+    axes +
+    "E: 5.000000 0003 002f 0000\nE: 5.000000 0003 0039 0100\nE: 5.000000 0003 0035 0500\n"
+    "E: 5.000000 0003 0036 1000\nE: 5.000000 0001 014a 0001\nE: 5.000000 0000 0000 0000\n"
+    "E: 5.008000 0003 0035 0550\nE: 5.008000 0003 002f 0001\nE: 5.008000 0003 0039 0101\n"
+    "E: 5.008000 0003 0035 0100\nE: 5.008000 0003 0036 0200\nE: 5.008000 0000 0000 0000\n"
+    "E: 5.016000 0003 002f 0000\nE: 5.016000 0003 0039 -1\nE: 5.016000 0000 0000 0000\n"
+    "E: 5.024000 0003 0039 0102\nE: 5.024000 0000 0000 0000\n"
+    "E: 5.032000 0003 0039 -1\nE: 5.032000 0003 002f 0001\nE: 5.032000 0003 0039 -1\n"
+    "E: 5.032000 0000 0000 0000\n";
+
+const io::Mapping on_360x720{.screen = {360, 720}};
+
+std::string raw(std::initializer_list<std::array<long, 5>> events) {
+  std::string bytes;
+  for (const auto& [sec, usec, type, code, value] : events) {
+    char record[24];
+    const std::int64_t s = sec, u = usec;
+    const auto t = static_cast<std::uint16_t>(type), c = static_cast<std::uint16_t>(code);
+    const auto v = static_cast<std::int32_t>(value);
+    std::memcpy(record, &s, 8);
+    std::memcpy(record + 8, &u, 8);
+    std::memcpy(record + 16, &t, 2);
+    std::memcpy(record + 18, &c, 2);
+    std::memcpy(record + 20, &v, 4);
+    bytes.append(record, 24);
+  }
+  return bytes;
+}
+
+}  // namespace
+
+TEST_CASE("kernel events, protocol B: slots keep their place, lengths follow the declared range") {
+  const io::Take take = io::parse_kernel_text(two_fingers, "t", on_360x720);
+  REQUIRE(take.samples.size() == 7);
+  CHECK(same_place(take.samples[0].at, {180, 360}));
+  CHECK(same_place(take.samples[1].at, {198, 360}));
+  CHECK(take.samples[2].contact == 101);
+  CHECK(take.samples[3].phase == Phase::up);
+  CHECK(take.samples[4].contact == 102);
+  CHECK(take.samples[4].phase == Phase::down);
+  CHECK(same_place(take.samples[4].at, {198, 360}));
+  const auto info = io::inspect(take, {}, {0, 0, 360, 720});
+  REQUIRE(info.contacts.size() == 3);
+  CHECK(same_place(info.contacts[0].net, {18, 0}));
+  CHECK(info.contacts[1].start == ms(8));
+  CHECK(info.contacts[1].duration == ms(24));
+  CHECK(info.contacts[2].ended == "up");
+
+  CHECK(io::parse_kernel_text(two_fingers, "t", {.raw_units = true}).samples[1].at == Point{550, 1000});
+  // 500 units at 10 a millimetre are 50 mm.
+  CHECK(io::parse_kernel_text(two_fingers, "t", {}).samples[0].at.x == Approx(50 / 25.4 * 160));
+
+  const std::string bytes = raw({{5, 0, 3, 0x39, 7},
+                                 {5, 0, 3, 0x35, 500},
+                                 {5, 0, 3, 0x36, 1000},
+                                 {5, 0, 0, 0, 0},
+                                 {5, 9000, 0, 3, 0},
+                                 {5, 9500, 3, 0x35, 1},
+                                 {5, 9500, 0, 0, 0}});
+  const io::Take from_raw = io::parse_kernel_raw(bytes, "t", on_360x720, {1000, 2000});
+  REQUIRE(from_raw.samples.size() == 2);
+  CHECK(from_raw.samples[0].at == Point{180, 360});
+  CHECK(from_raw.samples[1].phase == Phase::cancel);  // the kernel dropped events
+}
+
+TEST_CASE("pointer events, coalesced ones in their places") {
+  const io::Take take = io::parse_pointer_events(
+      R"({"type":"pointermove","pointerId":1,"pointerType":"mouse","clientX":1,"clientY":1,"timeStamp":90}
+{"type":"pointerdown","pointerId":4,"pointerType":"pen","clientX":10,"clientY":20.5,"pressure":0.4,"timeStamp":100.25}
+{"type":"pointermove","pointerId":4,"pointerType":"pen","clientX":30,"clientY":40,"timeStamp":116,"coalescedEvents":[{"clientX":20,"clientY":30,"timeStamp":108},{"clientX":30,"clientY":40,"timeStamp":116}]}
+
+{"type":"pointerup","pointerId":4,"pointerType":"pen","clientX":30,"clientY":40,"timeStamp":120}
+{"type":"pointerleave","pointerId":4,"timeStamp":120})",
+      "t");
+  REQUIRE(take.samples.size() == 4);
+  CHECK(take.samples[0].tool == Tool::stylus);
+  CHECK(take.samples[0].time == ms(0));
+  CHECK(take.samples[1].at == Point{20, 30});
+  CHECK(take.samples[1].time == ms(7.75));
+  CHECK(take.samples[3].phase == Phase::up);
+}
+
+TEST_CASE("malformed recordings of each kind are answered with their line") {
+  struct Case {
+    std::string text;
+    std::size_t line;
+    const char* says;
+  };
+  const std::string down =
+      "E: 1.000000 0003 0039 0001\nE: 1.000000 0003 0035 0010\nE: 1.000000 0003 0036 0010\n";
+  const std::string end = "E: 1.000000 0000 0000 0000\n";
+  const Case kernel[] = {
+      {"E: 1.000000 0003 0039\n", 1, "'E:'"},
+      {axes + "hello\n", 6, "'hello'; takes 'E: sec.usec type code value'"},
+      {axes + "E: 1.5 0003 0039 1\n", 6, "'1.5'"},
+      {axes + "E: 1.000000 00zz 0039 1\n", 6, "'00zz'"},
+      {axes + "E: 1.000000 0003 0039 99999999999\n", 6, "'99999999999'"},
+      {axes + down + end + "E: 0.900000 0000 0000 0000\n", 10, "100000 us before"},
+      {axes + "E: 1.000000 0003 0035 0010\nE: 1.000000 0000 0002 0000\n", 7, "protocol A"},
+      {axes + "E: 1.000000 0003 002f 0090\n", 6, "slot 90"},
+      {axes + "E: 1.000000 0003 0039 0001\n" + end, 7, "contact 1 without a place"},
+      {down + end, 4, "no way from panel units to dp along x"},
+      {"# ABS_MT_POSITION_X min zero\n", 1, "'zero' for min"},
+      {axes + end, 6, "no contact"},
+  };
+  const Case pointer[] = {
+      {"{\"type\":\n", 1, "no JSON object"},
+      {"\n[1]\n", 2, "no JSON object"},
+      {"{\"pointerId\":1}\n", 1, "without a type"},
+      {R"({"type":"pointerdown","pointerId":1,"clientY":2,"timeStamp":1})", 1, "without clientX"},
+      {R"({"type":"pointerdown","pointerId":1,"clientX":"a","clientY":2,"timeStamp":1})", 1, "clientX \"a\""},
+      {"{\"type\":\"pointerdown\",\"pointerId\":1,\"clientX\":1,\"clientY\":2,\"timeStamp\":5}\n"
+       "{\"type\":\"pointerup\",\"pointerId\":1,\"clientX\":1,\"clientY\":2,\"timeStamp\":4}\n",
+       2, "timeStamp 4 after 5"},
+      {R"({"type":"click"})", 1, "type 'click'"},
+      {"{\"type\":\"pointerover\"}\n", 1, "no contact"},
+  };
+  const auto check = [](const Case& c, auto&& parse) {
+    CAPTURE(c.text);
+    try {
+      (void)parse(c.text);
+      FAIL("taken");
+    } catch (const InputError& error) {
+      CHECK(error.facts().line == c.line);
+      CHECK_THAT(error.what(), Catch::StartsWith("t:") && Catch::Contains(c.says));
+    }
+  };
+  for (const Case& c : kernel)
+    check(c, [](const std::string& text) { return io::parse_kernel_text(text, "t", on_360x720); });
+  for (const Case& c : pointer)
+    check(c, [](const std::string& text) { return io::parse_pointer_events(text, "t"); });
+  check({raw({{1, 0, 0, 2, 0}}), 1, "protocol A"},
+        [](const std::string& b) { return io::parse_kernel_raw(b, "t", on_360x720); });
+  check({raw({{1, 0, 0, 0, 0}}) + "xyz", 2, "3 bytes"},
+        [](const std::string& b) { return io::parse_kernel_raw(b, "t", on_360x720); });
+  check({raw({{-1, 0, 0, 0, 0}}), 1, "a time that is none"},
+        [](const std::string& b) { return io::parse_kernel_raw(b, "t", on_360x720); });
+  PROPERTY("any bytes are read or refused", [] {
+    std::string text = two_fingers;
+    for (int i = *rc::gen::inRange(0, 6); i > 0; --i)
+      text[static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(text.size())))] =
+          *rc::gen::element('\n', ' ', '-', '9', 'E', '#', '\0');
+    for (const bool as_raw : {false, true}) {
+      try {
+        if (as_raw)
+          (void)io::parse_kernel_raw(text, "t", on_360x720, {1000, 1000});
+        else
+          (void)io::parse_kernel_text(text, "t", on_360x720);
+      } catch (const InputError&) {
+      }
+    }
+  });
+}

@@ -1,0 +1,211 @@
+#include <fmt/format.h>
+
+#include <CLI/CLI.hpp>
+#include <cstdio>
+#include <memory>
+#include <stdexcept>
+
+#include "commands.hpp"
+#include "ubbo/io/hand_script.hpp"
+#include "ubbo/io/input_error.hpp"
+#include "ubbo/io/recording.hpp"
+#include "ubbo/io/take_info.hpp"
+#include "ubbo/io/trial.hpp"
+#include "ubbo/paint/save.hpp"
+#include "ubbo/paint/touch_map.hpp"
+
+namespace ubbo::tool {
+
+namespace {
+
+Point size_in(const std::string& text, const char* option) {
+  double x = 0.0;
+  double y = 0.0;
+  char rest = '\0';
+  if (std::sscanf(text.c_str(), "%lfx%lf%c", &x, &y, &rest) != 2 || !(x >= 1.0 && x <= 1e6) ||
+      !(y >= 1.0 && y <= 1e6))
+    throw std::invalid_argument(fmt::format("{} {}: takes WIDTHxHEIGHT, such as 360x720", option, text));
+  return {x, y};
+}
+
+const Feel& feel_named(const std::string& name) {
+  std::vector<std::string_view> known;
+  for (const NamedFeel& shipped : shipped_feels()) {
+    if (name == shipped.name) return shipped.feel;
+    known.emplace_back(shipped.name);
+  }
+  const std::string nearest = io::nearest_name(name, known);
+  throw std::invalid_argument(fmt::format("--feel {}: takes {}{}", name, fmt::join(known, ", "),
+                                          nearest.empty() ? "" : "; nearest known: " + nearest));
+}
+
+void write_take_to(const std::string& path, const io::Take& take) {
+  if (!path.ends_with(".csv"))
+    throw std::invalid_argument(path + ": this ending is not taken; it takes .take.csv");
+  io::write_text(path, io::write_take(take));
+  fmt::print("wrote {}: {} samples\n", path, take.samples.size());
+}
+
+// What convert and info know of a recording.
+struct Reading {
+  std::string in;
+  std::string screen;
+  std::string range;
+  bool raw_units = false;
+
+  void add_to(CLI::App* verb) {
+    verb->add_option("IN", in, "a take, kernel input events (text or raw), or pointer events (JSON lines)")
+        ->required();
+    verb->add_option("--screen", screen,
+                     "the screen's size in dp, such as 360x720, that panel units are mapped to");
+    verb->add_option("--range", range, "largest panel values of raw kernel events, such as 1079x2159");
+    verb->add_flag("--raw-units", raw_units, "leave lengths in panel units");
+  }
+  [[nodiscard]] io::Take read() const {
+    const io::Mapping mapping{.screen = screen.empty() ? Point{} : size_in(screen, "--screen"),
+                              .raw_units = raw_units};
+    return io::read_recording(in, mapping, range.empty() ? Point{} : size_in(range, "--range"));
+  }
+};
+
+void add_make(CLI::App& take, int& exit) {
+  struct Order {
+    std::string script, scene, out, hand = "bare", label, expectation;
+    std::uint64_t seed = 1;
+    double rate = 120.0;
+  };
+  auto order = std::make_shared<Order>();
+  CLI::App* verb = take.add_subcommand("make", "Make a take from a hand script");
+  verb->add_option("SCRIPT", order->script, "what the fingers do (docs/formats/hand-script.md)")->required();
+  verb->add_option("-o,--out", order->out, "file to write, *.take.csv")->required();
+  verb->add_option("--scene", order->scene, "scene whose parts are places");
+  verb->add_option("--hand", order->hand, "steady, bare, gloved or shaky")->capture_default_str();
+  verb->add_option("--seed", order->seed, "the same seed makes the same take")->capture_default_str();
+  verb->add_option("--rate", order->rate, "samples a second, 10 to 2000")->capture_default_str();
+  verb->add_option("--label", order->label, "a note: what was meant");
+  verb->add_option("--expectation", order->expectation,
+                   "a note: what cells should hold, such as 'frames = 7'");
+  verb->footer(
+      "Example:  ubbo take make \"press the thumb, drag right 90 dp over 200 ms, lift\"\n"
+      "                    --scene inspection.scene.toml --hand gloved --seed 3 -o drag.take.csv");
+  verb->callback([order, &exit] {
+    io::Hand hand(io::find_hand(order->hand), order->seed, order->rate);
+    std::unique_ptr<io::SceneRun> run;
+    if (!order->scene.empty()) run = std::make_unique<io::SceneRun>(io::read_scene(order->scene));
+    io::perform(hand, order->script, run ? io::places_of(*run) : io::PlaceFinder{});
+    io::Take made = hand.take();
+    if (made.samples.empty())
+      throw std::invalid_argument("the script presses nothing, so there is no take to write");
+    if (run)
+      made.notes.emplace_back("screen", fmt::format("{}x{}", run->stage().width(), run->stage().height()));
+    if (!order->label.empty()) made.notes.emplace_back("label", order->label);
+    if (!order->expectation.empty()) made.notes.emplace_back("expectation", order->expectation);
+    write_take_to(order->out, made);
+    exit = done;
+  });
+}
+
+void add_convert(CLI::App& take, int& exit) {
+  struct Order {
+    Reading reading;
+    std::string out;
+  };
+  auto order = std::make_shared<Order>();
+  CLI::App* verb = take.add_subcommand("convert", "Make a take from another recording");
+  order->reading.add_to(verb);
+  verb->add_option("-o,--out", order->out, "file to write, *.take.csv")->required();
+  verb->footer("Example:  ubbo take convert panel.events --screen 360x720 -o panel.take.csv");
+  verb->callback([order, &exit] {
+    write_take_to(order->out, order->reading.read());
+    exit = done;
+  });
+}
+
+void add_info(CLI::App& take, int& exit) {
+  struct Order {
+    Reading reading;
+    std::string feel = "bare-finger", out;
+    bool json = false;
+  };
+  auto order = std::make_shared<Order>();
+  CLI::App* verb =
+      take.add_subcommand("info", "Tell what a recording holds and what its touches are taken for");
+  order->reading.add_to(verb);
+  verb->add_option("--feel", order->feel, "the feel to take them by")->capture_default_str();
+  verb->add_flag("--json", order->json, "print JSON");
+  verb->add_option("-o,--out", order->out, "also draw the paths over the screen, to a .png or .svg");
+  verb->footer("Example:  ubbo take info double_tap.take.csv --feel gloved -o double_tap.png");
+  verb->callback([order, &exit] {
+    const io::Take recorded = order->reading.read();
+    const Feel& feel = feel_named(order->feel);
+    Box screen = io::screen_of(recorded);
+    if (!order->reading.screen.empty()) {
+      const Point size = size_in(order->reading.screen, "--screen");
+      screen = {0.0, 0.0, size.x, size.y};
+    }
+    const io::TakeInfo info = io::inspect(recorded, feel, screen);
+    fmt::print("{}", order->json ? io::info_json(info)
+                                 : io::info_text(info, order->reading.raw_units ? "units" : "dp"));
+    if (!order->out.empty()) {
+      paint::TouchMap map{
+          .title = order->reading.in, .screen = screen, .samples = recorded.samples, .marks = {}};
+      if (const std::string label = recorded.note("label"); !label.empty()) map.title = label;
+      for (const Gesture& g : info.gestures)
+        map.marks.push_back({.time = g.time, .began = g.began, .at = g.at, .words = io::title(g)});
+      paint::save(paint::touch_map(map, 1280, 800), 1280, 800, order->out);
+      fmt::print(stderr, "wrote {}\n", order->out);
+    }
+    exit = done;
+  });
+}
+
+void add_trial(CLI::App& take, int& exit) {
+  struct Order {
+    std::string hand, feel;
+    int count = 2000;
+    bool markdown = false;
+  };
+  auto order = std::make_shared<Order>();
+  CLI::App* verb =
+      take.add_subcommand("trial", "Make many gestures of each kind and tell what they were taken for");
+  verb->add_option("--hand", order->hand, "only this hand");
+  verb->add_option("--feel", order->feel, "by this feel; each hand has its own otherwise");
+  verb->add_option("--count", order->count, "how many of each kind")
+      ->check(CLI::Range(1, 1'000'000))
+      ->capture_default_str();
+  verb->add_flag("--markdown", order->markdown, "print the tables of docs/recognition.md");
+  verb->footer("Example:  ubbo take trial --hand gloved --feel bare-finger --count 500");
+  verb->callback([order, &exit] {
+    if (!order->hand.empty()) (void)io::find_hand(order->hand);
+    for (const io::HandModel& hand : io::shipped_hands()) {
+      const std::string name = hand.name;
+      if (!order->hand.empty() && order->hand != name) continue;
+      const std::string feel = !order->feel.empty()                  ? order->feel
+                               : name == "gloved" || name == "shaky" ? "gloved"
+                                                                     : "bare-finger";
+      const auto rows = io::run_trial(hand, feel_named(feel), order->count);
+      int right = 0;
+      for (const io::TrialRow& row : rows) right += row.right;
+      fmt::print("{}hand {}, feel {}: {:.2f} % of {} taken right\n\n{}\n", order->markdown ? "## " : "", name,
+                 feel, 100.0 * right / (order->count * static_cast<double>(rows.size())),
+                 order->count * static_cast<int>(rows.size()), io::trial_table(rows, order->markdown));
+      std::fflush(stdout);
+    }
+    exit = done;
+  });
+}
+
+}  // namespace
+
+void add_take(CLI::App& app, int& exit) {
+  CLI::App* take = app.add_subcommand("take", "Make, convert and inspect recordings of touches");
+  take->require_subcommand(1);
+  take->footer(
+      "Example:  ubbo take make \"double tap (180, 300)\" -o tap.take.csv && ubbo take info tap.take.csv");
+  add_make(*take, exit);
+  add_convert(*take, exit);
+  add_info(*take, exit);
+  add_trial(*take, exit);
+}
+
+}  // namespace ubbo::tool
