@@ -12,7 +12,7 @@ const std::string demo = UBBO_SOURCE_DIR "/demo/";
 
 void replay(benchmark::State& state) {
   const io::Scene scene = io::read_scene(demo + "inspection.scene.toml");
-  const io::Take take = io::read_take(demo + "takes/frames_drag.take.csv");
+  const io::Take take = io::read_take(demo + "inspection.drag.take.csv");
   Micros lasts{};
   for (auto _ : state) {
     io::SceneRun run(scene, static_cast<std::size_t>(state.range(0)));
@@ -29,7 +29,7 @@ BENCHMARK(replay)->ArgName("journal")->Arg(0)->Arg(512)->Unit(benchmark::kMicros
 // The same take a thousand times over on one stage, so that making the stage and the journal does not count.
 void replay_only(benchmark::State& state) {
   const io::Scene scene = io::read_scene(demo + "inspection.scene.toml");
-  const io::Take once = io::read_take(demo + "takes/frames_drag.take.csv");
+  const io::Take once = io::read_take(demo + "inspection.drag.take.csv");
   io::Take take;
   Micros shift{};
   for (int i = 0; i < 1000; ++i, shift += std::chrono::seconds(2))

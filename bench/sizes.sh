@@ -16,4 +16,4 @@ strip -o "$scratch/honey_slider" build/release/examples/honey_slider
 echo "honey_slider stripped: $(stat -c %s "$scratch/honey_slider") bytes"
 echo "ubbo --help:           $(median build/release/tool/ubbo --help) us"
 echo "film of 12 frames:     $(median build/release/tool/ubbo film demo/inspection.scene.toml \
-  demo/takes/frames_drag.take.csv -o "$scratch/film.png") us"
+  demo/inspection.drag.take.csv -o "$scratch/film.png") us"

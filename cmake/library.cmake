@@ -20,6 +20,9 @@ target_compile_options(ubbo_flags INTERFACE -ffp-contract=off)
 if(UBBO_SANITIZE)
   add_compile_options(-fsanitize=address,undefined -fno-sanitize-recover=all -fno-omit-frame-pointer)
   add_link_options(-fsanitize=address,undefined)
+  if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
+    add_compile_options(-Wno-maybe-uninitialized)  # with sanitizers GCC 12 warns inside the standard library
+  endif()
 endif()
 
 # ubbo_library(NAME source...): a static library ubbo::NAME with its headers in include/, installed and exported.

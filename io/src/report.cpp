@@ -83,6 +83,13 @@ std::string replay_json(const SceneRun& run, const Replay& replay) {
   return root.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
+std::string cells_text(const SceneRun& run) {
+  std::string text;
+  for (const auto& [name, cell] : run.cells())
+    text += fmt::format("{}{} = {:.6g}", text.empty() ? "cells: " : ", ", name, cell.get());
+  return text.empty() ? text : text + "\n";
+}
+
 std::string replay_text(const SceneRun& run, const Replay& replay) {
   std::string text = fmt::format("{:.0f} ms replayed, {} decisions\n", to_ms(replay.ends() - replay.begins()),
                                  replay.decisions().size());

@@ -19,6 +19,7 @@ constexpr double margin = 16.0;
 constexpr double header = 62.0;
 constexpr double footer = 66.0;
 constexpr double caption_height = 26.0;
+constexpr double caption_line = 18.0;  // added where captions need a line of their own
 constexpr double gap = 10.0;
 constexpr double finger_radius = 17.0;  // dp; about 5.4 mm, half a fingertip's contact
 
@@ -35,12 +36,12 @@ struct Grid {
 };
 
 // The number of columns that shows the region largest.
-Grid best_grid(std::size_t count, double width, double height, const Box& region) {
+Grid best_grid(std::size_t count, double width, double height, const Box& region, double above) {
   Grid best;
   for (std::size_t columns = 1; columns <= count; ++columns) {
     const std::size_t rows = (count + columns - 1) / columns;
     const double w = (width + gap) / static_cast<double>(columns) - gap;
-    const double h = (height + gap) / static_cast<double>(rows) - gap - caption_height;
+    const double h = (height + gap) / static_cast<double>(rows) - gap - above;
     const double scale = std::min(w / region.w, h / region.h);
     if (scale > best.scale) best = {columns, rows, scale};
   }
@@ -57,7 +58,13 @@ class Film {
     page_.emplace_back(skin::paper({0.0, 0.0, width_, height_}, 0.0, {.fill = colours_.paper}));
     add_header();
     const Box area{margin, header, width_ - 2 * margin, height_ - header - footer};
-    const Grid grid = best_grid(std::max<std::size_t>(reel_.frames.size(), 1), area.w, area.h, reel_.region);
+    const std::size_t count = std::max<std::size_t>(reel_.frames.size(), 1);
+    Grid grid = best_grid(count, area.w, area.h, reel_.region, above_);
+    if (!captions_fit((area.w + gap) / static_cast<double>(grid.columns) - gap)) {
+      above_ += caption_line;
+      own_line_ = true;
+      grid = best_grid(count, area.w, area.h, reel_.region, above_);
+    }
     const double w = (area.w + gap) / static_cast<double>(grid.columns) - gap;
     const double h = (area.h + gap) / static_cast<double>(grid.rows) - gap;
     for (std::size_t i = 0; i < reel_.frames.size(); ++i)
@@ -93,8 +100,13 @@ class Film {
       x -= 28.0;
     };
     entry("decision", [&](Point at) { page_.emplace_back(diamond(at, 5.5)); });
-    entry("snap point", [&](Point at) { page_.emplace_back(snap_mark(at, 5.0)); });
+    if (!reel_.snap_places.empty())
+      entry("snap point", [&](Point at) { page_.emplace_back(snap_mark(at, 5.0)); });
     entry("drag threshold", [&](Point at) {
+      if (reel_.threshold.shape == FilmThreshold::Shape::any) {
+        page_.emplace_back(skin::Disc{at, 7.0, {.stroke = colours_.brick, .width = 1.5, .dash = 3.0}});
+        return;
+      }
       page_.emplace_back(skin::line(at + Point{-4, -8}, at + Point{-4, 8}, colours_.brick, 1.5, 3.0));
       page_.emplace_back(skin::line(at + Point{4, -8}, at + Point{4, 8}, colours_.brick, 1.5, 3.0));
     });
@@ -133,7 +145,7 @@ class Film {
     write({time_at, cell.y + 18.0}, time, 13.0, colours_.ink, Align::left, true);
     if (decided) add_captions(frame, cell, time_at + width_of(time, 13.0, true) + 14.0);
 
-    const Box view{cell.x + 1.0, cell.y + caption_height, cell.w - 2.0, cell.h - caption_height - 1.0};
+    const Box view{cell.x + 1.0, cell.y + above_, cell.w - 2.0, cell.h - above_ - 1.0};
     skin::Group group;
     group.clip = view;
     group.scale = scale;
@@ -149,16 +161,36 @@ class Film {
     return scene.empty() ? Picture{} : Picture(scene.begin() + 1, scene.end());
   }
 
-  void add_captions(const FilmFrame& frame, const Box& cell, double from) {
-    double right = cell.right() - 16.0;
+  static std::string joined(const FilmFrame& frame) {
     std::string words;
     for (const std::string& caption : frame.captions) words += (words.empty() ? "" : ", ") + caption;
+    return words;
+  }
+
+  // Beside number and time, which take some 110.
+  bool captions_fit(double cell_width) {
+    return std::all_of(reel_.frames.begin(), reel_.frames.end(), [&](const FilmFrame& frame) {
+      return width_of(joined(frame), 11.0, true) < cell_width - 145.0;
+    });
+  }
+
+  void add_captions(const FilmFrame& frame, const Box& cell, double from) {
+    const double left = own_line_ ? cell.x + 24.0 : from + 14.0;
+    const double room = cell.right() - 16.0 - left;
+    const double y = cell.y + 18.0 + (own_line_ ? caption_line : 0.0);
+    std::string words = joined(frame);
     double size = 12.5;
-    while (size > 9.0 && width_of(words, size, true) > right - from - 14.0) size -= 0.5;
-    while (width_of(words, size, true) > right - from - 14.0 && words.size() > 4)
-      words = words.substr(0, words.size() - 4) + "…";
-    write({right, cell.y + 18.0}, words, size, colours_.ink, Align::right, true);
-    page_.emplace_back(diamond({right - width_of(words, size, true) - 10.0, cell.y + 13.5}, 4.5));
+    while (size > 9.5 && width_of(words, size, true) > room) size -= 0.5;
+    const std::string whole = words;
+    for (std::size_t kept = whole.size(); width_of(words, size, true) > room && kept > 4;) {
+      // Cut between characters, not within one.
+      do --kept;
+      while (kept > 4 && (static_cast<unsigned char>(whole[kept]) & 0xC0U) == 0x80U);
+      words = whole.substr(0, kept) + "…";
+    }
+    const double at = own_line_ ? left : cell.right() - 16.0 - width_of(words, size, true);
+    write({at, y}, words, size, colours_.ink, Align::left, true);
+    page_.emplace_back(diamond({at - 10.0, y - 4.5}, 4.5));
   }
 
   void add_marks(Picture& shapes, const FilmFrame& frame) {
@@ -166,11 +198,15 @@ class Film {
     for (const Point& from : frame.pressed_at) {
       const double d = reel_.threshold.distance;
       const double reach = 24.0;
-      for (const double side : {-d, d}) {
-        const Point at = reel_.threshold.horizontal ? from + Point{side, 0} : from + Point{0, side};
-        const Point half = reel_.threshold.horizontal ? Point{0, reach} : Point{reach, 0};
-        shapes.emplace_back(skin::line(at - half, at + half, colours_.brick, 1.4, 3.0));
-      }
+      const bool across = reel_.threshold.shape == FilmThreshold::Shape::horizontal;
+      if (reel_.threshold.shape == FilmThreshold::Shape::any)
+        shapes.emplace_back(skin::Disc{from, d, {.stroke = colours_.brick, .width = 1.4, .dash = 3.0}});
+      else
+        for (const double side : {-d, d}) {
+          const Point at = across ? from + Point{side, 0} : from + Point{0, side};
+          const Point half = across ? Point{0, reach} : Point{reach, 0};
+          shapes.emplace_back(skin::line(at - half, at + half, colours_.brick, 1.4, 3.0));
+        }
       shapes.emplace_back(skin::Disc{from, 2.4, {.fill = colours_.brick}});
     }
     for (const auto& trail : reel_.trails) add_trail(shapes, trail, frame.time);
@@ -225,6 +261,8 @@ class Film {
   double height_;
   const skin::CombColours& colours_;
   Picture page_;
+  double above_ = caption_height;
+  bool own_line_ = false;
 };
 
 }  // namespace

@@ -74,8 +74,8 @@ TEST_CASE("taps in a row: told at once or held, and what the wait costs") {
       {TellTap::held, 2, 200, at, "tap 2 ended 280", "yes"},
       {TellTap::held, 3, 200, at, "tap 2 ended 580", "yes"},
       {TellTap::held, 2, 380, at, "tap 1 ended 380, tap 1 ended 760",
-       ""},  // the row closed at the very moment
-      {TellTap::at_once, 2, 500, at, "tap 1 ended 80, tap 1 ended 580", ""},
+       "no, too late"},  // the row closed at the very moment
+      {TellTap::at_once, 2, 500, at, "tap 1 ended 80, tap 1 ended 580", "no, too late"},
       {TellTap::at_once, 2, 200, {140, 100}, "tap 1 ended 80, tap 1 ended 280", "no, too far"},
       {TellTap::held, 2, 200, {140, 100}, "tap 1 ended 200, tap 1 ended 580", "no, too far"},
       {TellTap::held, 1, 200, at, "tap 1 ended 80, tap 1 ended 280", ""},

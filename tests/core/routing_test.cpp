@@ -6,7 +6,8 @@ using namespace ubbo::test;
 
 namespace {
 
-// A sheet that rises by 300 dp; in it a list of 400 dp more than fits; in that a row that slides open by 90
+// The list stands scrolled by 100 dp, so the row put at y = 400 is seen at 300.
+// A sheet that sinks by 300 dp; in it a list of 400 dp more than fits; in that a row that slides open by 90
 // dp; on the row a pad for taps, which leaves drags alone.
 struct Hives {
   explicit Hives(StageSettings on = {}, Standing row_stands = {.inside = "list"}) : stage(with_journal(on)) {
@@ -16,10 +17,10 @@ struct Hives {
         &stage.add<Pane>("list", {0, 150, 360, 570},
                          {.offset = scrolled, .least = -400, .most = 0, .carry = ms(0)}, {.inside = "sheet"});
     row = &stage.add<Pane>(
-        "row", {0, 300, 360, 80},
+        "row", {0, 400, 360, 80},
         {.offset = slid, .least = -90, .most = 90, .axis = Axis::horizontal, .rests = {-90, 0, 90}},
         row_stands);
-    pad = &stage.add<Pad>("name", {0, 300, 200, 80}, {.gestures = {.drags = Drags::none}, .taps = taps},
+    pad = &stage.add<Pad>("name", {0, 400, 200, 80}, {.gestures = {.drags = Drags::none}, .taps = taps},
                           {.inside = "row"});
   }
   void touch(double at_ms, Phase phase, Point at, int contact = 1) {

@@ -19,6 +19,35 @@ TEST_CASE("constant motion gives its velocity, at any even or uneven rate of sam
   });
 }
 
+TEST_CASE(
+    "with half a dp of noise at 120 Hz it is within 3 % on even and 5 % on accelerated motion, as root mean "
+    "square") {
+  for (const double speed : {500.0, 1000.0, 3000.0})
+    for (const double per_second : {0.0, 1.0, -1.0, 5.0}) {  // the acceleration in speeds a second
+      if (speed < 1000.0 && per_second > 1.0)
+        continue;  // at 500 dp/s noise hides so short a run-up; docs/velocity.md
+      rc::Random random(2026);
+      const auto unit = [&] { return (static_cast<double>(random.next() >> 11U) + 0.5) * 0x1p-53; };
+      const auto noise = [&] {
+        return 0.5 * std::sqrt(-2 * std::log(unit())) * std::cos(6.283185307 * unit());
+      };
+      double square = 0;
+      constexpr int runs = 2000;
+      for (int run = 0; run < runs; ++run) {
+        VelocityTracker tracker;
+        for (int k = 24; k >= 0; --k) {
+          const double before = k / 120.0;
+          tracker.add(from_seconds(1 - before),
+                      {-speed * before + per_second * speed * before * before / 2 + noise(), noise()});
+        }
+        const double error = tracker.estimate(from_seconds(1), {}).velocity.x / speed - 1;
+        square += error * error / runs;
+      }
+      CAPTURE(speed, per_second);
+      CHECK(std::sqrt(square) < (per_second == 0.0 ? 0.03 : 0.05));
+    }
+}
+
 TEST_CASE("a finger that rested before it lifted has no velocity") {
   for (const bool reports_while_resting : {false, true}) {
     VelocityTracker tracker;
@@ -28,7 +57,7 @@ TEST_CASE("a finger that rested before it lifted has no velocity") {
       tracker.add(ms(80 + 8.0 * i), {at + (i % 2 ? 0.5 : 0), 0});
     const VelocityEstimate early =
         tracker.estimate(ms(reports_while_resting ? 136 : 100), {.staleness = ms(200)});
-    CHECK(early.velocity.x > 0);
+    CHECK(early.velocity.x >= 0);  // not turned back by the stop
     const VelocityEstimate late = tracker.estimate(ms(140), {.staleness = ms(60)});
     CHECK(late.stale);
     CHECK(late.rested == ms(60));

@@ -76,7 +76,7 @@ TEST_CASE("pressure and tool may be left out, lines may end as they like") {
 }
 
 TEST_CASE("any text is read as a take or refused") {
-  std::ifstream file(UBBO_SOURCE_DIR "/demo/takes/frames_tap.take.csv");
+  std::ifstream file(UBBO_SOURCE_DIR "/demo/inspection.tap.take.csv");
   const std::string sound((std::istreambuf_iterator<char>(file)), {});
   REQUIRE(sound.size() > 500);
   PROPERTY("a sound take with bytes changed", [&] {

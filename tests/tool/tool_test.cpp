@@ -13,7 +13,7 @@ namespace {
 
 const std::string tool = UBBO_TOOL_PATH;
 const std::string demo = UBBO_SOURCE_DIR "/demo/";
-const std::string scene_and_drag = demo + "inspection.scene.toml " + demo + "takes/frames_drag.take.csv";
+const std::string scene_and_drag = demo + "inspection.scene.toml " + demo + "inspection.drag.take.csv";
 
 struct Ran {
   int exit = -1;
@@ -85,7 +85,7 @@ TEST_CASE("the demo runs in an empty folder, tells why, and names the pictures i
   REQUIRE(ran.exit == 0);
   CHECK_THAT(ran.out, Catch::Contains("passed the threshold of 12 dp") && Catch::Contains("landed on 7") &&
                           Catch::Contains("it was a tap"));
-  for (const char* name : {"new/frames_drag.film.png", "new/frames_tap.film.png"}) {
+  for (const char* name : {"new/inspection.drag.film.png", "new/inspection.tap.film.png"}) {
     CHECK_THAT(ran.out, Catch::Contains(folder / name));
     CHECK(png_size(read(folder / name)) == std::pair{1280, 800});
   }
@@ -143,6 +143,58 @@ TEST_CASE("the reference page of settings is the tables'") {
   CHECK(run(tool + " settings --markdown").out == read(UBBO_SOURCE_DIR "/docs/settings.md"));
   const auto root = nlohmann::json::parse(run(tool + " settings --json").out);
   CHECK(root["feel"][0]["name"] == "drag_threshold");
+}
+
+TEST_CASE("takes are made, converted and inspected") {
+  const Folder folder;
+  const std::string made = folder / "a.take.csv";
+  REQUIRE(run(tool + " take make 'double tap heather-name' --scene " + demo +
+              "hive-list.scene.toml --hand gloved --seed 4 -o " + made)
+              .exit == 0);
+  const auto root = nlohmann::json::parse(run(tool + " take info " + made + " --feel gloved --json").out);
+  REQUIRE(root["contacts"].size() == 2);
+  for (const char* key : {"id", "start_ms", "duration_ms", "samples", "path_dp", "net_dx_dp", "net_dy_dp"})
+    CHECK(root["contacts"][0][key].is_number());
+  CHECK(root["contacts"][0]["ended"] == "up");
+  REQUIRE(root["gestures"].size() == 1);
+  CHECK(root["gestures"][0]["title"] == "double tap");
+  const Ran info = run(tool + " take info " + made + " --feel gloved -o " + (folder / "a.png"));
+  CHECK_THAT(info.out, Catch::Contains("double tap") && Catch::Contains("it belongs to the tap before"));
+  CHECK(png_size(read(folder / "a.png")) == std::pair{1280, 800});
+
+  std::ofstream(folder / "panel.events")
+      << "# ABS_MT_POSITION_X min 0 max 1000\n# ABS_MT_POSITION_Y min 0 max 1000\n"
+      << "E: 1.000000 0003 0039 0005\nE: 1.000000 0003 0035 0500\nE: 1.000000 0003 0036 0250\n"
+      << "E: 1.000000 0000 0000 0000\nE: 1.090000 0003 0039 -1\nE: 1.090000 0000 0000 0000\n";
+  REQUIRE(run(tool + " take convert " + (folder / "panel.events") + " --screen 360x720 -o " +
+              (folder / "p.take.csv"))
+              .exit == 0);
+  CHECK_THAT(read(folder / "p.take.csv"),
+             Catch::Contains("0,5,down,180,180,") && Catch::Contains("90,5,up,180,180,"));
+  const auto raw = nlohmann::json::parse(
+      run(tool + " take info " + (folder / "panel.events") + " --raw-units --json").out);
+  CHECK(raw["contacts"][0]["duration_ms"] == 90.0);
+  CHECK_THAT(run(tool + " take convert " + (folder / "panel.events") + " -o " + (folder / "p.take.csv")).out,
+             Catch::Contains("no way from panel units to dp"));
+  CHECK_THAT(run(tool + " take make 'pres (1, 2)' -o " + made).out, Catch::Contains("nearest known: press"));
+  CHECK_THAT(run(tool + " take trial --hand steady --count 5").out,
+             Catch::Contains("100.00 % of 55 taken right"));
+}
+
+TEST_CASE("the demo's takes are what their scripts make, and come to what they expect") {
+  const Folder folder;
+  REQUIRE(run(demo + "make-takes.sh " + tool + " " + folder.path.string()).exit == 0);
+  std::size_t takes = 0;
+  for (const auto& entry : std::filesystem::directory_iterator(demo)) {
+    const std::string name = entry.path().filename().string();
+    if (!name.ends_with(".take.csv")) continue;
+    ++takes;
+    CAPTURE(name);
+    CHECK(read(entry.path()) == read(folder.path / name));
+    const std::string scene = name.substr(0, name.find('.')) + ".scene.toml";
+    CHECK(run(tool + " replay " + demo + scene + " " + entry.path().string()).exit == 0);
+  }
+  CHECK(takes == 12);
 }
 
 TEST_CASE("the examples run") {

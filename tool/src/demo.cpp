@@ -20,27 +20,24 @@ int run_demo(const std::string& folder) {
   std::filesystem::create_directories(folder, failed);
   if (failed) throw io::InputError({.file = folder, .found = "cannot be made: " + failed.message()});
 
-  std::string scene_path;
-  std::vector<std::string> take_paths;
+  std::vector<std::string> takes;
   for (const DemoFile& file : demo_files()) {
     const std::string path = folder + "/" + std::string(file.name);
     io::write_text(path, file.text);
-    if (path.ends_with(".scene.toml"))
-      scene_path = path;
-    else
-      take_paths.push_back(path);
+    if (path.ends_with(".take.csv")) takes.push_back(path);
   }
 
-  const io::Scene scene = io::read_scene(scene_path);
   std::vector<std::string> pictures;
   int exit = done;
-  for (const std::string& take_path : take_paths) {
+  for (const std::string& take_path : takes) {
     const io::Take take = io::read_take(take_path);
+    const std::string scene_path = folder + "/" + take.note("scene");
+    const io::Scene scene = io::read_scene(scene_path);
     io::SceneRun run(scene, 4096);
     io::Replay replay(run, take);
     replay.finish();
-    fmt::print("{}: {}\n\n{}\n{}\n", scene.title, take.note("label"), io::why_text(replay, ""),
-               io::replay_text(run, replay));
+    fmt::print("{}: {}\n{}{}\n", scene.title, take.note("label"), io::why_text(replay, ""),
+               io::cells_text(run));
     for (const std::string& what : io::unmet_expectations(run, take)) {
       fmt::print(stderr, "ubbo: {}: expectation not met: {}\n", take_path, what);
       exit = found_wrong;
@@ -51,8 +48,10 @@ int run_demo(const std::string& folder) {
   }
   fmt::print("pictures:\n");
   for (const std::string& picture : pictures) fmt::print("  {}\n", picture);
-  fmt::print("\nchange a number in {0} and look again, for example:\n  ubbo why {0} {1}\n", scene_path,
-             take_paths.front());
+  fmt::print(
+      "\nchange a number in {0}/inspection.scene.toml and look again, for example:\n"
+      "  ubbo why {0}/inspection.scene.toml {0}/inspection.drag.take.csv\n",
+      folder);
   return exit;
 }
 
@@ -61,8 +60,8 @@ int run_demo(const std::string& folder) {
 void add_demo(CLI::App& app, int& exit) {
   auto folder = std::make_shared<std::string>("heather-ridge");
   CLI::App* verb =
-      app.add_subcommand("demo", "Replay the shipped touches on the shipped scene, say why, draw films");
-  verb->add_option("-o,--out", *folder, "folder for the scene, the takes and the pictures")
+      app.add_subcommand("demo", "Replay the shipped touches on the shipped scenes, say why, draw films");
+  verb->add_option("-o,--out", *folder, "folder for the scenes, the takes and the pictures")
       ->capture_default_str();
   verb->footer("Example:  ubbo demo -o heather-ridge");
   verb->callback([folder, &exit] { exit = run_demo(*folder); });

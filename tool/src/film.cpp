@@ -74,25 +74,29 @@ void grow(Box& box, const Box& by) {
   box.h = bottom - box.y;
 }
 
+bool touched(const io::Replay& replay, const Part& part) {
+  return std::any_of(replay.decisions().begin(), replay.decisions().end(),
+                     [&](const Decision& d) { return d.part == part.id() && d.answer.substr(0, 2) != "no"; });
+}
+
 // What of the screen is worth showing: the parts that were touched, their labels, and the way of the finger.
-Box region_of(const Stage& stage, const io::Replay& replay, const io::Take& take) {
+Box region_of(const Stage& before, const Stage& after, const io::Replay& replay, const io::Take& take) {
   constexpr double label_height = 26.0;
   constexpr double edge = 14.0;
   constexpr double finger = 18.0;
   Box region;
-  for (const auto& part : stage.parts()) {
-    const bool touched = std::any_of(replay.decisions().begin(), replay.decisions().end(),
-                                     [&](const Decision& d) { return d.part == part->id(); });
-    if (!touched) continue;
-    const Box& box = part->box();
-    grow(region, {box.x - edge, box.y - label_height, box.w + 2 * edge, box.h + label_height + edge});
-  }
-  const Box screen{0, 0, stage.width(), stage.height()};
+  for (const Stage* stage : {&before, &after})
+    for (const auto& part : stage->parts()) {
+      if (!touched(replay, *part)) continue;
+      const Box box = part->box();
+      grow(region, {box.x - edge, box.y - label_height, box.w + 2 * edge, box.h + label_height + edge});
+    }
+  const Box screen{0, 0, before.width(), before.height()};
   if (region.w <= 0.0) return screen;
   for (const Sample& sample : take.samples)
     if (screen.contains(sample.at))
       grow(region, {sample.at.x - finger, sample.at.y - finger, 2 * finger, 2 * finger});
-  return region;
+  return common(region, screen);
 }
 
 paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros after, Micros time,
@@ -100,10 +104,9 @@ paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Mic
   paint::FilmFrame frame{
       .time = time, .scene = skin::comb(run.stage(), colours), .captions = {}, .pressed_at = {}};
   for (const Decision& decision : replay.decisions())
-    if (decision.time > after && decision.time <= time) frame.captions.push_back(io::caption(decision));
-  for (const auto& part : run.stage().parts())
-    if (const auto* slider = dynamic_cast<const Slider*>(part.get()); slider != nullptr && slider->pressed())
-      frame.pressed_at.push_back(slider->press_place());
+    if (decision.time > after && decision.time <= time)
+      if (std::string words = io::caption(decision); !words.empty())
+        frame.captions.push_back(std::move(words));
   return frame;
 }
 
@@ -136,17 +139,25 @@ void shoot_film(const FilmOrder& order) {
   reel.begins = whole.begins();
   reel.ends = whole.ends();
   reel.trails = trails_of(take);
-  reel.region = region_of(rehearsal.stage(), whole, take);
+  reel.region = region_of(io::SceneRun(scene).stage(), rehearsal.stage(), whole, take);
   for (const Decision& decision : whole.decisions()) reel.decided.push_back(decision.time);
   reel.threshold.distance = scene.stage.feel.drag_threshold;
+  bool sliders_only = true;
+  Axis axis = Axis::horizontal;
+  for (const auto& part : rehearsal.stage().parts())
+    if (touched(whole, *part))
+      sliders_only = sliders_only && dynamic_cast<const Slider*>(part.get()) != nullptr;
   for (const auto& part : rehearsal.stage().parts()) {
     const auto* slider = dynamic_cast<const Slider*>(part.get());
     constexpr std::size_t most_marks = 60;
     if (slider == nullptr || slider->snaps().size() > most_marks) continue;
-    reel.threshold.horizontal = slider->settings().axis == Axis::horizontal;
+    axis = slider->settings().axis;
     for (std::size_t i = 0; i < slider->snaps().size(); ++i)
       reel.snap_places.push_back(slider->place_of(slider->snaps().at(i)));
   }
+
+  using Shape = paint::FilmThreshold::Shape;
+  if (sliders_only) reel.threshold.shape = axis == Axis::horizontal ? Shape::horizontal : Shape::vertical;
 
   io::SceneRun run(scene);
   io::Replay replay(run, take);
@@ -154,6 +165,9 @@ void shoot_film(const FilmOrder& order) {
   for (const Micros time : frame_times(whole, static_cast<std::size_t>(order.frames))) {
     replay.play_to(time);
     reel.frames.push_back(frame_at(run, whole, after, time, colours));
+    for (const auto& trail : reel.trails)
+      if (!trail.empty() && trail.front().time <= time && (trail.back().down || trail.back().time > time))
+        reel.frames.back().pressed_at.push_back(trail.front().at);
     after = time;
   }
   paint::save(paint::film(reel, width, height, colours), width, height, order.out);
@@ -172,7 +186,7 @@ void add_film(CLI::App& app, int& exit) {
   verb->add_flag("--dusk", order->dusk, "dark colours");
   verb->footer(
       "Each decision has its own frame while there is room; the other frames fill the widest gaps.\n"
-      "Example:  ubbo film inspection.scene.toml frames_drag.take.csv -o film.png --frames 12");
+      "Example:  ubbo film inspection.scene.toml inspection.drag.take.csv -o film.png --frames 12");
   verb->callback([order, &exit] {
     shoot_film(*order);
     fmt::print("wrote {}\n", order->out);

@@ -53,7 +53,7 @@ void add_replay(CLI::App& app, int& exit) {
   verb->add_option("--fps", order->fps, "frames a second, 1 to 1000; outcomes do not depend on it")
       ->capture_default_str();
   verb->footer(
-      "Example:  ubbo replay inspection.scene.toml frames_drag.take.csv --fps 120\n"
+      "Example:  ubbo replay inspection.scene.toml inspection.drag.take.csv --fps 120\n"
       "Exit code 1 when the take holds an expectation that is not met.");
   verb->callback([order, &exit] {
     exit = replayed(*order, [&](const io::SceneRun& run, const io::Replay& replay) {
@@ -66,7 +66,7 @@ void add_why(CLI::App& app, int& exit) {
   auto order = std::make_shared<Order>();
   CLI::App* verb = add_verb(app, "why", "Say every decision of a replay, with its numbers", order);
   verb->add_option("--part", order->part, "only the decisions of the part with this id");
-  verb->footer("Example:  ubbo why inspection.scene.toml frames_drag.take.csv --part frames");
+  verb->footer("Example:  ubbo why inspection.scene.toml inspection.drag.take.csv --part frames");
   verb->callback([order, &exit] {
     exit = replayed(*order, [&](io::SceneRun& run, const io::Replay& replay) {
       io::demand_part(run, order->scene, order->part);

@@ -2,6 +2,7 @@
 
 #include <CLI/CLI.hpp>
 #include <cstdio>
+#include <filesystem>
 #include <memory>
 #include <stdexcept>
 
@@ -98,6 +99,7 @@ void add_make(CLI::App& take, int& exit) {
       throw std::invalid_argument("the script presses nothing, so there is no take to write");
     if (run)
       made.notes.emplace_back("screen", fmt::format("{}x{}", run->stage().width(), run->stage().height()));
+    if (run) made.notes.emplace_back("scene", std::filesystem::path(order->scene).filename().string());
     if (!order->label.empty()) made.notes.emplace_back("label", order->label);
     if (!order->expectation.empty()) made.notes.emplace_back("expectation", order->expectation);
     write_take_to(order->out, made);

@@ -9,6 +9,7 @@ namespace ubbo {
 namespace {
 
 constexpr std::array axis_names{"horizontal", "vertical"};
+constexpr std::array moves_names{"itself", "content"};
 constexpr double rest_floor_dp = 0.05;
 
 PaneSettings checked(const std::string& id, PaneSettings settings) {
@@ -38,6 +39,8 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
       setting<&S::least>("least", "dp", -100000.0, 100000.0, "how far it goes to the left or up"),
       setting<&S::most>("most", "dp", -100000.0, 100000.0, "how far it goes to the right or down"),
       detail::choice<&S::axis>("axis", axis_names, "the direction in which it moves"),
+      detail::choice<&S::moves>("moves", moves_names,
+                                "itself with all that lies in it, or only what lies in it"),
       detail::numbers<&S::rests>("rests", "dp", -100000.0, 100000.0,
                                  "where it may come to rest; none: anywhere"),
       setting<&S::settle>("settle", "ms", 0.0, 10000.0, "the longest it takes to come to rest; 0: at once"),
@@ -87,6 +90,10 @@ bool Pane::can_go(Side side) const {
   return side == Side::left || side == Side::up ? offset() > settings_.least : offset() < settings_.most;
 }
 
+Point Pane::carries() const {
+  return settings_.axis == Axis::horizontal ? Point{shown(), 0.0} : Point{0.0, shown()};
+}
+
 Point Pane::leftover() const {
   return settings_.axis == Axis::horizontal ? Point{leftover_, 0.0} : Point{0.0, leftover_};
 }
@@ -113,6 +120,7 @@ void Pane::hand_over() {
   held_by_ = nullptr;
   leftover_ = 0.0;
   drag_.end();
+  ahead_ = 0.0;
   tell(mover_.value());
 }
 
@@ -127,6 +135,7 @@ bool Pane::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::cancel) {
     const bool moved = mover_.value() != return_to_;
     drag_.end();
+    ahead_ = 0.0;
     held_by_ = nullptr;
     leftover_ = 0.0;
     if (moved) {
@@ -151,12 +160,16 @@ void Pane::follow(const Contact& contact, const Sample& sample) {
   const double wanted = grabbed_ + along(settings_.axis, drag_.offset());
   mover_.put(clamp(wanted));
   leftover_ = wanted - mover_.value();
+  const Feel& feel = around().feel_for(sample.tool);
+  const Point seen = predict(contact.history, sample.at, sample.time, feel.prediction, feel.velocity_rules());
+  ahead_ = along(settings_.axis, seen - sample.at);
   tell(mover_.value());
 }
 
 void Pane::let_go(const Contact& contact, const Sample& sample) {
   const bool dragged = drag_.dragging();
   drag_.end();
+  ahead_ = 0.0;
   held_by_ = nullptr;
   leftover_ = 0.0;
   if (!dragged) {

@@ -105,10 +105,16 @@ bool Stage::touch(const Sample& sample) {
          Fact::plain("x", sample.at.x, "dp"), Fact::plain("y", sample.at.y, "dp")});
   if (contact == nullptr) return false;
   around_.now = happened_ = time;
+  Sample sound = admitted.sample;
+  const Micros smoothing = around_.feel_for(sound.tool).smoothing;
   if (sample.phase == Phase::down)
-    routing_.offer(parts_, *contact, admitted.sample);
+    contact->smoother.start(sound.time, sound.at);
+  else if (smoothing > Micros{0})
+    sound.at = contact->smoother.next(sound.time, sound.at, smoothing);
+  if (sample.phase == Phase::down)
+    routing_.offer(parts_, *contact, sound);
   else
-    routing_.deliver(parts_, *contact, admitted.sample);
+    routing_.deliver(parts_, *contact, sound);
   const bool owned = contact->owner != Contact::nobody;
   if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts_.close(*contact);
   return owned;

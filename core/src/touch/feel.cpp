@@ -34,6 +34,11 @@ std::span<const Setting<Feel>> settings_of<Feel>() {
       setting<&Feel::rotate_threshold>(
           "rotate_threshold", "dp", 0.0, 200.0,
           "way of two contacts around their middle, each, that begins a rotation"),
+      setting<&Feel::smoothing>(
+          "smoothing", "ms", 0.0, 100.0,
+          "time constant of the low-pass over places, which is late by about as much; 0: none"),
+      setting<&Feel::prediction>("prediction", "ms", 0.0, 50.0,
+                                 "how far ahead of its last sample a dragged pane is shown; 0: not at all"),
       setting<&Feel::palm_size>("palm_size", "dp", 0.0, 2000.0,
                                 "contacts this wide or wider are refused as palms; 0: none is"),
       setting<&Feel::bezel>("bezel", "dp", 0.0, 200.0,

@@ -118,7 +118,11 @@ void Gestures::down(const Sample& sample) {
   down_time_ = sample.time;
   drag_.press(sample.at);
   locked_ = false;
-  if (row_ > 0) join_row(sample);
+  // A row that has closed by itself is not joined any more, but one wants to know by how much it was missed.
+  constexpr int worth_telling = 4;
+  if (row_ > 0 || (row_seen_ && sample.time - row_lifted_ <= feel_.multi_tap_gap * worth_telling))
+    join_row(sample);
+  row_seen_ = false;
   now_ = {.began = sample.time, .at = sample.at, .count = row_ + 1};
   say(GestureKind::press, GestureStep::began, sample.time);
 }
@@ -126,12 +130,13 @@ void Gestures::down(const Sample& sample) {
 void Gestures::join_row(const Sample& sample) {
   const double gap = to_ms(sample.time - row_lifted_);
   const double apart = length(sample.at - row_at_);
-  const bool soon = gap <= to_ms(feel_.multi_tap_gap);
+  const bool soon = row_ > 0 && gap <= to_ms(feel_.multi_tap_gap);  // closed rows close at the gap itself
   const bool near = apart <= feel_.multi_tap_reach;
-  decide(sample.time, questions::again, soon ? (near ? "yes" : "no, too far") : "no, too late",
-         {Fact::below("gap", gap, "ms", to_ms(feel_.multi_tap_gap)),
-          Fact::below("apart", apart, "dp", feel_.multi_tap_reach), Fact::plain("taps", row_, "")});
-  if (!soon || !near) tell_row(sample.time, true);
+  decide(
+      sample.time, questions::again, soon ? (near ? "yes" : "no, too far") : "no, too late",
+      {Fact::below("gap", gap, "ms", to_ms(feel_.multi_tap_gap)),
+       Fact::below("apart", apart, "dp", feel_.multi_tap_reach), Fact::plain("taps", std::max(row_, 1), "")});
+  if (row_ > 0 && (!soon || !near)) tell_row(sample.time, true);
 }
 
 // Tells the row of taps if that is still to be done, and closes it.
@@ -146,6 +151,8 @@ void Gestures::tell_row(Micros now, bool waited) {
     say(GestureKind::tap, GestureStep::ended, now);
     now_ = kept;
   }
+  // A row that is full cannot be missed.
+  row_seen_ = row_ < static_cast<int>(settings_.taps);
   row_ = 0;
   row_told_ = false;
 }

@@ -1,6 +1,7 @@
 #include "ubbo/touch/velocity.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 namespace ubbo {
 
@@ -31,14 +32,38 @@ VelocityEstimate VelocityTracker::estimate(Micros now, const VelocityRules& rule
   mean_t /= static_cast<double>(used);
   mean = mean * (1.0 / static_cast<double>(used));
 
-  double spread = 0.0;
+  double squares = 0.0;
+  double cubes = 0.0;
   Point slope{};
+  const auto time_at = [&](std::size_t i) { return to_seconds(back(i).time - newest.time) - mean_t; };
   for (std::size_t i = 0; i < used; ++i) {
-    const double t = to_seconds(back(i).time - newest.time) - mean_t;
+    const double t = time_at(i);
     slope = slope + (back(i).at - newest.at - mean) * t;
-    spread += t * t;
+    squares += t * t;
+    cubes += t * t * t;
   }
-  if (spread > 0.0) found.velocity = slope * (1.0 / spread);
+  if (squares <= 0.0) return found;
+  found.velocity = slope * (1.0 / squares);
+
+  // Is it a parabola rather than a line?
+  double bend_squares = 0.0;
+  Point bend{};
+  for (std::size_t i = 0; i < used; ++i) {
+    const double t = time_at(i);
+    const double p2 = t * t - t * cubes / squares - squares / static_cast<double>(used);
+    bend = bend + (back(i).at - newest.at - mean) * p2;
+    bend_squares += p2 * p2;
+  }
+  if (used < 4 || bend_squares <= 0.0) return found;
+  constexpr double marked = 3.0;
+  const double sureness = length(bend) / (rules.noise * std::sqrt(bend_squares));
+  if (!(sureness > marked)) return found;
+  const double share = 1.0 - (marked / sureness) * (marked / sureness);
+  const double rate_now = 2.0 * time_at(0) - cubes / squares;
+  const Point line = found.velocity;
+  found.velocity = line + bend * (share * rate_now / bend_squares);
+  // A parabola through a stop turns back; the contact stopped.
+  if (found.velocity.x * line.x + found.velocity.y * line.y < 0.0) found.velocity = {};
   return found;
 }
 

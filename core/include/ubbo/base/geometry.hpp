@@ -38,8 +38,18 @@ struct Box {
   [[nodiscard]] constexpr bool contains(Point p) const {
     return p.x >= x && p.x < right() && p.y >= y && p.y < bottom();
   }
+  /// The same box, moved.
+  friend constexpr Box operator+(const Box& b, Point by) { return {b.x + by.x, b.y + by.y, b.w, b.h}; }
   friend constexpr bool operator==(const Box&, const Box&) = default;
 };
+
+/// What two boxes have in common; without size where they have nothing.
+[[nodiscard]] constexpr Box common(const Box& a, const Box& b) {
+  const double x = std::max(a.x, b.x);
+  const double y = std::max(a.y, b.y);
+  return {x, y, std::max(0.0, std::min(a.right(), b.right()) - x),
+          std::max(0.0, std::min(a.bottom(), b.bottom()) - y)};
+}
 
 /// The direction along which a part works.
 enum class Axis { horizontal, vertical };

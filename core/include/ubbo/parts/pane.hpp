@@ -10,6 +10,9 @@
 
 namespace ubbo {
 
+/// What a pane moves: itself with all that lies in it, or only what lies in it.
+enum class Moves : std::uint8_t { itself, content };
+
 /// The settings of a pane. Units, ranges and meanings stand in the settings table.
 struct PaneSettings {
   std::string label{};
@@ -17,6 +20,7 @@ struct PaneSettings {
   double least = 0.0;     ///< dp
   double most = 0.0;      ///< dp
   Axis axis = Axis::vertical;
+  Moves moves = Moves::content;
   std::vector<double> rests{};  ///< dp; empty: it rests wherever it is let go
   Micros settle{300'000};
   double overshoot = 0.0;  ///< per cent
@@ -41,12 +45,18 @@ class Pane final : public Part {
   [[nodiscard]] const PaneSettings& settings() const { return settings_; }
   /// Where it is along its axis, dp; grows to the right and downwards.
   [[nodiscard]] double offset() const { return clamp(mover_.value()); }
+  /// Where to draw it: `offset`, or while it is dragged where the feel's prediction sees it. Decides nothing.
+  [[nodiscard]] double shown() const { return clamp(mover_.value() + ahead_); }
   [[nodiscard]] double target() const { return mover_.target(); }
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
 
   [[nodiscard]] bool settled() const override { return !mover_.moving() && held_by_ == nullptr; }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample& sample) const override;
+  [[nodiscard]] Point carries() const override;
+  [[nodiscard]] Point moved() const override {
+    return settings_.moves == Moves::itself ? carries() : Point{};
+  }
   [[nodiscard]] bool can_go(Side side) const override;
   [[nodiscard]] Point leftover() const override;
   bool take_over(const Contact& contact, Point anchor) override;
@@ -74,6 +84,7 @@ class Pane final : public Part {
   double grabbed_ = 0.0;
   double return_to_ = 0.0;
   double leftover_ = 0.0;
+  double ahead_ = 0.0;  // how far prediction sees it beyond where it is
   double cell_value_ = 0.0;
   Watch watch_;
 };

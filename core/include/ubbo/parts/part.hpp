@@ -69,16 +69,26 @@ class Part {
   virtual ~Part() = default;
 
   [[nodiscard]] const std::string& id() const { return id_; }
-  [[nodiscard]] const Box& box() const { return box_; }
+  /// Where it is on the screen now: where it was put, carried along by the panes it lies in.
+  [[nodiscard]] Box box() const;
+  /// The part it lies in, or null.
+  [[nodiscard]] const Part* outer() const { return outer_; }
+  /// How far it carries what lies in it, and itself, from where they were put; dp.
+  [[nodiscard]] virtual Point carries() const { return {}; }
+  [[nodiscard]] virtual Point moved() const { return {}; }
   /// True when nothing moves and no contact is held.
   [[nodiscard]] virtual bool settled() const = 0;
   [[nodiscard]] virtual Accessible accessible() const = 0;
 
   /// True when the part would take a contact that goes down at `at`.
-  [[nodiscard]] virtual bool takes(Point at) const { return box_.contains(at); }
+  /// What sticks out of the part it lies in is not seen and takes nothing.
+  [[nodiscard]] virtual bool takes(Point at) const;
   /// How it stands to others; set by the stage.
   [[nodiscard]] const Standing& standing() const { return standing_; }
-  void stand(Standing standing) { standing_ = std::move(standing); }
+  void stand(Standing standing, const Part* outer) {
+    standing_ = std::move(standing);
+    outer_ = outer;
+  }
   /// What it would do with a contact that goes down as `sample`.
   [[nodiscard]] virtual Wish wish(const Sample&) const { return {}; }
   /// True when a drag towards `side` would move it now; a list at its end says no.
@@ -110,6 +120,7 @@ class Part {
   Box box_;
   Surroundings* around_;
   Standing standing_;
+  const Part* outer_ = nullptr;
 };
 
 /// The questions parts and the stage decide, as they stand in the journal.

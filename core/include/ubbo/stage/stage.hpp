@@ -47,7 +47,8 @@ class Stage {
   P& add(std::string id, Box box, typename P::Settings settings, Standing standing = {}) {
     check_place(id, box, standing);
     auto part = std::make_unique<P>(std::move(id), box, std::move(settings), around_);
-    part->stand(std::move(standing));
+    const Part* outer = find(standing.inside);
+    part->stand(std::move(standing), outer);
     P& added = *part;
     adopt(std::move(part));
     return added;

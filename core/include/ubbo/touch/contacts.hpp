@@ -3,6 +3,7 @@
 #include <array>
 #include <cstddef>
 
+#include "ubbo/touch/filter.hpp"
 #include "ubbo/touch/sample.hpp"
 #include "ubbo/touch/velocity.hpp"
 
@@ -30,6 +31,7 @@ struct Contact {
   Sample down{};
   Sample last{};
   VelocityTracker history{};
+  Smoother smoother{};
   int slot = 0;        ///< which of the room's places it has
   int owner = nobody;  ///< whoever captured it, a number of the keeper's choosing
   bool open = false;

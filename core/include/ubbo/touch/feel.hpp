@@ -22,8 +22,10 @@ struct Feel {
   double edge_width = 18.0;        ///< dp
   double pinch_threshold = 10.0;   ///< dp
   double rotate_threshold = 10.0;  ///< dp
-  double palm_size = 0.0;          ///< dp; 0: any size is taken
-  double bezel = 0.0;              ///< dp
+  Micros smoothing{0};
+  Micros prediction{0};
+  double palm_size = 0.0;  ///< dp; 0: any size is taken
+  double bezel = 0.0;      ///< dp
   Micros velocity_window{80'000};
   Micros staleness{50'000};
   double rest_radius = 1.5;  ///< dp
@@ -33,7 +35,9 @@ struct Feel {
     return axis == Axis::vertical && drag_threshold_vertical > 0.0 ? drag_threshold_vertical : drag_threshold;
   }
   /// The part of the feel that the velocity estimate needs.
-  [[nodiscard]] VelocityRules velocity_rules() const { return {velocity_window, staleness, rest_radius}; }
+  [[nodiscard]] VelocityRules velocity_rules() const {
+    return {.window = velocity_window, .staleness = staleness, .rest_radius = rest_radius};
+  }
 };
 
 template <>

@@ -105,8 +105,9 @@ class Gestures {
 
   int row_ = 0;            // taps in a row so far; 0: no row is open
   Point row_at_{};         // where the first of them was
-  Micros row_began_{};    // when the first of them went down
+  Micros row_began_{};     // when the first of them went down
   Micros row_lifted_{};    // when the last of them ended
+  bool row_seen_ = false;  // a row has closed whose end is still worth explaining
   bool row_told_ = false;  // it has been told with its present count
 };
 

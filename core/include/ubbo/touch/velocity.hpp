@@ -12,6 +12,7 @@ namespace ubbo {
 struct VelocityRules {
   Micros window{80'000};     ///< samples older than this before the newest do not count
   Micros staleness{50'000};  ///< rest at least this long before the lift makes the velocity zero
+  double noise = 0.5;        ///< dp; the standard error of one place, as touch panels have it
   double rest_radius = 1.5;  ///< dp; staying this close to the last place is resting
 };
 
@@ -25,10 +26,13 @@ struct VelocityEstimate {
 
 /// The last places of one contact, and its velocity by least squares.
 ///
-/// The velocity is the slope of the straight line that fits the samples of the window best:
-/// v = Σ(tᵢ - t̄)(xᵢ - x̄) / Σ(tᵢ - t̄)², for x and y apart (ordinary least squares). Holds the newest 128
-/// samples, so a window is cut short above 128 samples in it. `add` costs O(1), `estimate` O(samples in the
-/// window).
+/// The velocity is the slope of the straight line that fits the samples of the window best: v = Σtᵢxᵢ / Σtᵢ²,
+/// with t and x from their means, for x and y apart (ordinary least squares). A line is late by half the
+/// window where the contact speeds up or slows down. So where a parabola fits markedly better than noise
+/// alone would let it (its curvature c along p₂(t) = t² - t·Σt³/Σt² - Σt²/n is k > 3 times its own standard
+/// error, noise/√Σp₂²), the slope it adds at the newest sample, c·p₂′, counts by 1 - (3/k)²; below that it
+/// would only add noise. What would turn the velocity back is a stop, and gives zero. Holds the newest 128
+/// samples; a window with more is cut short. `add` costs O(1), `estimate` O(samples in the window).
 class VelocityTracker {
  public:
   static constexpr std::size_t room = 128;

@@ -14,6 +14,9 @@ namespace ubbo::io {
 /// The same for people: what was replayed, the final cells, and the state of each part; a few lines.
 [[nodiscard]] std::string replay_text(const SceneRun& run, const Replay& replay);
 
+/// The cells' values in one line.
+[[nodiscard]] std::string cells_text(const SceneRun& run);
+
 /// The decisions for people, one numbered sentence each with its time; only those of `part` unless it is
 /// empty.
 [[nodiscard]] std::string why_text(const Replay& replay, std::string_view part);
@@ -28,7 +31,7 @@ void demand_part(SceneRun& run, const std::string& file, std::string_view part);
 /// of travel passed the threshold of 12 dp, by 1.1 dp".
 [[nodiscard]] std::string sentence(const Decision& decision);
 
-/// One decision in a word or three, for captions: "drag", "lands on 7".
+/// One decision in a word or three, for captions, such as "lands on 7"; "" for one that is not worth a caption.
 [[nodiscard]] std::string caption(const Decision& decision);
 
 }  // namespace ubbo::io

@@ -26,7 +26,8 @@ struct FilmFrame {
 /// A limit drawn around the place where a contact went down.
 struct FilmThreshold {
   double distance = 0.0;   ///< dp
-  bool horizontal = true;  ///< along x: two upright lines; else two level ones
+  enum class Shape : std::uint8_t { horizontal, vertical, any };
+  Shape shape = Shape::any;  ///< along x: two upright lines; along y: two level ones; any way: a circle
 };
 
 /// All that a film shows.

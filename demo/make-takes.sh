@@ -1,0 +1,32 @@
+#!/usr/bin/env bash
+# Makes the demo's takes anew from hand scripts. The same tool makes the same bytes, which a test holds it to.
+# Usage: make-takes.sh UBBO FOLDER
+set -euo pipefail
+ubbo=$1
+folder=$2
+here=$(cd "$(dirname "$0")" && pwd)
+
+make() {  # make SCENE NAME SEED EXPECTATION LABEL SCRIPT
+  "$ubbo" take make "$6" --scene "$here/$1.scene.toml" --hand gloved --seed "$3" --label "$5" --expectation "$4" \
+    -o "$folder/$1.$2.take.csv" >/dev/null
+}
+
+make inspection drag 11 'frames = 7' 'a gloved finger drags the thumb from 4 towards 7' \
+  'press the thumb, wait 95 ms, drag right 86 dp over 330 ms, drag left 7 dp over 130 ms, wait 110 ms, lift'
+make inspection tap 5 'frames = 9' 'a gloved finger taps the track at 9' 'tap frames.9'
+make hive-list tap 3 'taps = 1' 'a tap on a hive' 'tap heather-name'
+make hive-list double-tap 4 'taps = 2' 'a double tap' 'double tap heather-name'
+make hive-list too-slow 5 'taps = 1' 'a double tap missed: too slow' \
+  'tap heather-name.left, wait 520 ms, tap heather-name.left'
+make hive-list too-far 6 'taps = 1' 'a double tap missed: too far apart' \
+  'tap heather-name.left, wait 180 ms, tap heather-name.centre'
+make hive-list long-press 7 'taps = 0' 'a long press' 'press ridge-name, hold 900 ms, lift'
+make hive-list scroll 8 'scrolled = -187.5' 'a scroll that begins on a row' \
+  'press (200, 560), drag up 200 dp over 400 ms, wait 150 ms, lift'
+make hive-list swipe 9 'ridge = 96, scrolled = 0' 'a swipe of a row, meant to be level but rising' \
+  'press (90, 264), move to (220, 232) over 260 ms, wait 100 ms, lift'
+make hive-list hand-over 10 'sheet = 320, scrolled = 0' 'the list at its end hands the finger to the sheet' \
+  'press (200, 500), drag up 110 dp over 300 ms, wait 150 ms, lift, wait 500 ms,
+   press (200, 320), drag down 300 dp over 600 ms, wait 120 ms, lift'
+make yard-plan pinch 12 '' 'a pinch on the yard plan' 'pinch out 110 dp at plan over 500 ms'
+make yard-plan turn 13 '' 'a turn of the yard plan' 'rotate 80 degrees at plan'
