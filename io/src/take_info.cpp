@@ -157,7 +157,7 @@ Box screen_of(const Take& take) {
   if (std::sscanf(take.note("screen").c_str(), "%lfx%lf", &w, &h) == 2 && w >= 1.0 && h >= 1.0 && w < 1e5 &&
       h < 1e5)
     return {0.0, 0.0, w, h};
-  return {0.0, 0.0, 360.0, 720.0};
+  return {};
 }
 
 }  // namespace ubbo::io

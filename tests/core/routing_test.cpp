@@ -1,3 +1,4 @@
+#include "allocations.hpp"
 #include "check.hpp"
 #include "streams.hpp"
 
@@ -191,6 +192,20 @@ TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {
   tools.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {9, 9}, .tool = Tool::stylus});
   tools.touch({.time = ms(9), .contact = 1, .phase = Phase::move, .at = {9, 19}, .tool = Tool::stylus});
   CHECK(pane.offset() == Approx(6));
+}
+
+TEST_CASE("ten fingers on nested parts allocate nothing") {
+  Hives app;
+  const std::size_t before = allocations();
+  for (int frame = 0; frame < 2000; ++frame) {
+    const int step = frame % 40;
+    const Phase phase = step == 0 ? Phase::down : step == 39 ? Phase::up : Phase::move;
+    for (int finger = 0; finger < 10; ++finger)
+      app.touch(8.0 * frame, phase, {30.0 * finger + 2 * step, 160.0 + 30 * finger + step}, finger);
+    app.stage.advance(ms(8.0 * frame + 4));
+  }
+  CHECK(allocations() == before);
+  CHECK(app.stage.journal().decisions().size() > 500);
 }
 
 TEST_CASE("at any time at most one part drags with a contact, and nothing is left held") {

@@ -17,6 +17,15 @@ io::Scene scene_with(SliderSettings settings, bool mirrored = false) {
   io::Scene scene;
   scene.stage.right_to_left = mirrored;
   scene.cells = {{"frames", 4}, {"brood", 2}};
+  // Below the sliders a yard that scrolls, with a pad on it that has to wait for double taps.
+  scene.parts.push_back({.id = "yard",
+                         .box = {0, 0, 360, 720},
+                         .settings = PaneSettings{.least = -300, .most = 300, .rests = {-300, 0, 300}}});
+  scene.parts.push_back(
+      {.id = "hive",
+       .box = {60, 260, 300, 460},
+       .settings = PadSettings{.gestures = {.tell_tap = TellTap::held, .drags = Drags::horizontal}},
+       .standing = {.inside = "yard"}});
   scene.parts.push_back(
       {.id = "frames", .box = HoneySlider::box, .settings = settings, .cells = {{"value", "frames"}}});
   settings.axis = Axis::vertical;
@@ -52,6 +61,20 @@ TEST_CASE("24, 60, 120 and 240 frames a second give the same decisions and cells
     RC_ASSERT(at_60.find("\"decisions\"") != std::string::npos);
     for (const double fps : {24.0, 120.0, 240.0, 999.0}) RC_ASSERT(outcome(scene, take, fps) == at_60);
   });
+}
+
+TEST_CASE("a contact left open long before the last sample is ended too, and comes to rest") {
+  const io::Scene scene = scene_with({.step = 1});
+  io::SceneRun run(scene, 64);
+  const io::Take take{
+      {},
+      {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
+       {.time = ms(50), .contact = 1, .phase = Phase::move, .at = {250, 224}},
+       {.time = ms(9000), .contact = 2, .phase = Phase::move, .at = {0, 0}}}};  // of no contact
+  io::Replay replay(run, take);
+  replay.finish();
+  CHECK(run.stage().settled());
+  CHECK(replay.ends() > ms(9000));
 }
 
 TEST_CASE("a take that ends with the finger down is ended by a cancel, with a warning") {

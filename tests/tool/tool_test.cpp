@@ -203,6 +203,9 @@ TEST_CASE("the examples run") {
   const Ran honey = run(examples + "honey_slider");
   CHECK(honey.exit == 0);
   CHECK_THAT(honey.out, Catch::Contains("frames: 7"));
+  const Ran live = run(examples + "live_touch /dev/null");  // no touch device, so a made hand stands in
+  CHECK(live.exit == 0);
+  CHECK_THAT(live.out, Catch::Contains("a made hand stands in") && Catch::Contains("frames: 7"));
   const Ran drawing = run(examples + "own_drawing " + (folder / "own.png"));
   CHECK(drawing.exit == 0);
   CHECK(png_size(read(folder / "own.png")).first > 100);

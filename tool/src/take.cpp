@@ -1,6 +1,7 @@
 #include <fmt/format.h>
 
 #include <CLI/CLI.hpp>
+#include <algorithm>
 #include <cstdio>
 #include <filesystem>
 #include <memory>
@@ -68,6 +69,16 @@ struct Reading {
     return io::read_recording(in, mapping, range.empty() ? Point{} : size_in(range, "--range"));
   }
 };
+
+// Where no screen is known: the usual one, or as much as the contacts need.
+Box room_of(const io::Take& take) {
+  Box room{0.0, 0.0, 360.0, 720.0};
+  for (const Sample& sample : take.samples) {
+    room.w = std::max(room.w, sample.at.x);
+    room.h = std::max(room.h, sample.at.y);
+  }
+  return room;
+}
 
 void add_make(CLI::App& take, int& exit) {
   struct Order {
@@ -140,8 +151,8 @@ void add_info(CLI::App& take, int& exit) {
   verb->callback([order, &exit] {
     const io::Take recorded = order->reading.read();
     const Feel& feel = feel_named(order->feel);
-    Box screen = io::screen_of(recorded);
-    if (!order->reading.screen.empty()) {
+    Box screen = order->reading.raw_units ? Box{} : io::screen_of(recorded);
+    if (!order->reading.screen.empty() && !order->reading.raw_units) {
       const Point size = size_in(order->reading.screen, "--screen");
       screen = {0.0, 0.0, size.x, size.y};
     }
@@ -149,8 +160,10 @@ void add_info(CLI::App& take, int& exit) {
     fmt::print("{}", order->json ? io::info_json(info)
                                  : io::info_text(info, order->reading.raw_units ? "units" : "dp"));
     if (!order->out.empty()) {
-      paint::TouchMap map{
-          .title = order->reading.in, .screen = screen, .samples = recorded.samples, .marks = {}};
+      paint::TouchMap map{.title = order->reading.in,
+                          .screen = screen.w > 0.0 ? screen : room_of(recorded),
+                          .samples = recorded.samples,
+                          .marks = {}};
       if (const std::string label = recorded.note("label"); !label.empty()) map.title = label;
       for (const Gesture& g : info.gestures)
         map.marks.push_back({.time = g.time, .began = g.began, .at = g.at, .words = io::title(g)});

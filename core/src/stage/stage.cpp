@@ -121,10 +121,11 @@ bool Stage::touch(const Sample& sample) {
 }
 
 void Stage::advance(Micros now) {
-  if (now <= frame_ || now > farthest_time) return;
-  frame_ = now;
-  run_due(now);
-  around_.now = std::max(now, happened_);
+  if (now > farthest_time) return;
+  // Even a time that has passed lets happen what has become due since.
+  frame_ = std::max(frame_, now);
+  run_due(frame_);
+  around_.now = std::max(frame_, happened_);
   for (const auto& part : parts_)
     if (!part->settled()) part->advance(around_.now);
 }
@@ -133,6 +134,7 @@ void Stage::cancel_contacts() {
   while (const Contact* contact = contacts_.first_open()) {
     Sample sample = contact->last;
     sample.phase = Phase::cancel;
+    sample.time = std::max(sample.time, around_.now);
     touch(sample);
   }
 }

@@ -96,7 +96,9 @@ class Cell {
       for (cursor_ = ring_.after; cursor_ != &ring_;) {
         auto* watcher = static_cast<Watcher*>(cursor_);
         cursor_ = cursor_->after;
-        if (watcher->born < version_) watcher->tell(value_);
+        if (watcher->born >= version_) continue;
+        const auto tell = watcher->tell;  // it may be dropped while it is being told
+        (*tell)(value_);
       }
     }
     telling_ = false;
@@ -117,8 +119,8 @@ class Cell {
 
   struct Watcher final : detail::WatchNode {
     Watcher(std::function<void(const T&)> call, std::uint64_t version)
-        : tell(std::move(call)), born(version) {}
-    std::function<void(const T&)> tell;
+        : tell(std::make_shared<const std::function<void(const T&)>>(std::move(call))), born(version) {}
+    std::shared_ptr<const std::function<void(const T&)>> tell;
     std::uint64_t born;
   };
 

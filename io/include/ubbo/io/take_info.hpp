@@ -28,7 +28,7 @@ struct TakeInfo {
   std::vector<Decision> decisions;    ///< why they were taken for that
 };
 
-/// Inspects a take with the gestures of an area as large as `screen`.
+/// Inspects a take with the gestures of an area as large as `screen`; without a size it has no edges to swipe from.
 [[nodiscard]] TakeInfo inspect(const Take& take, const Feel& feel, Box screen);
 
 /// As a table for people, and as JSON (docs/formats/take.md). `unit` names lengths: "dp", or "units" of a
@@ -39,7 +39,7 @@ struct TakeInfo {
 /// What a gesture is called for people: "double tap", "flick left", "pinch out".
 [[nodiscard]] std::string title(const Gesture& gesture);
 
-/// The screen size in a take's notes, or 360 x 720.
+/// The screen in a take's notes; a box without size when they do not tell.
 [[nodiscard]] Box screen_of(const Take& take);
 
 }  // namespace ubbo::io
