@@ -1,0 +1,158 @@
+#include "ubbo/parts/pane.hpp"
+
+#include "check.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+// A sheet that rests at 0, 200 and 500 dp.
+struct Sheet {
+  explicit Sheet(PaneSettings settings = {.least = 0, .most = 500, .rests = {0, 200, 500}},
+                 StageSettings on = {})
+      : stage(on) {
+    settings.offset = height;
+    pane = &stage.add<Pane>("sheet", {0, 0, 360, 720}, settings);
+  }
+  // Down, a straight way at even speed, and up at once.
+  void throw_it(double by, double speed) {
+    const double t = to_ms(stage.now());
+    const int steps = std::max(2, static_cast<int>(std::fabs(by) / speed * 1e3 / 8));
+    stage.touch({.time = ms(t), .contact = 1, .phase = Phase::down, .at = {180, 300}});
+    for (int i = 1; i <= steps; ++i)
+      stage.touch(
+          {.time = ms(t + 8.0 * i), .contact = 1, .phase = Phase::move, .at = {180, 300 + by * i / steps}});
+    stage.touch({.time = ms(t + 8.0 * steps), .contact = 1, .phase = Phase::up, .at = {180, 300 + by}});
+  }
+  void settle() { stage.advance(stage.now() + std::chrono::seconds(20)); }
+
+  Cell<double> height{0};
+  Stage stage;
+  Pane* pane = nullptr;
+};
+
+}  // namespace
+
+TEST_CASE("a pane lands where its way and its speed point") {
+  struct Case {
+    double by, speed, lands;
+  };
+  // The threshold takes 8 dp; 120 ms of the speed are added.
+  for (const Case c : {Case{80, 60, 0},
+                       {120, 100, 200},
+                       {80, 400, 200},
+                       {80, 900, 200},
+                       {80, 2500, 500},
+                       {340, 300, 500},
+                       {-90, 400, 0}}) {
+    Sheet app;
+    app.throw_it(c.by, c.speed);
+    app.settle();
+    CAPTURE(c.by, c.speed);
+    CHECK(app.pane->offset() == c.lands);
+    CHECK(app.height.get() == c.lands);
+  }
+  Sheet unhurried({.least = 0, .most = 500, .rests = {0, 200, 500}, .carry = ms(0)});
+  unhurried.throw_it(80, 2500);
+  unhurried.settle();
+  CHECK(unhurried.height.get() == 0);
+}
+
+TEST_CASE("a pane never leaves its bounds and follows the finger dp for dp") {
+  PROPERTY("any throws", [] {
+    Sheet app({.least = *number(-300, 0), .most = *number(1, 400), .overshoot = *number(0, 60)});
+    double finger = 300;
+    for (int i = *rc::gen::inRange(1, 4); i > 0; --i) {
+      double before = app.pane->offset();
+      const double t = to_ms(app.stage.now());
+      app.stage.touch({.time = ms(t), .contact = 1, .phase = Phase::down, .at = {180, finger}});
+      for (int k = 1; k <= 20; ++k) {
+        const double step = *number(-40, 40);
+        finger += step;
+        app.stage.touch({.time = ms(t + 8 * k), .contact = 1, .phase = Phase::move, .at = {180, finger}});
+        RC_ASSERT(std::fabs(app.pane->offset() - before) <= std::fabs(step) + 1e-9);
+        before = app.pane->offset();
+      }
+      app.stage.touch({.time = ms(t + 170), .contact = 1, .phase = Phase::up, .at = {180, finger}});
+      for (int k = 0; k < 20; ++k) {
+        app.stage.advance(ms(t + 170 + 16 * k));
+        RC_ASSERT(app.pane->offset() >= app.pane->settings().least &&
+                  app.pane->offset() <= app.pane->settings().most);
+      }
+    }
+  });
+}
+
+TEST_CASE("the app moves a pane by its cell, and a drag or a cancel respects what it wrote") {
+  Sheet app;
+  app.height.set(500);
+  app.stage.advance(ms(50));
+  CHECK(app.pane->offset() > 0);
+  CHECK(app.pane->offset() < 500);
+  app.settle();
+  CHECK(app.pane->offset() == 500);
+  const double t = to_ms(app.stage.now());
+  app.stage.touch({.time = ms(t), .contact = 1, .phase = Phase::down, .at = {180, 600}});
+  app.stage.touch({.time = ms(t + 9), .contact = 1, .phase = Phase::move, .at = {180, 400}});
+  CHECK(app.pane->offset() == Approx(308));
+  app.height.set(200);
+  CHECK(app.pane->offset() == Approx(308));  // the finger has it
+  app.stage.cancel_contacts();
+  app.settle();
+  CHECK(app.pane->offset() == 200);
+  CHECK(app.height.get() == 200);
+}
+
+TEST_CASE("what lies in a pane moves with it, and takes touches only where it is seen") {
+  Cell<double> scrolled{0}, taps{0};
+  Stage stage;
+  stage.add<Pane>("list", {0, 100, 360, 300},
+                  {.offset = scrolled, .least = -500, .most = 0, .settle = ms(0)});
+  auto& hive = stage.add<Pad>("hive", {0, 420, 360, 80}, {.gestures = {.drags = Drags::none}, .taps = taps},
+                              {.inside = "list"});
+  const auto tap = [&](Point at) {
+    const double t = to_ms(stage.now()) + 1000;
+    stage.touch({.time = ms(t), .contact = 1, .phase = Phase::down, .at = at});
+    stage.touch({.time = ms(t + 50), .contact = 1, .phase = Phase::up, .at = at});
+    return taps.get();
+  };
+  CHECK(tap({100, 450}) == 0);  // below the list's window
+  scrolled.set(-200);
+  CHECK(hive.box() == Box{0, 220, 360, 80});
+  CHECK(tap({100, 450}) == 0);
+  CHECK(tap({100, 250}) == 1);
+}
+
+TEST_CASE("prediction shows a dragged pane ahead, smoothing late, and neither decides where it lands") {
+  double lands[3];
+  const StageSettings plain, ahead{.feel = {.prediction = ms(20)}}, smooth{.feel = {.smoothing = ms(16)}};
+  int which = 0;
+  for (const StageSettings* on : {&plain, &ahead, &smooth}) {
+    Sheet app({.least = 0, .most = 500, .rests = {0, 200, 500}}, *on);
+    for (int i = 0; i <= 20; ++i)
+      app.stage.touch({.time = ms(8 * i),
+                       .contact = 1,
+                       .phase = i == 0 ? Phase::down : Phase::move,
+                       .at = {180, 100.0 + 8 * i}});
+    if (on == &plain) CHECK(app.pane->shown() == app.pane->offset());
+    if (on == &ahead) CHECK(app.pane->shown() - app.pane->offset() == Approx(20));  // 1000 dp/s for 20 ms
+    // Late by dt / (e^(dt/tau) - 1) = 8 / (e^0.5 - 1) = 12.3 ms.
+    if (on == &smooth) CHECK(app.pane->offset() == Approx(152 - 12.33).margin(0.1));
+    app.stage.touch({.time = ms(168), .contact = 1, .phase = Phase::up, .at = {180, 260}});
+    app.settle();
+    lands[which++] = app.pane->offset();
+  }
+  CHECK(lands[0] == lands[1]);
+  CHECK(lands[0] == lands[2]);
+}
+
+TEST_CASE("bad panes are refused with what they take") {
+  Stage stage;
+  CHECK_THROWS_WITH(stage.add<Pane>("p", {0, 0, 9, 9}, {.least = 5, .most = 4}),
+                    Catch::Contains("most = 4") && Catch::Contains("5 or more"));
+  CHECK_THROWS_WITH(stage.add<Pane>("p", {0, 0, 9, 9}, {.most = 4, .rests = {0, 9}}),
+                    Catch::Contains("rests holds 9") && Catch::Contains("0 to 4"));
+  CHECK_THROWS_WITH(stage.add<Pad>("p", {0, 0, 9, 9}, {.gestures = {.taps = 0}}),
+                    Catch::Contains("taps = 0"));
+}

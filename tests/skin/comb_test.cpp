@@ -1,0 +1,75 @@
+#include "ubbo/skin/comb.hpp"
+
+#include "check.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+std::vector<skin::Path> filled_with(const skin::Picture& picture, skin::Colour colour) {
+  std::vector<skin::Path> found;
+  for (const skin::Shape& shape : picture)
+    if (const auto* path = std::get_if<skin::Path>(&shape))
+      if (path->ink.fill && path->ink.fill->red == colour.red && path->ink.fill->green == colour.green &&
+          path->ink.fill->blue == colour.blue)
+        found.push_back(*path);
+  return found;
+}
+
+std::string words_in(const skin::Picture& picture) {
+  std::string words;
+  for (const skin::Shape& shape : picture)
+    if (const auto* text = std::get_if<skin::Text>(&shape)) words += text->words + "|";
+  return words;
+}
+
+}  // namespace
+
+TEST_CASE("the slider's picture is a reading of its one mover") {
+  PROPERTY("any value", [] {
+    HoneySlider app({.label = "frames of honey", .step = 1});
+    const int value = *rc::gen::inRange(0, 11);
+    app.frames.set(value);
+    app.settle();
+    const skin::Picture picture = skin::comb(*app.slider);
+    RC_ASSERT(words_in(picture) == std::to_string(value) + "|frames of honey|");
+    // Fill, thumb, and a mark for each step reached.
+    const auto honey = filled_with(picture, skin::day.honey);
+    RC_ASSERT(honey.size() == 2u + static_cast<std::size_t>(value) + 1);
+    double right = 0;
+    for (const Point& p : honey[0].points) right = std::max(right, p.x);
+    RC_ASSERT(std::fabs(right - app.slider->thumb().x) < 1e-9);
+    RC_ASSERT(honey.back().points.size() == 6);  // the thumb is six-sided
+  });
+}
+
+TEST_CASE(
+    "a row slid aside shows what it uncovers, a pressed pad its frame, parts in parts only within them") {
+  Cell<double> slid{60};
+  Stage stage;
+  stage.add<Pane>("list", {0, 100, 360, 200}, {.least = -100, .most = 0});
+  auto& row = stage.add<Pane>("row", {0, 120, 360, 80},
+                              {.label = "Heather",
+                               .offset = slid,
+                               .least = -96,
+                               .most = 96,
+                               .axis = Axis::horizontal,
+                               .moves = Moves::itself},
+                              {.inside = "list"});
+  auto& pad = stage.add<Pad>("name", {0, 120, 200, 80}, {.label = "Ridge"}, {.inside = "row"});
+  const auto moss = filled_with(skin::comb(row), skin::day.moss);
+  REQUIRE(moss.size() == 1);
+  CHECK(moss[0].points[0] == Point{0, 120});
+  CHECK(moss[0].points[1].x == 60);
+  CHECK(filled_with(skin::comb(row), skin::day.brick).empty());
+  CHECK(filled_with(skin::comb(pad), skin::day.heather).empty());
+  stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {100, 150}});
+  CHECK(filled_with(skin::comb(pad), skin::day.heather).size() == 1);
+  std::vector<Box> windows;
+  for (const skin::Shape& shape : skin::comb(stage))
+    if (const auto* group = std::get_if<skin::Group>(&shape)) windows.push_back(*group->clip);
+  REQUIRE(windows.size() == 2);
+  CHECK(windows[0] == Box{0, 100, 360, 200});
+  CHECK(windows[1] == Box{60, 120, 300, 80});
+}
