@@ -176,22 +176,11 @@ void Pane::let_go(const Contact& contact, const Sample& sample) {
     if (mover_.value() != return_to_) go(return_to_, 0.0);
     return;
   }
-  const Feel& feel = around().feel_for(sample.tool);
-  const VelocityEstimate speed = contact.history.estimate(sample.time, feel.velocity_rules());
-  const double velocity = settings_.carry > Micros{0} ? along(settings_.axis, speed.velocity) : 0.0;
-  decide(questions::speed, speed.stale ? "no, it rested" : "yes",
-         {Fact::plain("velocity", along(settings_.axis, speed.velocity), "dp/s"),
-          Fact::below("rested", to_ms(speed.rested), "ms", to_ms(feel.staleness)),
-          Fact::plain("samples", static_cast<double>(speed.samples), "")});
+  const double speed = decide_speed(contact, sample, settings_.axis);
+  const double velocity = settings_.carry > Micros{0} ? speed : 0.0;
   const Landing landing = choose_landing(snaps_, mover_.value(), velocity, to_seconds(settings_.carry),
                                          settings_.least, settings_.most);
-  if (landing.contested)
-    decide(questions::landing, "on the nearest snap point",
-           {Fact::plain("place", landing.place, "dp"), Fact::plain("aimed", landing.aimed, "dp"),
-            Fact::below("distance", landing.distance, "dp", landing.other_distance),
-            Fact::plain("other", landing.other, "dp")});
-  else
-    decide(questions::landing, "where it was thrown", {Fact::plain("place", landing.place, "dp")});
+  decide_landing(landing, "dp");
   go(landing.place, velocity);
 }
 

@@ -218,13 +218,7 @@ void Slider::release(const Contact& contact, const Sample& sample) {
 }
 
 void Slider::let_go(const Contact& contact, const Sample& sample) {
-  const Feel& feel = around().feel_for(sample.tool);
-  const VelocityEstimate speed = contact.history.estimate(sample.time, feel.velocity_rules());
-  const double velocity = along(settings_.axis, speed.velocity);
-  decide(questions::speed, speed.stale ? "no, it rested" : "yes",
-         {Fact::plain("velocity", velocity, "dp/s"),
-          Fact::below("rested", to_ms(speed.rested), "ms", to_ms(feel.staleness)),
-          Fact::plain("samples", static_cast<double>(speed.samples), "")});
+  const double velocity = decide_speed(contact, sample, settings_.axis);
   // Where the velocity counts for nothing it must not fling the thumb about either.
   const double counted = settings_.carry > Micros{0} ? velocity / dp_per_unit() : 0.0;
   land(mover_.value(), counted);
@@ -259,13 +253,7 @@ void Slider::go_back() {
 void Slider::land(double place, double velocity) {
   const Landing landing =
       choose_landing(snaps_, place, velocity, to_seconds(settings_.carry), settings_.from, settings_.to);
-  if (landing.contested)
-    decide(questions::landing, "on the nearest snap point",
-           {Fact::plain("place", landing.place, ""), Fact::plain("aimed", landing.aimed, ""),
-            Fact::below("distance", landing.distance, "", landing.other_distance),
-            Fact::plain("other", landing.other, "")});
-  else
-    decide(questions::landing, "where it was let go", {Fact::plain("place", landing.place, "")});
+  decide_landing(landing, "");
   choose(landing.place, velocity);
 }
 

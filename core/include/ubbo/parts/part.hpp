@@ -6,6 +6,7 @@
 
 #include "ubbo/base/geometry.hpp"
 #include "ubbo/base/journal.hpp"
+#include "ubbo/landing/landing.hpp"
 #include "ubbo/touch/contacts.hpp"
 #include "ubbo/touch/feel.hpp"
 #include "ubbo/touch/gestures.hpp"
@@ -114,6 +115,12 @@ class Part {
   void decide(const char* question, std::string_view answer, std::initializer_list<Fact> facts = {}) const {
     around_->journal.record(around_->now, id_, question, answer, facts);
   }
+
+ protected:
+  /// Records how fast the contact was when it lifted along `axis`; returns that velocity in dp/s.
+  double decide_speed(const Contact& contact, const Sample& sample, Axis axis) const;
+  /// Records where the part comes to rest, in `unit`.
+  void decide_landing(const Landing& landing, const char* unit) const;
 
  private:
   std::string id_;
