@@ -154,6 +154,7 @@ std::size_t kind_of(const std::vector<Gesture>& found) {
 const std::vector<std::string>& trial_kinds() {
   static const std::vector<std::string> names = [] {
     std::vector<std::string> made;
+    made.reserve(kinds.size());
     for (const Kind& kind : kinds) made.emplace_back(kind.name);
     return made;
   }();

@@ -67,11 +67,14 @@ class Film {
     }
     const double w = (area.w + gap) / static_cast<double>(grid.columns) - gap;
     const double h = (area.h + gap) / static_cast<double>(grid.rows) - gap;
-    for (std::size_t i = 0; i < reel_.frames.size(); ++i)
+    for (std::size_t i = 0; i < reel_.frames.size(); ++i) {
+      const std::size_t row = i / grid.columns;
+      const std::size_t column = i % grid.columns;
       add_frame(i,
-                {area.x + static_cast<double>(i % grid.columns) * (w + gap),
-                 area.y + static_cast<double>(i / grid.columns) * (h + gap), w, h},
+                {area.x + static_cast<double>(column) * (w + gap),
+                 area.y + static_cast<double>(row) * (h + gap), w, h},
                 grid.scale);
+    }
     add_timeline();
     return std::move(page_);
   }

@@ -35,8 +35,7 @@ void demand(const char* name, double got, double least, double most) {
 
 }  // namespace
 
-Spring::Spring(double frequency, double ratio)
-    : frequency_(frequency), ratio_(ratio), swing_(0.0), rates_apart_(0.0) {
+Spring::Spring(double frequency, double ratio) : frequency_(frequency), ratio_(ratio) {
   // Written with (1-ζ)(1+ζ) so that nothing cancels near ζ = 1.
   const double root = std::sqrt(std::fabs((1.0 - ratio) * (1.0 + ratio)));
   if (ratio <= 1.0) {

@@ -98,7 +98,7 @@ Point Pane::leftover() const {
   return settings_.axis == Axis::horizontal ? Point{leftover_, 0.0} : Point{0.0, leftover_};
 }
 
-void Pane::press(const Contact& contact, Point at) {
+void Pane::hold(const Contact& contact, Point at) {
   held_by_ = &contact;
   return_to_ = mover_.target();
   mover_.put(offset());
@@ -109,7 +109,7 @@ void Pane::press(const Contact& contact, Point at) {
 
 bool Pane::take_over(const Contact& contact, Point anchor) {
   if (held_by_ != nullptr && held_by_ != &contact) return false;
-  press(contact, anchor);
+  hold(contact, anchor);
   // Already a drag: the threshold was passed elsewhere.
   drag_.move(anchor + (settings_.axis == Axis::horizontal ? Point{1e-9, 0} : Point{0, 1e-9}), 0.0);
   follow(contact, contact.last);
@@ -128,7 +128,7 @@ bool Pane::touch(const Contact& contact, const Sample& sample) {
   advance(around().now);
   if (sample.phase == Phase::down) {
     if (held_by_ != nullptr) return false;
-    press(contact, sample.at);
+    hold(contact, sample.at);
     return true;
   }
   if (held_by_ != &contact) return false;

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <cmath>
 #include <concepts>
 #include <cstddef>
 #include <cstdint>
@@ -38,6 +39,10 @@ struct WatchNode {
     cursor = nullptr;
   }
 };
+
+/// What a `Link` cannot be made from.
+template <class U, class Link, class Cell>
+concept NeitherLinkNorCell = !std::same_as<std::remove_cvref_t<U>, Link> && !std::same_as<U, Cell&>;
 
 }  // namespace detail
 
@@ -126,7 +131,7 @@ class Cell {
 
   static bool same(const T& a, const T& b) {
     if constexpr (std::is_floating_point_v<T>) {
-      if (a != a && b != b) return true;  // one NaN is as good as another
+      if (std::isnan(a) && std::isnan(b)) return true;  // one NaN is as good as another
     }
     return a == b;
   }
@@ -149,9 +154,8 @@ class Link {
   Link() = default;
   Link(Cell<T>& cell)
       : cell_(cell.self_) {}  // NOLINT(google-explicit-constructor): `.value = cell` is the point
-  template <class U>
-  requires(!std::same_as<std::remove_cvref_t<U>, Link> && !std::same_as<U, Cell<T>&>) Link(U&&)
-  = delete;
+  template <detail::NeitherLinkNorCell<Link, Cell<T>> U>
+  Link(U&&) = delete;  // NOLINT(bugprone-forwarding-reference-overload): the concept leaves copies alone
 
   /// False before a cell is given and after that cell is gone.
   [[nodiscard]] bool linked() const { return cell_ != nullptr && *cell_ != nullptr; }

@@ -44,9 +44,9 @@ class Spring {
 
   double frequency_;
   double ratio_;
-  double decay_;        // the slowest exponential rate, 1/s
-  double swing_;        // ω_d = ω·√(1-ζ²) for ζ < 1, else 0; rad/s
-  double rates_apart_;  // ω·2·√(ζ²-1) for ζ > 1, else 0; 1/s
+  double decay_;              // the slowest exponential rate, 1/s
+  double swing_ = 0.0;        // ω_d = ω·√(1-ζ²) for ζ < 1, else 0; rad/s
+  double rates_apart_ = 0.0;  // ω·2·√(ζ²-1) for ζ > 1, else 0; 1/s
 };
 
 }  // namespace ubbo

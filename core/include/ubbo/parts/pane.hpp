@@ -69,7 +69,7 @@ class Pane final : public Part {
   [[nodiscard]] double clamp(double value) const {
     return std::clamp(value, settings_.least, settings_.most);
   }
-  void press(const Contact& contact, Point at);
+  void hold(const Contact& contact, Point at);
   void follow(const Contact& contact, const Sample& sample);
   void let_go(const Contact& contact, const Sample& sample);
   void go(double target, double velocity);
