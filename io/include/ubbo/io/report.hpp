@@ -31,7 +31,8 @@ void demand_part(SceneRun& run, const std::string& file, std::string_view part);
 /// of travel passed the threshold of 12 dp, by 1.1 dp".
 [[nodiscard]] std::string sentence(const Decision& decision);
 
-/// One decision in a word or three, for captions, such as "lands on 7"; "" for one that is not worth a caption.
+/// One decision in a word or three, for captions, such as "lands on 7"; "" for one that is not worth a
+/// caption.
 [[nodiscard]] std::string caption(const Decision& decision);
 
 }  // namespace ubbo::io

@@ -28,7 +28,8 @@ struct TakeInfo {
   std::vector<Decision> decisions;    ///< why they were taken for that
 };
 
-/// Inspects a take with the gestures of an area as large as `screen`; without a size it has no edges to swipe from.
+/// Inspects a take with the gestures of an area as large as `screen`; without a size it has no edges to swipe
+/// from.
 [[nodiscard]] TakeInfo inspect(const Take& take, const Feel& feel, Box screen);
 
 /// As a table for people, and as JSON (docs/formats/take.md). `unit` names lengths: "dp", or "units" of a

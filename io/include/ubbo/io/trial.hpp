@@ -20,9 +20,11 @@ struct TrialRow {
 /// The kinds a trial makes.
 [[nodiscard]] const std::vector<std::string>& trial_kinds();
 
-/// Makes `count` gestures of each kind with `hand`, differing in place, size, direction and seed, and takes them by
-/// `feel`. A gesture is taken right when it alone was found, of the kind that was meant, the right way round.
-[[nodiscard]] std::vector<TrialRow> run_trial(const HandModel& hand, const Feel& feel, int count, std::uint64_t seed = 1);
+/// Makes `count` gestures of each kind with `hand`, differing in place, size, direction and seed, and takes
+/// them by `feel`. A gesture is taken right when it alone was found, of the kind that was meant, the right
+/// way round.
+[[nodiscard]] std::vector<TrialRow> run_trial(const HandModel& hand, const Feel& feel, int count,
+                                              std::uint64_t seed = 1);
 
 /// The rows as a table: what was meant down, what it was taken for across, in per cent.
 [[nodiscard]] std::string trial_table(const std::vector<TrialRow>& rows, bool markdown);

@@ -25,7 +25,7 @@ struct FilmFrame {
 
 /// A limit drawn around the place where a contact went down.
 struct FilmThreshold {
-  double distance = 0.0;   ///< dp
+  double distance = 0.0;  ///< dp
   enum class Shape : std::uint8_t { horizontal, vertical, any };
   Shape shape = Shape::any;  ///< along x: two upright lines; along y: two level ones; any way: a circle
 };

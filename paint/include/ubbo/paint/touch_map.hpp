@@ -24,8 +24,8 @@ struct TouchMap {
   std::vector<TouchMark> marks;
 };
 
-/// The paths of all contacts over the screen: width by speed, a tick each 50 ms, taps and holds marked where they were,
-/// and beside them the contacts as bars over time with what they were taken for.
+/// The paths of all contacts over the screen: width by speed, a tick each 50 ms, taps and holds marked where
+/// they were, and beside them the contacts as bars over time with what they were taken for.
 [[nodiscard]] skin::Picture touch_map(const TouchMap& map, double width, double height,
                                       const skin::CombColours& colours = skin::day);
 

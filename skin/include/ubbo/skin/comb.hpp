@@ -30,11 +30,11 @@ inline constexpr CombColours dusk{.paper = Colour::hex(0x1F1A26),
 /// A slider: track with a mark for each snap point (while they are not too dense), fill, six-sided thumb with
 /// the value in it, and its label above. In the stage's dp.
 [[nodiscard]] Picture comb(const Slider& slider, const CombColours& colours = day);
-/// A pane that moves itself: a sheet of paper with one cut corner; what it uncovers when it slides aside is moss on the
-/// leading and brick on the trailing side. One that moves its content draws only its label.
+/// A pane that moves itself: a sheet of paper with one cut corner; what it uncovers when it slides aside is
+/// moss on the leading and brick on the trailing side. One that moves its content draws only its label.
 [[nodiscard]] Picture comb(const Pane& pane, const CombColours& colours = day);
-/// A pad: its label, a heather frame while it is pressed, and what it last took its touches for; a pair of contacts
-/// turns and scales a small comb.
+/// A pad: its label, a heather frame while it is pressed, and what it last took its touches for; a pair of
+/// contacts turns and scales a small comb.
 [[nodiscard]] Picture comb(const Pad& pad, const CombColours& colours = day);
 /// The whole stage with all its parts, on paper.
 [[nodiscard]] Picture comb(const Stage& stage, const CombColours& colours = day);
