@@ -133,6 +133,26 @@ TEST_CASE("a list at its end hands the finger to the sheet and takes it back, wi
   CHECK(sudden.sheet->offset() == Approx(142));
 }
 
+TEST_CASE("however the finger goes, list and sheet together move no further than it does") {
+  PROPERTY("a list in a sheet", [] {
+    Hives app;
+    Point finger{300, 200};
+    app.touch(0, Phase::down, finger);
+    double before = app.list->offset() + app.sheet->offset();
+    for (int i = 1; i <= 60; ++i) {
+      const double step = *number(-60, 60);
+      finger.y += step;
+      app.touch(8 * i, Phase::move, finger);
+      const double now = app.list->offset() + app.sheet->offset();
+      RC_ASSERT(std::fabs(now - before) <= std::fabs(step) + 1e-6);
+      before = now;
+      // The sheet only leaves its place while the list is at its end.
+      RC_ASSERT(app.sheet->offset() < 1e-6 || app.list->offset() > -1e-6);
+      RC_ASSERT_FALSE(app.sheet->dragging() && app.list->dragging());
+    }
+  });
+}
+
 TEST_CASE("a part can stand back, or share") {
   Hives polite({}, {.inside = "list",
                     .stands_back_for = "sheet"});  // the sheet does not move sideways, so nothing changes
