@@ -8,6 +8,7 @@
 #include <cmath>
 
 #include "ubbo/io/input_error.hpp"
+#include "ubbo/io/motion_spec.hpp"
 
 namespace ubbo::io {
 
@@ -130,10 +131,28 @@ class Reader {
         case SettingKind::numbers:
           settings.*setting.numbers = numbers_of(*node, setting);
           break;
+        case SettingKind::passage:
+          settings.*setting.passage = passage_of(*node, setting.name);
+          break;
         case SettingKind::cell:
           if (cells != nullptr) (*cells)[setting.name] = cell_name(*node, setting.name);
           break;
       }
+    }
+  }
+
+  Passage passage_of(const toml::node& node, std::string_view name) const {
+    const std::string text = text_of(node, name);
+    try {
+      return read_passage(text);
+    } catch (const SpecError& wrong) {
+      // Behind the opening quote; a text in other quotes, or with escapes, is pointed at as a whole.
+      toml::source_position where = node.source().begin;
+      const bool plain = node.source().end.line == where.line &&
+                         node.source().end.column == where.column + text.size() + 2;
+      if (plain) where.column += static_cast<toml::source_index>(1 + wrong.facts().at);
+      refuse(where, fmt::format("{} = \"{}\": {}", name, text, wrong.facts().found),
+             fmt::format("{}; for example \"{}\"", wrong.facts().takes, wrong.facts().example));
     }
   }
 

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "ubbo/io/input_error.hpp"
+#include "ubbo/io/motion_spec.hpp"
 #include "ubbo/parts/pad.hpp"
 #include "ubbo/parts/pane.hpp"
 #include "ubbo/parts/slider.hpp"
@@ -42,6 +43,8 @@ std::string default_of(const Setting<S>& setting) {
       return "none";
     case SettingKind::numbers:
       return "[]";
+    case SettingKind::passage:
+      return spec_text(fresh.*setting.passage);
     case SettingKind::flag:
       return setting.get(fresh) != 0.0 ? "true" : "false";
     case SettingKind::choice:

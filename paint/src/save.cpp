@@ -55,7 +55,7 @@ class Painter {
 
  private:
   void use(Colour colour) {
-    cairo_set_source_rgba(to_, colour.red / 255.0, colour.green / 255.0, colour.blue / 255.0, colour.alpha);
+    cairo_set_source_rgba(to_, colour.red, colour.green, colour.blue, colour.alpha);
   }
 
   void ink(const skin::Ink& ink) {
@@ -104,7 +104,13 @@ class Painter {
     }
     cairo_translate(to_, group.move.x, group.move.y);
     cairo_scale(to_, group.scale, group.scale);
+    const bool fades = group.opacity < 1.0;
+    if (fades) cairo_push_group(to_);
     draw(group.shapes);
+    if (fades) {
+      cairo_pop_group_to_source(to_);
+      cairo_paint_with_alpha(to_, group.opacity);
+    }
     cairo_restore(to_);
   }
 

@@ -34,20 +34,21 @@ void add_marks(Picture& picture, const Slider& slider, const CombColours& colour
 Picture comb(const Slider& slider, const CombColours& colours) {
   Picture picture;
   picture.emplace_back(paper(slider.track(), 0.0, {.fill = colours.ink.with_alpha(0.16)}));
-  picture.emplace_back(paper(slider.fill(), 0.0, {.fill = colours.honey}));
+  const double seen = slider.thumb_presence();
+  picture.emplace_back(paper(slider.fill(), 0.0, {.fill = colours.honey.with_alpha(seen)}));
   add_marks(picture, slider, colours);
 
   const double radius = slider.settings().thumb / 2 * (slider.pressed() ? 1.18 : 1.05);
   picture.emplace_back(hexagon(slider.thumb(), radius,
-                               {.fill = colours.honey,
-                                .stroke = slider.dragging() ? colours.heather : colours.ink,
+                               {.fill = colours.honey.with_alpha(seen),
+                                .stroke = (slider.dragging() ? colours.heather : colours.ink).with_alpha(seen),
                                 .width = slider.pressed() ? 3.0 : 2.0}));
   const std::string number = plain_number(std::round(slider.value() * 100.0) / 100.0);
   const double size = slider.settings().thumb * (number.size() < 3 ? 0.5 : 0.36);
   picture.emplace_back(Text{.at = slider.thumb() + Point{0.0, size * 0.36},
                             .words = number,
                             .size = size,
-                            .colour = day.ink,
+                            .colour = day.ink.with_alpha(seen),
                             .align = Align::centre,
                             .bold = true});
   const Box& box = slider.box();
@@ -143,6 +144,13 @@ Picture comb(const Stage& stage, const CombColours& colours) {
   picture.emplace_back(paper({0.0, 0.0, stage.width(), stage.height()}, 0.0, {.fill = colours.paper}));
   for (const auto& part : stage.parts()) {
     Picture drawn = any_part(*part, colours);
+    double seen = part->presence();
+    for (const Part* outer = part->outer(); outer != nullptr; outer = outer->outer()) seen *= outer->presence();
+    if (seen < 1.0) {
+      Group fading{.shapes = std::move(drawn), .opacity = seen};
+      drawn.clear();
+      drawn.emplace_back(std::move(fading));
+    }
     if (part->outer() == nullptr) {
       for (Shape& shape : drawn) picture.push_back(std::move(shape));
       continue;

@@ -30,8 +30,9 @@ TEST_CASE("ends are exact, and beyond them the curve goes on along its tangents"
   }
   // CSS Easing Functions Level 2: a control point on the end passes the tangent on to the other one.
   CHECK(Curve::cubic_bezier(0, 0, 0.5, 1).value(-1) == Approx(-2));
-  CHECK(Curve::cubic_bezier(0, 0.5, 1, 1).value(-1) == 0.0);
-  CHECK(Curve::cubic_bezier(0, 0, 1, 1).value(-1) == Approx(-1));
+  CHECK(Curve::cubic_bezier(0, 0.5, 1, 1).value(-1) == Approx(-1));
+  CHECK(Curve::cubic_bezier(0, 0.5, 0, 1).value(-1) == 0.0);
+  CHECK(Curve::cubic_bezier(1, 2, 1, 0).value(2) == 1.0);
   CHECK_THROWS_WITH(Curve::cubic_bezier(1.2, 0, 1, 1),
                     Catch::Contains("x1 = 1.2") && Catch::Contains("0 to 1"));
   CHECK_THROWS(Curve::cubic_bezier(0, std::nan(""), 1, 1));

@@ -27,7 +27,7 @@ TEST_CASE("sent elsewhere at any time: value without a jump, velocity kept by sp
       mover.send(target, way, now);
       mover.advance(now);
       RC_ASSERT(std::fabs(mover.value() - value) < 1e-9 * 200);
-      if (std::holds_alternative<Spring>(way) && mover.moving())
+      if (std::holds_alternative<Spring>(way.way) && mover.moving())
         RC_ASSERT(std::fabs(mover.velocity() - velocity) < 1e-9 * (1 + std::fabs(velocity)));
       now += Micros{*rc::gen::inRange(0, 900'000)};
       mover.advance(now);

@@ -61,7 +61,7 @@ TEST_CASE("a pane lands where its way and its speed point") {
 
 TEST_CASE("a pane never leaves its bounds and follows the finger dp for dp") {
   PROPERTY("any throws", [] {
-    Sheet app({.least = *number(-300, 0), .most = *number(1, 400), .overshoot = *number(0, 60)});
+    Sheet app({.least = *number(-300, 0), .most = *number(1, 400), .passage = Spring::settling(ms(300), *number(0, 0.6))});
     double finger = 300;
     for (int i = *rc::gen::inRange(1, 4); i > 0; --i) {
       double before = app.pane->offset();
@@ -108,7 +108,7 @@ TEST_CASE("what lies in a pane moves with it, and takes touches only where it is
   Cell<double> scrolled{0}, taps{0};
   Stage stage;
   stage.add<Pane>("list", {0, 100, 360, 300},
-                  {.offset = scrolled, .least = -500, .most = 0, .settle = ms(0)});
+                  {.offset = scrolled, .least = -500, .most = 0, .passage = Timed{}});
   auto& hive = stage.add<Pad>("hive", {0, 420, 360, 80}, {.gestures = {.drags = Drags::none}, .taps = taps},
                               {.inside = "list"});
   const auto tap = [&](Point at) {

@@ -34,7 +34,7 @@ TEST_CASE("nothing is stuck and nothing throws, whatever comes in") {
 }
 
 TEST_CASE("touch and advance allocate nothing over 10,000 frames, journal on") {
-  HoneySlider app({.step = 1, .overshoot = 20});
+  HoneySlider app({.step = 1, .passage = Spring::settling(ms(250), 0.2)});
   double heard = 0;
   const Watch watch = app.frames.watch([&](double v) { heard += v; });
   const std::size_t before = allocations();

@@ -70,7 +70,7 @@ TEST_CASE("bad scenes are answered with line, column, what was found, what is ta
 TEST_CASE("a scene says what it says, and the rest stays as it is by default") {
   const io::Scene read = io::parse_scene(
       "title = \"t\"\n[screen]\nright_to_left = true\n[feel]\nlike = \"stylus\"\ntap_reach = 7\n" +
-          scene("follow = \"rest\"\nsettle = 120.5\nlabel = \"frames of honey\"\nto = 10\n"),
+          scene("follow = \"rest\"\npassage = \"ease-out 120.5ms\"\nlabel = \"frames of honey\"\nto = 10\n"),
       "s");
   CHECK(read.stage.right_to_left);
   CHECK(read.stage.width == StageSettings{}.width);
@@ -78,7 +78,7 @@ TEST_CASE("a scene says what it says, and the rest stays as it is by default") {
   CHECK(read.stage.feel.drag_threshold == feels::stylus.drag_threshold);
   const auto& settings = std::get<SliderSettings>(read.parts.at(0).settings);
   CHECK(settings.follow == Follow::rest);
-  CHECK(settings.settle == Micros{120'500});
+  CHECK(std::get<Timed>(settings.passage.way).duration == Micros{120'500});
   CHECK(settings.thumb == SliderSettings{}.thumb);
   io::SceneRun run(read);
   run.cell("frames")->set(9);

@@ -56,8 +56,9 @@ inline SliderSettings any_slider() {
           .follow = *rc::gen::element(Follow::finger, Follow::rest),
           .grab = *rc::gen::element(Grab::thumb, Grab::anywhere),
           .tap_travels = *rc::gen::arbitrary<bool>(),
-          .settle = Micros{*rc::gen::element(0, 100'000, 400'000)},
-          .overshoot = *rc::gen::element(0.0, 10.0, 60.0),
+          .passage = *rc::gen::element<Passage>(
+              Timed{}, Spring::settling(ms(100), 0.1), Spring::settling(ms(400), 0.6),
+              Timed{Curve::ease_out(), ms(240)}, Passage(Coast::half_life(ms(60)), ms(30))),
           .carry = Micros{*rc::gen::element(0, 120'000)}};
 }
 

@@ -1,6 +1,12 @@
 #pragma once
 
 /// Everything an app needs from ubbo::core.
+#include "ubbo/motion/bank.hpp"
+#include "ubbo/motion/figures.hpp"
+#include "ubbo/motion/follower.hpp"
+#include "ubbo/motion/movers.hpp"
+#include "ubbo/motion/progress.hpp"
+#include "ubbo/motion/timeline.hpp"
 #include "ubbo/parts/pad.hpp"
 #include "ubbo/parts/pane.hpp"
 #include "ubbo/parts/slider.hpp"

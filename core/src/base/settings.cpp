@@ -19,6 +19,9 @@ std::string what_it_takes(const SettingInfo& setting) {
       return "text";
     case SettingKind::cell:
       return "the name of a cell";
+    case SettingKind::passage:
+      return "a spring, a coast, or a curve with its time, such as \"spring(settle 250ms, overshoot 5%)\" or "
+             "\"ease-out 240ms\"";
     case SettingKind::choice: {
       std::string words = "one of ";
       for (const char* name : setting.choices) {

@@ -1,9 +1,8 @@
 #include "ubbo/motion/curve.hpp"
 
+#include <algorithm>
 #include <cmath>
-#include <limits>
 #include <stdexcept>
-#include <string>
 
 #include "ubbo/base/settings.hpp"
 
@@ -11,75 +10,147 @@ namespace ubbo {
 
 namespace {
 
-// The standard's end tangents: towards the nearer control point, or the other one where they coincide, or
-// level with the diagonal where both do.
-double tangent(double dx, double dy, double other_dx, double other_dy) {
-  if (dx > 0.0) return dy / dx;
-  if (dy == 0.0 && other_dx > 0.0) return other_dy / other_dx;
-  if (dy == 0.0 && other_dy == 0.0) return 1.0;
-  return 0.0;  // an upright tangent: CSS Easing Level 2 continues it level
-}
+template <class Shape>
+struct Plain final : Curve::Form {
+  explicit Plain(Shape what) : shape(std::move(what)) {}
+  [[nodiscard]] double value(double p, bool before) const override {
+    if constexpr (std::is_same_v<Shape, Stops>) return shape.value(p, before);
+    return shape.value(p);
+  }
+  [[nodiscard]] double slope(double p) const override { return shape.slope(p); }
+  [[nodiscard]] const Stops* stops() const override {
+    if constexpr (std::is_same_v<Shape, Stops>) return &shape;
+    return nullptr;
+  }
+  Shape shape;
+};
+
+struct Own {
+  std::function<double(double)> of;
+  std::function<double(double)> rate;
+  [[nodiscard]] double value(double p) const { return of(p); }
+  [[nodiscard]] double slope(double p) const {
+    if (rate) return rate(p);
+    constexpr double h = 1e-6;  // about the cube root of a double's rounding, where a central difference errs least
+    // On the inner side at the ends, since nothing is known of the curve outside.
+    const double from = p - h < 0.0 && p >= 0.0 ? p : p - h;
+    const double to = p + h > 1.0 && p <= 1.0 ? p : p + h;
+    return (of(to) - of(from)) / (to - from);
+  }
+};
+
+struct Reversed final : Curve::Form {
+  explicit Reversed(Curve what) : curve(std::move(what)) {}
+  [[nodiscard]] double value(double p, bool) const override { return 1.0 - curve.value(1.0 - p); }
+  [[nodiscard]] double slope(double p) const override { return curve.slope(1.0 - p); }
+  Curve curve;
+};
+
+struct Mirrored final : Curve::Form {
+  explicit Mirrored(Curve what) : curve(std::move(what)) {}
+  [[nodiscard]] double value(double p, bool before) const override {
+    return p < 0.5 ? 0.5 * curve.value(2.0 * p, before) : 1.0 - 0.5 * curve.value(2.0 - 2.0 * p);
+  }
+  [[nodiscard]] double slope(double p) const override { return curve.slope(p < 0.5 ? 2.0 * p : 2.0 - 2.0 * p); }
+  Curve curve;
+};
+
+struct Limited final : Curve::Form {
+  Limited(Curve what, double low, double high) : curve(std::move(what)), least(low), most(high) {}
+  [[nodiscard]] double value(double p, bool before) const override {
+    return std::clamp(curve.value(p, before), least, most);
+  }
+  [[nodiscard]] double slope(double p) const override {
+    const double free = curve.value(p);
+    return free < least || free > most ? 0.0 : curve.slope(p);
+  }
+  Curve curve;
+  double least;
+  double most;
+};
+
+struct Joined final : Curve::Form {
+  explicit Joined(std::vector<CurvePiece> what) : pieces(std::move(what)) {}
+  struct Place {
+    const CurvePiece& piece;
+    double from;
+    double begins;
+  };
+  [[nodiscard]] Place at(double p) const {
+    std::size_t i = 0;
+    while (i + 1 < pieces.size() && p >= pieces[i].until) ++i;
+    return {pieces[i], i == 0 ? 0.0 : pieces[i - 1].to, i == 0 ? 0.0 : pieces[i - 1].until};
+  }
+  [[nodiscard]] double value(double p, bool before) const override {
+    const auto [piece, from, begins] = at(p);
+    if (p == piece.until) return piece.to;
+    return from + (piece.to - from) * piece.curve.value((p - begins) / (piece.until - begins), before);
+  }
+  [[nodiscard]] double slope(double p) const override {
+    const auto [piece, from, begins] = at(p);
+    const double time = piece.until - begins;
+    const double slope = piece.curve.slope((p - begins) / time);
+    return piece.to == from ? 0.0 : (piece.to - from) / time * slope;
+  }
+  std::vector<CurvePiece> pieces;
+};
 
 }  // namespace
 
-Curve Curve::cubic_bezier(double x1, double y1, double x2, double y2) {
-  auto demand = [](const char* name, double got, double least, double most) {
-    if (!(got >= least && got <= most))
-      throw std::invalid_argument(std::string("cubic-bezier: ") + name + " = " + plain_number(got) +
-                                  " is not taken; it takes " + plain_number(least) + " to " +
-                                  plain_number(most));
-  };
-  demand("x1", x1, 0.0, 1.0);
-  demand("x2", x2, 0.0, 1.0);
-  demand("y1", y1, -1e6, 1e6);
-  demand("y2", y2, -1e6, 1e6);
-  Curve made;
-  made.cx_ = 3.0 * x1;
-  made.bx_ = 3.0 * (x2 - x1) - made.cx_;
-  made.ax_ = 1.0 - made.cx_ - made.bx_;
-  made.cy_ = 3.0 * y1;
-  made.by_ = 3.0 * (y2 - y1) - made.cy_;
-  made.ay_ = 1.0 - made.cy_ - made.by_;
-  made.slope_at_0_ = tangent(x1, y1, x2, y2);
-  made.slope_at_1_ = tangent(1.0 - x2, 1.0 - y2, 1.0 - x1, 1.0 - y1);
-  return made;
+Curve::Curve(Stops stops) : kind_(std::make_shared<const Plain<Stops>>(std::move(stops))) {}
+Curve::Curve(Through through) : kind_(std::make_shared<const Plain<Through>>(std::move(through))) {}
+
+Curve Curve::own(std::function<double(double)> value, std::function<double(double)> slope) {
+  if (!value) throw std::invalid_argument("own: no function is given; a curve of one's own takes one");
+  return Curve(std::make_shared<const Plain<Own>>(Own{std::move(value), std::move(slope)}));
 }
 
-// Solves x(s) = p. x(s) never decreases on 0..1, so a bracket always holds the root; Newton's step is taken
-// where it stays inside the bracket and halving where it does not, which also copes with a level tangent.
-double Curve::parameter(double p) const {
-  double low = 0.0;
-  double high = 1.0;
-  double s = p;
-  for (int i = 0; i < 64; ++i) {
-    const double off = ((ax_ * s + bx_) * s + cx_) * s - p;
-    if (std::fabs(off) < 1e-15) break;
-    (off < 0.0 ? low : high) = s;
-    const double rate = (3.0 * ax_ * s + 2.0 * bx_) * s + cx_;
-    const double next = rate > 0.0 ? s - off / rate : -1.0;
-    const double previous = s;
-    s = next > low && next < high ? next : 0.5 * (low + high);
-    if (std::fabs(s - previous) < 1e-15) break;
+Curve Curve::joined(std::vector<CurvePiece> pieces) {
+  if (pieces.empty()) throw std::invalid_argument("joined: no curves; it takes one or more");
+  double reached = 0.0;
+  for (const CurvePiece& piece : pieces) {
+    if (!(piece.until > reached))
+      throw std::invalid_argument("joined: a curve until " + plain_number(piece.until) + " after " +
+                                  plain_number(reached) + "; the shares of time must grow");
+    if (!std::isfinite(piece.to)) throw std::invalid_argument("joined: `to` takes finite numbers");
+    reached = piece.until;
   }
-  return s;
+  if (reached != 1.0)
+    throw std::invalid_argument("joined: the last curve runs until " + plain_number(reached) +
+                                "; it must run until 1");
+  return Curve(std::make_shared<const Joined>(std::move(pieces)));
 }
 
-double Curve::value(double p) const {
-  if (p <= 0.0) return slope_at_0_ * p;
-  if (p >= 1.0) return 1.0 + slope_at_1_ * (p - 1.0);
-  const double s = parameter(p);
-  return ((ay_ * s + by_) * s + cy_) * s;
+Curve Curve::reversed() const { return Curve(std::make_shared<const Reversed>(*this)); }
+
+Curve Curve::mirrored() const { return Curve(std::make_shared<const Mirrored>(*this)); }
+
+Curve Curve::limited(double least, double most) const {
+  if (!(least < most))
+    throw std::invalid_argument("limited: least = " + plain_number(least) + " and most = " +
+                                plain_number(most) + " are not taken; least must be below most");
+  return Curve(std::make_shared<const Limited>(*this, least, most));
+}
+
+double Curve::value(double p, bool before) const {
+  if (const auto* bezier = std::get_if<CubicBezier>(&kind_)) return bezier->value(p);
+  if (const auto* family = std::get_if<FamilyCurve>(&kind_)) return family->value(p);
+  if (const auto* steps = std::get_if<Steps>(&kind_)) return steps->value(p, before);
+  if (const auto* form = std::get_if<std::shared_ptr<const Form>>(&kind_)) return (*form)->value(p, before);
+  return p;
 }
 
 double Curve::slope(double p) const {
-  if (p < 0.0) return slope_at_0_;
-  if (p > 1.0) return slope_at_1_;
-  const double s = p == 0.0 || p == 1.0 ? p : parameter(p);
-  const double dx = (3.0 * ax_ * s + 2.0 * bx_) * s + cx_;
-  const double dy = (3.0 * ay_ * s + 2.0 * by_) * s + cy_;
-  if (dx > 1e-12) return dy / dx;
-  if (std::fabs(dy) > 1e-12) return std::copysign(std::numeric_limits<double>::infinity(), dy);
-  return s < 0.5 ? slope_at_0_ : slope_at_1_;
+  if (const auto* bezier = std::get_if<CubicBezier>(&kind_)) return bezier->slope(p);
+  if (const auto* family = std::get_if<FamilyCurve>(&kind_)) return family->slope(p);
+  if (std::holds_alternative<Steps>(kind_)) return 0.0;
+  if (const auto* form = std::get_if<std::shared_ptr<const Form>>(&kind_)) return (*form)->slope(p);
+  return 1.0;
+}
+
+const Stops* Curve::as_stops() const {
+  const auto* form = std::get_if<std::shared_ptr<const Form>>(&kind_);
+  return form == nullptr ? nullptr : (*form)->stops();
 }
 
 }  // namespace ubbo

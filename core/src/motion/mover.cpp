@@ -1,58 +1,95 @@
 #include "ubbo/motion/mover.hpp"
 
-#include <algorithm>
-#include <cmath>
-
 namespace ubbo {
 
-void Mover::put(double value) {
-  value_ = target_ = value;
-  velocity_ = 0.0;
-  ends_ = never;
+Mover::Mover(double value, double rest_floor)
+    : state_{value, 0.0},
+      floor_(rest_floor),
+      motion_(value),
+      usual_(Spring::settling(Micros{250'000}, 0.0)) {}
+
+double Mover::target() const {
+  if (waiting_) return waiting_->target;
+  return moving_ ? motion_.goal() : state_.value;
 }
 
-void Mover::send(double target, const Passage& passage, Micros now) { send(target, passage, now, velocity_); }
+Micros Mover::due() const {
+  const Micros end = moving_ ? motion_.ends() : never;
+  return waiting_ ? std::min(waiting_->begins, end) : end;
+}
+
+Micros Mover::ends() const {
+  if (!waiting_) return due();
+  Mover later = *this;
+  later.advance(waiting_->begins);
+  return later.moving() ? later.ends() : waiting_->begins;
+}
+
+void Mover::put(double value) {
+  ++changes_;
+  state_ = {value, 0.0};
+  presence_ = 1.0;
+  moving_ = false;
+  waiting_.reset();
+  motion_ = Motion(value);
+}
+
+void Mover::send(double target, const Passage& passage, Micros now) {
+  if (passage.delay > Micros{0})
+    waiting_ = Waiting{target, passage, now + passage.delay, std::nullopt};
+  else
+    begin(target, passage, now, velocity());
+}
 
 void Mover::send(double target, const Passage& passage, Micros now, double velocity) {
-  Micros lasts{};
-  if (const auto* spring = std::get_if<Spring>(&passage)) {
-    const double distance = value_ - target;
-    const double tolerance = std::max(floor_, Spring::rest_share * std::fabs(distance));
-    lasts = from_seconds(spring->rest_time({distance, velocity}, tolerance));
-  } else if (value_ != target) {
-    lasts = std::get<Timed>(passage).duration;
+  if (passage.delay > Micros{0})
+    waiting_ = Waiting{target, passage, now + passage.delay, velocity};
+  else
+    begin(target, passage, now, velocity);
+}
+
+void Mover::coast(const Coast& coast, Micros now, double velocity) {
+  begin(value() + coast.distance(velocity), coast, now, velocity);
+}
+
+void Mover::begin(double target, const Passage& passage, Micros begins, double velocity) {
+  ++changes_;
+  waiting_.reset();
+  if (moving_ && motion_.fades() && reduced_ == Reduced::fade) {
+    motion_ = motion_.refaded(target, begins);
+  } else {
+    motion_ = Motion({.from = state_.value,
+                      .velocity = velocity,
+                      .to = target,
+                      .begins = begins,
+                      .rest_floor = floor_,
+                      .reduced = reduced_},
+                     passage);
   }
-  if (lasts <= Micros{0}) {
-    put(target);
+  moving_ = true;
+  look(begins);
+}
+
+void Mover::look(Micros now) {
+  if (now < motion_.ends()) {
+    state_ = motion_.at(now);
+    presence_ = motion_.presence(now);
     return;
   }
-  passage_ = passage;
-  target_ = target;
-  start_ = value_;
-  start_velocity_ = velocity_ = velocity;
-  began_ = now;
-  ends_ = now + lasts;
+  state_ = {motion_.goal(), 0.0};
+  presence_ = 1.0;
+  moving_ = false;
 }
 
 bool Mover::advance(Micros now) {
-  if (!moving() || now < began_) return false;
-  if (now >= ends_) {
-    put(target_);
-    return true;
+  const bool rested = !moving();
+  if (waiting_ && now >= waiting_->begins) {
+    const Waiting next = *waiting_;
+    if (moving_ && next.begins > motion_.begins()) look(next.begins);
+    begin(next.target, next.passage, next.begins, next.velocity.value_or(velocity()));
   }
-  const double seconds = to_seconds(now - began_);
-  if (const auto* spring = std::get_if<Spring>(&passage_)) {
-    const SpringState state = spring->at({start_ - target_, start_velocity_}, seconds);
-    value_ = target_ + state.distance;
-    velocity_ = state.velocity;
-  } else {
-    const Timed& timed = std::get<Timed>(passage_);
-    const double whole = to_seconds(timed.duration);
-    const double share = seconds / whole;
-    value_ = start_ + (target_ - start_) * timed.curve.value(share);
-    velocity_ = (target_ - start_) * timed.curve.slope(share) / whole;
-  }
-  return false;
+  if (moving_ && now >= motion_.begins()) look(now);
+  return !rested && !moving();
 }
 
 }  // namespace ubbo

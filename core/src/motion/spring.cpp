@@ -41,6 +41,7 @@ Spring::Spring(double frequency, double ratio) : frequency_(frequency), ratio_(r
   if (ratio <= 1.0) {
     decay_ = ratio * frequency;
     swing_ = frequency * root;
+    per_swing_ = swing_ > 0.0 ? 1.0 / swing_ : 0.0;
   } else {
     decay_ = frequency / (ratio + root);
     rates_apart_ = 2.0 * frequency * root;
@@ -76,22 +77,31 @@ Spring Spring::settling(Micros time, double overshoot) {
 SpringState Spring::at(SpringState start, double seconds) const {
   const double fade = std::exp(-decay_ * seconds);
   const double push = start.velocity + decay_ * start.distance;
-  double c = 1.0;
-  double s = seconds;
-  double c_rate = 0.0;
-  double s_rate = 1.0;
   if (swing_ > 0.0) {
-    c = std::cos(swing_ * seconds);
-    const double sine = std::sin(swing_ * seconds);
-    s = sine / swing_;
-    c_rate = -swing_ * sine;
-    s_rate = c;
-  } else if (rates_apart_ > 0.0) {
+    const double c = std::cos(swing_ * seconds);
+    const double s = std::sin(swing_ * seconds);
+    const double distance = fade * (start.distance * c + push * per_swing_ * s);
+    return {distance, fade * (push * c - swing_ * start.distance * s) - decay_ * distance};
+  }
+  double s = seconds;
+  double s_rate = 1.0;
+  if (rates_apart_ > 0.0) {
     s_rate = std::exp(-rates_apart_ * seconds);
     s = -std::expm1(-rates_apart_ * seconds) / rates_apart_;
   }
-  const double distance = fade * (start.distance * c + push * s);
-  return {distance, fade * (start.distance * c_rate + push * s_rate) - decay_ * distance};
+  const double distance = fade * (start.distance + push * s);
+  return {distance, fade * push * s_rate - decay_ * distance};
+}
+
+Spring::Step Spring::step(double seconds) const {
+  const SpringState by_distance = at({1.0, 0.0}, seconds);
+  const SpringState by_velocity = at({0.0, 1.0}, seconds);
+  return {by_distance.distance, by_velocity.distance, by_distance.velocity, by_velocity.velocity};
+}
+
+double Spring::overshoot() const {
+  if (ratio_ >= 1.0) return 0.0;
+  return std::exp(-std::numbers::pi * ratio_ / std::sqrt((1.0 - ratio_) * (1.0 + ratio_)));
 }
 
 double Spring::rest_time(SpringState start, double tolerance) const {

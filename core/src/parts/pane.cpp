@@ -10,11 +10,13 @@ namespace {
 
 constexpr std::array axis_names{"horizontal", "vertical"};
 constexpr std::array moves_names{"itself", "content"};
+constexpr std::array reduced_names{"as-screen", "full", "fade", "still"};
 constexpr double rest_floor_dp = 0.05;
 
 PaneSettings checked(const std::string& id, PaneSettings settings) {
   const std::string owner = "pane '" + id + "'";
   check_settings(owner, settings);
+  check_passage(owner, settings.passage);
   if (settings.most < settings.least)
     throw std::invalid_argument(owner + ": most = " + plain_number(settings.most) +
                                 " is not taken; it takes least = " + plain_number(settings.least) +
@@ -43,9 +45,9 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
                                 "itself with all that lies in it, or only what lies in it"),
       detail::numbers<&S::rests>("rests", "dp", -100000.0, 100000.0,
                                  "where it may come to rest; none: anywhere"),
-      setting<&S::settle>("settle", "ms", 0.0, 10000.0, "the longest it takes to come to rest; 0: at once"),
-      setting<&S::overshoot>("overshoot", "%", 0.0, 95.0,
-                             "how far it swings past its place, of the distance"),
+      detail::passage<&S::passage>("passage", "how it goes where it is sent"),
+      detail::choice<&S::reduced_motion>("reduced_motion", reduced_names,
+                                         "what becomes of its travel for people who asked for less motion"),
       setting<&S::carry>("carry", "ms", 0.0, 2000.0,
                          "how much of the release velocity counts for where it lands"),
   };
@@ -56,18 +58,17 @@ Pane::Pane(std::string id, Box box, PaneSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
       settings_(checked(this->id(), std::move(settings))),
       snaps_(settings_.rests.empty() ? SnapPoints{} : SnapPoints::list(settings_.rests)),
-      passage_(Timed{Curve{}, Micros{0}}),
       mover_(clamp(settings_.offset.linked() ? settings_.offset.get() : 0.0), rest_floor_dp),
       drag_(settings_.axis) {
-  if (settings_.settle > Micros{0})
-    passage_ = Spring::settling(settings_.settle, settings_.overshoot / 100.0);
   if (!settings_.offset.linked()) return;
   cell_value_ = settings_.offset.get();
   watch_ = settings_.offset.watch([this](double value) {
     if (value == cell_value_ || !std::isfinite(value)) return;
     cell_value_ = value;
     return_to_ = clamp(value);
-    if (held_by_ == nullptr) mover_.send(return_to_, passage_, this->around().now);
+    if (held_by_ != nullptr) return;
+    mover_.set_reduced(reduced_for(settings_.reduced_motion, this->around().reduced_motion));
+    mover_.send(return_to_, settings_.passage, this->around().now);
   });
 }
 
@@ -186,7 +187,8 @@ void Pane::let_go(const Contact& contact, const Sample& sample) {
 
 void Pane::go(double target, double velocity) {
   tell(target);
-  mover_.send(target, passage_, around().now, velocity);
+  mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  mover_.send(target, settings_.passage, around().now, velocity);
   if (!mover_.moving()) decide(questions::rest, "yes", {Fact::plain("value", target, "dp")});
 }
 

@@ -1,5 +1,7 @@
 #include "ubbo/parts/part.hpp"
 
+#include <stdexcept>
+
 namespace ubbo {
 
 Box Part::box() const {
@@ -7,6 +9,12 @@ Box Part::box() const {
   for (const Part* around = outer_; around != nullptr; around = around->outer_)
     here = here + around->carries();
   return here;
+}
+
+void check_passage(const std::string& owner, const Passage& passage) {
+  if (passage.runs != 1)
+    throw std::invalid_argument(owner + ": passage repeats; it takes one that is gone once, so that the part " +
+                                "comes to rest");
 }
 
 double Part::decide_speed(const Contact& contact, const Sample& sample, Axis axis) const {

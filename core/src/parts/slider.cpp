@@ -11,6 +11,7 @@ namespace {
 constexpr std::array axis_names{"horizontal", "vertical"};
 constexpr std::array follow_names{"finger", "rest"};
 constexpr std::array grab_names{"thumb", "anywhere"};
+constexpr std::array reduced_names{"as-screen", "full", "fade", "still"};
 
 constexpr double rest_floor_dp = 0.05;  // a twentieth of a dp: under a fifth of a pixel on any phone
 
@@ -22,6 +23,7 @@ double travel_room(const Box& box, const SliderSettings& settings) {
 SliderSettings checked(const std::string& id, const Box& box, SliderSettings settings) {
   const std::string owner = "slider '" + id + "'";
   check_settings(owner, settings);
+  check_passage(owner, settings.passage);
   auto refuse = [&owner](const std::string& what) { throw std::invalid_argument(owner + ": " + what); };
   if (!(settings.to > settings.from))
     refuse("to = " + plain_number(settings.to) +
@@ -62,11 +64,9 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>() {
       detail::flag<&S::tap_travels>("tap_travels", "a tap on the track sends the thumb there"),
       setting<&S::thumb>("thumb", "dp", 1.0, 400.0, "the thumb's width"),
       setting<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
-      setting<&S::settle>(
-          "settle", "ms", 0.0, 10000.0,
-          "the longest the thumb takes to come to rest when it is sent somewhere; 0: at once"),
-      setting<&S::overshoot>("overshoot", "%", 0.0, 95.0,
-                             "how far the thumb swings past its place, of the distance it was sent"),
+      detail::passage<&S::passage>("passage", "how the thumb goes where it is sent"),
+      detail::choice<&S::reduced_motion>("reduced_motion", reduced_names,
+                                         "what becomes of the thumb's travel for people who asked for less motion"),
       setting<&S::carry>("carry", "ms", 0.0, 2000.0,
                          "how much of the release velocity counts for where it lands; 0: none"),
   };
@@ -78,12 +78,9 @@ Slider::Slider(std::string id, Box box, SliderSettings settings, Surroundings& a
       settings_(checked(this->id(), box, std::move(settings))),
       snaps_(settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
                                   : SnapPoints{}),
-      passage_(Timed{Curve{}, Micros{0}}),
       mover_(clamp(settings_.value.get()), rest_floor(box, settings_)),
       drag_(settings_.axis),
       cell_value_(settings_.value.get()) {
-  if (settings_.settle > Micros{0})
-    passage_ = Spring::settling(settings_.settle, settings_.overshoot / 100.0);
   watch_ = settings_.value.watch([this](double value) { app_wrote(value); });
 }
 
@@ -264,7 +261,8 @@ void Slider::choose(double target, double velocity) {
 }
 
 void Slider::go(double target, double velocity) {
-  mover_.send(target, passage_, around().now, velocity);
+  mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  mover_.send(target, settings_.passage, around().now, velocity);
   if (!mover_.moving()) rest();
 }
 

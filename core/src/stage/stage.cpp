@@ -11,6 +11,7 @@ namespace {
 
 // Parts that keep sending each other about cannot hang a call: the rest happens at the next one.
 constexpr int most_events_per_call = 10'000;
+constexpr std::array reduced_names{"full", "fade", "still"};
 
 StageSettings checked(StageSettings settings) {
   check_settings("stage", settings);
@@ -30,6 +31,8 @@ std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
       setting<&S::width>("width", "dp", 1.0, 100000.0, "width of the screen"),
       setting<&S::height>("height", "dp", 1.0, 100000.0, "height of the screen"),
       detail::flag<&S::right_to_left>("right_to_left", "reading direction; horizontal parts mirror"),
+      detail::choice<&S::reduced_motion>("reduced_motion", reduced_names,
+                                         "what becomes of travel for people who asked for less motion"),
       setting<&S::journal>("journal", "decisions", 0.0, 10'000'000.0,
                            "how many decisions the journal has room for; 0: it is off"),
   };
@@ -43,6 +46,7 @@ Stage::Stage(StageSettings settings) {
   around_.mouse = settings.mouse;
   around_.screen = {0.0, 0.0, settings.width, settings.height};
   around_.right_to_left = settings.right_to_left;
+  around_.reduced_motion = settings.reduced_motion;
   around_.journal = Journal(static_cast<std::size_t>(settings.journal));
 }
 

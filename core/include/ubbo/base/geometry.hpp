@@ -20,6 +20,21 @@ struct Point {
 /// The length of `p` in dp.
 [[nodiscard]] inline double length(Point p) { return std::hypot(p.x, p.y); }
 
+/// How wide and high something is, in dp.
+struct Size {
+  double w = 0.0;
+  double h = 0.0;
+
+  friend constexpr bool operator==(Size, Size) = default;
+};
+
+/// A direction or a turn, in radians.
+struct Angle {
+  double radians = 0.0;
+
+  friend constexpr bool operator==(Angle, Angle) = default;
+};
+
 /// An upright rectangle in dp; `x`, `y` are its left and top.
 struct Box {
   double x = 0.0;

@@ -11,9 +11,11 @@
 
 namespace ubbo {
 
+struct Passage;  // ubbo/motion/passage.hpp; only pointed at here
+
 /// What a setting holds. A `time` is given in milliseconds, a `choice` by one of its names, a `cell` by a
 /// cell's.
-enum class SettingKind { number, time, flag, choice, text, cell, numbers };
+enum class SettingKind { number, time, flag, choice, text, cell, numbers, passage };
 
 /// What is said of a setting without knowing the struct it sits in.
 struct SettingInfo {
@@ -36,6 +38,7 @@ struct Setting : SettingInfo {
   std::string S::*text = nullptr;
   Link<double> S::*cell = nullptr;
   std::vector<double> S::*numbers = nullptr;
+  Passage S::*passage = nullptr;
 };
 
 /// The settings of `S`, in the order in which they are documented. Specialised beside each settings struct;
@@ -138,6 +141,16 @@ constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, dou
   made.most = most;
   made.meaning = meaning;
   made.numbers = Member;
+  return made;
+}
+
+template <auto Member>
+constexpr Setting<Owner<Member>> passage(const char* name, const char* meaning) {
+  Setting<Owner<Member>> made;
+  made.name = name;
+  made.kind = SettingKind::passage;
+  made.meaning = meaning;
+  made.passage = Member;
   return made;
 }
 

@@ -1,49 +1,86 @@
 #pragma once
 
-#include "ubbo/motion/passage.hpp"
+#include <optional>
+
+#include "ubbo/motion/motion.hpp"
 
 namespace ubbo {
 
 /// A number in motion: it has a value and a velocity, and can be sent elsewhere at any time without a jump.
 ///
 /// Every motion is evaluated in closed form from its beginning, so it matters not how often it is looked at.
-/// A motion ends at a known microsecond, and from then on the value is the target exactly.
+/// A motion ends at a known microsecond, and from then on the value is the target exactly. Nothing here
+/// allocates, throws, or costs more than O(1).
 class Mover {
  public:
   /// At rest at `value`. `rest_floor` (the value's unit, above zero) is the distance below which it counts as
   /// arrived; a spring otherwise rests within `Spring::rest_share` of the distance it was sent.
-  explicit Mover(double value = 0.0, double rest_floor = 1e-6)
-      : value_(value), target_(value), floor_(rest_floor) {}
+  explicit Mover(double value = 0.0, double rest_floor = 1e-6);
 
-  [[nodiscard]] double value() const { return value_; }
+  [[nodiscard]] double value() const { return state_.value; }
   /// The value's unit per second.
-  [[nodiscard]] double velocity() const { return velocity_; }
-  /// Where the motion goes; the value itself when there is none.
-  [[nodiscard]] double target() const { return target_; }
-  [[nodiscard]] bool moving() const { return ends_ != never; }
-  /// When the present motion ends; `never` when nothing moves.
-  [[nodiscard]] Micros ends() const { return ends_; }
+  [[nodiscard]] double velocity() const { return state_.velocity; }
+  /// Where it goes, or will go after its delay; the value itself when it rests.
+  [[nodiscard]] double target() const;
+  [[nodiscard]] bool moving() const { return moving_ || waiting_.has_value(); }
+  /// When the next thing happens by itself: the present motion ends, or one that was delayed begins; `never`
+  /// when nothing does.
+  [[nodiscard]] Micros due() const;
+  /// When it comes to rest at the target; `never` when it rests, or goes on for ever.
+  [[nodiscard]] Micros ends() const;
+  /// How visible the thing is, 0 to 1: less than 1 only while a fade stands for its travel.
+  [[nodiscard]] double presence() const { return presence_; }
+
+  /// How it goes when a call does not say.
+  void set_usual(Passage passage) { usual_ = std::move(passage); }
+  [[nodiscard]] const Passage& usual() const { return usual_; }
+  /// Whether travel becomes a fade, or nothing; from the next send on.
+  void set_reduced(Reduced reduced) { reduced_ = reduced; }
 
   /// Is at `value`, at rest. What a finger does, and what the first layout does.
   void put(double value);
-  /// Goes from the present value to `target` by `passage`, from `now` on. A spring starts with the present
-  /// velocity.
+  /// Goes from the present value to `target` in its usual way, from `now` on.
+  void send(double target, Micros now) { send(target, usual_, now); }
+  /// The same by `passage`, this once. A spring starts with the present velocity. Until a delay is over, the
+  /// present motion goes on.
   void send(double target, const Passage& passage, Micros now);
   /// The same, but a spring starts with `velocity`, as from a finger that let go.
   void send(double target, const Passage& passage, Micros now, double velocity);
-  /// Lets time pass to `now`. Returns true when this ended the motion. O(1), allocates nothing.
+  /// Coasts on with the present velocity to wherever friction lets it come.
+  void coast(const Coast& coast, Micros now) { this->coast(coast, now, velocity()); }
+  /// The same with `velocity`.
+  void coast(const Coast& coast, Micros now, double velocity);
+  /// Stands still where it is.
+  void stop() { put(value()); }
+  /// Is at once where it was going.
+  void finish() { put(target()); }
+  /// Lets time pass to `now`. Returns true when this brought it to rest.
   bool advance(Micros now);
 
+  /// The motion it is in, or was in last; one at rest since `-farthest_time` after a `put`.
+  [[nodiscard]] const Motion& motion() const { return motion_; }
+  /// Grows by one with each thing that changes where it is or goes: what a follower looks at.
+  [[nodiscard]] unsigned changes() const { return changes_; }
+
  private:
-  double value_;
-  double target_;
+  struct Waiting {
+    double target;
+    Passage passage;
+    Micros begins;
+    std::optional<double> velocity;
+  };
+  void begin(double target, const Passage& passage, Micros begins, double velocity);
+  void look(Micros now);
+
+  MotionState state_;
+  double presence_ = 1.0;
   double floor_;
-  double velocity_ = 0.0;
-  double start_ = 0.0;
-  double start_velocity_ = 0.0;
-  Micros began_{};
-  Micros ends_ = never;
-  Passage passage_{Timed{Curve{}, Micros{0}}};
+  Reduced reduced_ = Reduced::full;
+  bool moving_ = false;
+  unsigned changes_ = 0;
+  Motion motion_;
+  std::optional<Waiting> waiting_;
+  Passage usual_;
 };
 
 }  // namespace ubbo

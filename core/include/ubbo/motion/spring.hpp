@@ -32,8 +32,18 @@ class Spring {
   [[nodiscard]] double frequency() const { return frequency_; }
   [[nodiscard]] double ratio() const { return ratio_; }
 
+  /// How far it swings past its target when sent there from rest, as a share of the distance: e^(-πζ/√(1-ζ²)).
+  [[nodiscard]] double overshoot() const;
+
   /// Where a spring that starts as `start` is `seconds` later (not negative). Exact; a few exp, sin, cos.
   [[nodiscard]] SpringState at(SpringState start, double seconds) const;
+
+  /// What a step of `seconds` does to any state: distance ← a·distance + b·velocity, velocity ← c·distance +
+  /// d·velocity. Exact, so steps of any size come to the same but for rounding.
+  struct Step {
+    double a, b, c, d;
+  };
+  [[nodiscard]] Step step(double seconds) const;
 
   /// The time in seconds after which the distance stays within `tolerance` (above zero): the moment at which
   /// a bound on the distance falls to it. Never too early.
@@ -46,6 +56,7 @@ class Spring {
   double ratio_;
   double decay_;              // the slowest exponential rate, 1/s
   double swing_ = 0.0;        // ω_d = ω·√(1-ζ²) for ζ < 1, else 0; rad/s
+  double per_swing_ = 0.0;    // 1/ω_d for ζ < 1
   double rates_apart_ = 0.0;  // ω·2·√(ζ²-1) for ζ > 1, else 0; 1/s
 };
 

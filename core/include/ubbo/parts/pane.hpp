@@ -22,8 +22,8 @@ struct PaneSettings {
   Axis axis = Axis::vertical;
   Moves moves = Moves::content;
   std::vector<double> rests{};  ///< dp; empty: it rests wherever it is let go
-  Micros settle{300'000};
-  double overshoot = 0.0;  ///< per cent
+  Passage passage = Spring::settling(Micros{300'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
   Micros carry{120'000};
 };
 
@@ -57,12 +57,13 @@ class Pane final : public Part {
   [[nodiscard]] Point moved() const override {
     return settings_.moves == Moves::itself ? carries() : Point{};
   }
+  [[nodiscard]] double presence() const override { return mover_.presence(); }
   [[nodiscard]] bool can_go(Side side) const override;
   [[nodiscard]] Point leftover() const override;
   bool take_over(const Contact& contact, Point anchor) override;
   void hand_over() override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  [[nodiscard]] Micros due() const override { return mover_.ends(); }
+  [[nodiscard]] Micros due() const override { return mover_.due(); }
   void advance(Micros now) override;
 
  private:
@@ -77,7 +78,6 @@ class Pane final : public Part {
 
   PaneSettings settings_;
   SnapPoints snaps_;
-  Passage passage_;
   Mover mover_;
   Drag drag_;
   const Contact* held_by_ = nullptr;

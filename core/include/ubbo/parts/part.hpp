@@ -7,6 +7,7 @@
 #include "ubbo/base/geometry.hpp"
 #include "ubbo/base/journal.hpp"
 #include "ubbo/landing/landing.hpp"
+#include "ubbo/motion/passage.hpp"
 #include "ubbo/touch/contacts.hpp"
 #include "ubbo/touch/feel.hpp"
 #include "ubbo/touch/gestures.hpp"
@@ -22,6 +23,7 @@ struct Surroundings {
   Feel mouse = feels::mouse;
   Box screen{};                ///< the whole screen, dp
   bool right_to_left = false;  ///< reading direction; horizontal parts mirror
+  Reduced reduced_motion = Reduced::full;  ///< for people who asked for less motion
   Journal journal{};
 
   /// The feel for what touches.
@@ -77,6 +79,8 @@ class Part {
   /// How far it carries what lies in it, and itself, from where they were put; dp.
   [[nodiscard]] virtual Point carries() const { return {}; }
   [[nodiscard]] virtual Point moved() const { return {}; }
+  /// How visible it and what lies in it is, 0 to 1: less than 1 only while a fade stands for its travel.
+  [[nodiscard]] virtual double presence() const { return 1.0; }
   /// True when nothing moves and no contact is held.
   [[nodiscard]] virtual bool settled() const = 0;
   [[nodiscard]] virtual Accessible accessible() const = 0;
@@ -116,7 +120,6 @@ class Part {
     around_->journal.record(around_->now, id_, question, answer, facts);
   }
 
- protected:
   /// Records how fast the contact was when it lifted along `axis`; returns that velocity in dp/s.
   double decide_speed(const Contact& contact, const Sample& sample, Axis axis) const;
   /// Records where the part comes to rest, in `unit`.
@@ -129,6 +132,9 @@ class Part {
   Standing standing_;
   const Part* outer_ = nullptr;
 };
+
+/// Throws `std::invalid_argument` unless a part can be moved by `passage`: gone once, so that it comes to rest.
+void check_passage(const std::string& owner, const Passage& passage);
 
 /// The questions parts and the stage decide, as they stand in the journal.
 namespace questions {

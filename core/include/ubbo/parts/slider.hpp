@@ -31,8 +31,8 @@ struct SliderSettings {
   bool tap_travels = true;
   double thumb = 28.0;     ///< dp
   double thickness = 6.0;  ///< dp
-  Micros settle{250'000};
-  double overshoot = 0.0;  ///< per cent
+  Passage passage = Spring::settling(Micros{250'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
   Micros carry{0};
   std::function<void(double)> on_rest{};  ///< told the value each time the thumb comes to rest
 };
@@ -75,6 +75,8 @@ class Slider final : public Part {
 
   /// The middle of the thumb, dp.
   [[nodiscard]] Point thumb() const { return place_of(position()); }
+  /// How visible thumb and fill are, 0 to 1: less than 1 only while a fade stands for the thumb's travel.
+  [[nodiscard]] double thumb_presence() const { return mover_.presence(); }
   /// The whole track, dp.
   [[nodiscard]] Box track() const;
   /// The part of the track from `from` to the thumb, dp.
@@ -89,7 +91,7 @@ class Slider final : public Part {
   [[nodiscard]] Wish wish(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   bool press(Key key) override;
-  [[nodiscard]] Micros due() const override { return mover_.ends(); }
+  [[nodiscard]] Micros due() const override { return mover_.due(); }
   void advance(Micros now) override;
 
  private:
@@ -113,7 +115,6 @@ class Slider final : public Part {
 
   SliderSettings settings_;
   SnapPoints snaps_;
-  Passage passage_;
   Mover mover_;
   Drag drag_;
   int held_by_ = 0;

@@ -21,6 +21,7 @@ struct StageSettings {
   Feel stylus = feels::stylus;
   Feel mouse = feels::mouse;
   bool right_to_left = false;
+  Reduced reduced_motion = Reduced::full;
   double journal = 0.0;  ///< room for decisions; 0: the journal is off
 };
 
@@ -63,6 +64,8 @@ class Stage {
   /// A key went down at the stage's present time. Tab and back-tab move the focus; other keys go to the part
   /// that has it. Returns true when the key was used.
   bool press(Key key);
+  /// What becomes of travel, from the next motion on; what people set on their phone.
+  void set_reduced_motion(Reduced reduced) { around_.reduced_motion = reduced; }
   /// Ends every open contact by a cancel, as when the app loses the screen.
   void cancel_contacts();
 

@@ -6,25 +6,13 @@
 #include <variant>
 #include <vector>
 
+#include "ubbo/base/colour.hpp"
 #include "ubbo/base/geometry.hpp"
 
 /// Part state -> picture: a list of shapes that any renderer can draw. No drawing library is needed here.
 namespace ubbo::skin {
 
-/// An sRGB colour; `alpha` 0 (clear) to 1 (solid).
-struct Colour {
-  std::uint8_t red = 0;
-  std::uint8_t green = 0;
-  std::uint8_t blue = 0;
-  double alpha = 1.0;
-
-  /// From 0xRRGGBB.
-  static constexpr Colour hex(std::uint32_t rgb, double alpha = 1.0) {
-    return {static_cast<std::uint8_t>(rgb >> 16U), static_cast<std::uint8_t>(rgb >> 8U & 0xFFU),
-            static_cast<std::uint8_t>(rgb & 0xFFU), alpha};
-  }
-  [[nodiscard]] constexpr Colour with_alpha(double a) const { return {red, green, blue, a}; }
-};
+using ubbo::Colour;
 
 /// How a shape is painted: filled first, then its outline.
 struct Ink {
@@ -67,12 +55,13 @@ using Shape = std::variant<Path, Disc, Text, Group>;
 using Picture = std::vector<Shape>;
 
 /// A picture inside a picture: scaled, then moved; seen only inside `clip` (of the outer picture) if there is
-/// one.
+/// one, and as a whole only as solid as `opacity`, 0 to 1.
 struct Group {
   Picture shapes;
   Point move{};
   double scale = 1.0;
   std::optional<Box> clip{};
+  double opacity = 1.0;
 };
 
 /// A regular hexagon with a corner on top; `radius` from the centre to a corner.

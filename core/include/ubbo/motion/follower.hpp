@@ -1,0 +1,56 @@
+#pragma once
+
+#include <cmath>
+#include <cstddef>
+#include <vector>
+
+#include "ubbo/motion/mover.hpp"
+
+namespace ubbo {
+
+/// A number that does what a mover did, `lag` later: its value at any moment is the leader's at that moment
+/// less the lag, exactly.
+class Follower {
+ public:
+  /// `lag` 0 or more. `room`: how many changes of the leader are kept; of more than that within one lag the
+  /// oldest are passed over. Allocates the room; nothing later does.
+  Follower(const Mover& leader, Micros lag, std::size_t room = 64);
+
+  /// Looks at the leader. Call it after whatever puts, sends or stops the leader, with the time of that, and
+  /// once a frame. Several in a row hang on one leader, or each is told of the one before by its own lag.
+  void follow(const Mover& leader, Micros now);
+
+  [[nodiscard]] double value() const { return state_.value; }
+  [[nodiscard]] double velocity() const { return state_.velocity; }
+  /// False once it has come where the leader rests.
+  [[nodiscard]] bool moving() const { return moving_; }
+  [[nodiscard]] Micros lag() const { return lag_; }
+
+ private:
+  void keep(const Motion& motion);
+
+  Micros lag_;
+  std::vector<Motion> kept_;  // a ring
+  std::size_t newest_ = 0;
+  std::size_t count_ = 0;
+  unsigned seen_ = 0;
+  MotionState state_;
+  bool moving_ = false;
+};
+
+/// A reading of a mover at a rate of its own: layers behind it move slower (rate below 1), layers before it
+/// faster, and a negative rate the other way.
+struct Layer {
+  double rate = 1.0;
+  double from = 0.0;  ///< the mover's value at which the layer is at `at`
+  double at = 0.0;
+  double least = -HUGE_VAL;  ///< the layer stays within these
+  double most = HUGE_VAL;
+
+  [[nodiscard]] double value(double leader) const {
+    return std::fmin(std::fmax(at + (leader - from) * rate, least), most);
+  }
+  [[nodiscard]] double value(const Mover& leader) const { return value(leader.value()); }
+};
+
+}  // namespace ubbo

@@ -1,0 +1,52 @@
+#include "ubbo/motion/coast.hpp"
+
+#include <cmath>
+#include <numbers>
+#include <stdexcept>
+#include <string>
+
+#include "ubbo/base/settings.hpp"
+
+namespace ubbo {
+
+namespace {
+
+constexpr double least_friction = 1e-3;
+constexpr double most_friction = 1e4;
+
+}  // namespace
+
+Coast Coast::friction(double per_second) {
+  if (!(per_second >= least_friction && per_second <= most_friction))
+    throw std::invalid_argument("coast: friction = " + plain_number(per_second) +
+                                " is not taken; it takes 0.001 to 10000 per second");
+  return Coast(per_second);
+}
+
+Coast Coast::half_life(Micros time) {
+  const double friction = std::numbers::ln2 / to_seconds(time);
+  if (!(friction >= least_friction && friction <= most_friction))
+    throw std::invalid_argument("coast: half-life = " + plain_number(to_ms(time)) +
+                                " ms is not taken; it takes 0.07 to 690000 ms");
+  return Coast(friction);
+}
+
+std::optional<Coast> Coast::landing(double distance, double velocity) {
+  const double friction = velocity / distance;
+  if (!(friction >= least_friction && friction <= most_friction)) return std::nullopt;
+  return Coast(friction);
+}
+
+double Coast::half_life() const { return std::numbers::ln2 / friction_; }
+
+CoastState Coast::at(double velocity, double seconds) const {
+  const double gone = -std::expm1(-friction_ * seconds);
+  return {velocity / friction_ * gone, velocity * (1.0 - gone)};
+}
+
+double Coast::rest_time(double velocity, double tolerance) const {
+  const double whole = std::fabs(distance(velocity));
+  return whole <= tolerance ? 0.0 : std::log(whole / tolerance) / friction_;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,106 @@
+#include "ubbo/motion/motion.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+// How long one run takes from rest, or from `velocity`.
+Micros lasts(const Passage::Way& way, double from, double to, double velocity, double floor) {
+  const double distance = from - to;
+  if (const auto* spring = std::get_if<Spring>(&way)) {
+    const double tolerance = std::max(floor, Spring::rest_share * std::fabs(distance));
+    return from_seconds(spring->rest_time({distance, velocity}, tolerance));
+  }
+  if (distance == 0.0) return Micros{0};
+  if (const auto* coast = std::get_if<Coast>(&way)) {
+    const double tolerance = std::max(floor, Coast::rest_share * std::fabs(distance));
+    return from_seconds(coast->rest_time(coast->velocity_for(distance), tolerance));
+  }
+  return std::max(Micros{0}, std::get<Timed>(way).duration);
+}
+
+Micros later(Micros time, Micros by, std::int64_t times) {
+  if (by.count() != 0 && times > (farthest_time.count() / by.count())) return never;
+  return time + by * times;
+}
+
+}  // namespace
+
+Motion::Motion(double value, Micros begins)
+    : from_(value), to_(value), begins_(begins), ends_(begins), passage_(Timed{}) {}
+
+Motion::Motion(const Plan& plan, const Passage& passage)
+    : from_(plan.from),
+      velocity_(plan.velocity),
+      to_(plan.to),
+      begins_(plan.begins),
+      reduced_(plan.reduced),
+      passage_(passage) {
+  if (reduced_ != Reduced::full) {
+    velocity_ = 0.0;
+    passage_.runs = 1;
+    if (reduced_ == Reduced::fade && from_ != to_) first_ = run_ = fade_time;
+  } else {
+    first_ = lasts(passage.way, from_, to_, velocity_, plan.rest_floor);
+    // A run takes as long back as forth.
+    run_ = passage.runs == 1 ? first_ : lasts(passage.way, from_, to_, 0.0, plan.rest_floor);
+  }
+  if (passage_.runs == 1)
+    ends_ = begins_ + first_;
+  else if (passage_.runs <= Passage::endless)
+    ends_ = run_ > Micros{0} ? never : begins_ + first_;
+  else
+    ends_ = later(begins_ + first_, run_, passage_.runs - 1);
+}
+
+double Motion::goal() const { return passage_.alternate && passage_.runs % 2 == 0 ? from_ : to_; }
+
+MotionState Motion::within(double seconds, double from, double to, double velocity) const {
+  if (const auto* spring = std::get_if<Spring>(&passage_.way)) {
+    const SpringState state = spring->at({from - to, velocity}, seconds);
+    return {to + state.distance, state.velocity};
+  }
+  if (const auto* coast = std::get_if<Coast>(&passage_.way)) {
+    const CoastState state = coast->at(coast->velocity_for(to - from), seconds);
+    return {from + state.distance, state.velocity};
+  }
+  const Timed& timed = std::get<Timed>(passage_.way);
+  const double whole = to_seconds(timed.duration);
+  const double share = seconds / whole;
+  return {from + (to - from) * timed.curve.value(share), (to - from) * timed.curve.slope(share) / whole};
+}
+
+MotionState Motion::at(Micros time) const {
+  if (time >= ends_) return {goal(), 0.0};
+  if (time < begins_) return {from_, 0.0};
+  if (reduced_ == Reduced::fade) return {time - begins_ < fade_time / 2 ? from_ : to_, 0.0};
+  const Micros since = time - begins_;
+  if (since < first_) return within(to_seconds(since), from_, to_, velocity_);
+  const std::int64_t past = (since - first_) / run_ + 1;
+  const Micros into = (since - first_) % run_;
+  if (!passage_.alternate || past % 2 == 0) return within(to_seconds(into), from_, to_, 0.0);
+  if (!std::holds_alternative<Timed>(passage_.way)) return within(to_seconds(into), to_, from_, 0.0);
+  // A curve is gone back as it came.
+  const MotionState back = within(to_seconds(run_ - into), from_, to_, 0.0);
+  return {back.value, -back.velocity};
+}
+
+double Motion::presence(Micros time) const {
+  if (reduced_ != Reduced::fade || time >= ends_ || time <= begins_) return 1.0;
+  return std::fabs(1.0 - 2.0 * to_seconds(time - begins_) / to_seconds(fade_time));
+}
+
+Motion Motion::refaded(double to, Micros time) const {
+  Motion next = *this;
+  next.to_ = to;
+  if (time - begins_ < fade_time / 2 || to == to_) return next;
+  next.from_ = to_;
+  next.begins_ = time - (fade_time - (time - begins_));
+  next.ends_ = next.begins_ + fade_time;
+  return next;
+}
+
+}  // namespace ubbo

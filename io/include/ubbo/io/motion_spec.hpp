@@ -1,0 +1,52 @@
+#pragma once
+
+#include <stdexcept>
+#include <string>
+#include <string_view>
+
+#include "ubbo/motion/passage.hpp"
+
+namespace ubbo::io {
+
+/// What is wrong with a line of text that describes a motion: at which character, what was found there, what
+/// is taken, and one that is right.
+class SpecError : public std::invalid_argument {
+ public:
+  struct Facts {
+    std::string spec{};
+    std::size_t at = 0;  ///< bytes before what is wrong
+    std::size_t length = 1;
+    std::string found{};
+    std::string takes{};
+    std::string example{};
+  };
+
+  explicit SpecError(Facts facts);
+  [[nodiscard]] const Facts& facts() const { return facts_; }
+  /// The spec with a mark below what is wrong, and the example: three lines.
+  [[nodiscard]] std::string picture() const;
+
+ private:
+  Facts facts_;
+};
+
+/// A motion as it was written (docs/formats/motion.md).
+struct MotionSpec {
+  std::string text;
+  Passage passage;
+  bool has_time = true;  ///< false: a curve of which no duration is said; it has none yet
+};
+
+/// Reads `ease-out 240ms`, `spring(settle 400ms, overshoot 5%)`, `linear(0, 0.5 20%, 1) 1s after 80ms`.
+/// Throws `SpecError`.
+[[nodiscard]] MotionSpec read_motion(std::string_view text);
+/// The same; a curve must say its time.
+[[nodiscard]] Passage read_passage(std::string_view text);
+
+/// A passage in words `read_motion` takes; a curve of many pieces as the `linear()` nearest to it.
+[[nodiscard]] std::string spec_text(const Passage& passage);
+
+/// A number as CSS takes it: at most `decimals` decimals, no trailing zeros, no "-0".
+[[nodiscard]] std::string css_number(double value, int decimals = 5);
+
+}  // namespace ubbo::io
