@@ -110,7 +110,9 @@ paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Mic
   return frame;
 }
 
-std::pair<int, int> size_of(const std::string& text) {
+}  // namespace
+
+std::pair<int, int> picture_size(const std::string& text) {
   int width = 0;
   int height = 0;
   char rest = '\0';
@@ -121,10 +123,8 @@ std::pair<int, int> size_of(const std::string& text) {
   return {width, height};
 }
 
-}  // namespace
-
 void shoot_film(const FilmOrder& order) {
-  const auto [width, height] = size_of(order.size);
+  const auto [width, height] = picture_size(order.size);
   const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
   const io::Scene scene = io::read_scene(order.scene);
   const io::Take take = io::read_take(order.take);

@@ -9,6 +9,7 @@
 
 #include "commands.hpp"
 #include "ubbo/io/input_error.hpp"
+#include "ubbo/io/motion_spec.hpp"
 
 namespace {
 
@@ -38,6 +39,9 @@ int main(int argc, char** argv) {
   add_replay(app, exit);
   add_why(app, exit);
   add_film(app, exit);
+  add_curve(app, exit);
+  add_graph(app, exit);
+  add_export(app, exit);
   add_take(app, exit);
   add_settings(app, exit);
   try {
@@ -45,6 +49,10 @@ int main(int argc, char** argv) {
     app.parse(argc, argv);
   } catch (const CLI::ParseError& error) {
     return app.exit(error) == 0 ? done : bad_input;
+  } catch (const ubbo::io::SpecError& wrong) {
+    fmt::print(stderr, "ubbo: found {} at character {}; takes {}\n{}\n", wrong.facts().found,
+               wrong.facts().at + 1, wrong.facts().takes, wrong.picture());
+    return bad_input;
   } catch (const std::exception& error) {
     fmt::print(stderr, "ubbo: {}\n", error.what());
     return bad_input;

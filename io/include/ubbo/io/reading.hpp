@@ -1,0 +1,30 @@
+#pragma once
+
+#include <functional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "ubbo/io/scene.hpp"
+
+namespace ubbo::io {
+
+/// A number of a scene at work that can be followed over time.
+struct Reading {
+  std::string name;                     ///< `frames.thumb.x`, `cell.frames`
+  std::string what;                     ///< the part of the name that parts have in common: `thumb.x`
+  std::string unit;                     ///< "" for the app's own
+  const Part* part = nullptr;           ///< whose it is; null for a cell
+  std::function<double()> now{};        ///< reads it; good as long as the run
+  std::function<std::vector<double>()> rests{};  ///< where it may come to rest, if that is known
+};
+
+/// All readings of a scene at work, parts in their order, then cells.
+[[nodiscard]] std::vector<Reading> readings_of(const SceneRun& run);
+
+/// Those that `name` means: the one with this name, or that of each part which has it (`thumb.x`). Throws
+/// `InputError` with the known names when there is none.
+[[nodiscard]] std::vector<Reading> find_readings(const SceneRun& run, const std::string& file,
+                                                 std::string_view name);
+
+}  // namespace ubbo::io

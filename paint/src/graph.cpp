@@ -1,0 +1,303 @@
+#include "ubbo/paint/graph.hpp"
+
+#include <sys/wait.h>
+
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+#include <cstdlib>
+#include <filesystem>
+#include <memory>
+#include <stdexcept>
+
+#include "ubbo/paint/save.hpp"
+
+namespace ubbo::paint {
+
+namespace {
+
+// gnuplot's colours have the alpha in front, 0 for solid.
+std::string hex(const Colour& colour) {
+  const auto byte = [](double channel) {
+    return static_cast<unsigned>(std::lround(std::clamp(channel, 0.0, 1.0) * 255.0));
+  };
+  char text[16];
+  std::snprintf(text, sizeof text, "#%02X%02X%02X%02X", 255U - byte(colour.alpha), byte(colour.red),
+                byte(colour.green), byte(colour.blue));
+  return text;
+}
+
+std::string in_quotes(std::string_view words) {
+  std::string text = "'";
+  for (const char c : words) {
+    if (c == '\'') text += '\'';
+    text += static_cast<unsigned char>(c) < 0x20 ? ' ' : c;
+  }
+  return text + "'";
+}
+
+std::string shown(double number) {
+  char text[40];
+  std::snprintf(text, sizeof text, "%.9g", number);
+  return text;
+}
+
+double wide(const std::string& words, double size, bool bold = false) {
+  return text_width({.at = {}, .words = words, .size = size, .colour = {}, .align = skin::Align::left, .bold = bold});
+}
+
+class Script {
+ public:
+  Script(const Graph& graph, int width, int height, const skin::CombColours& colours)
+      : graph_(graph), width_(width), height_(height), colours_(colours) {}
+
+  std::string write(const std::string& path) {
+    const bool png = path.ends_with(".png");
+    // A point of pngcairo is a pixel and a third, one of svg a pixel.
+    font_scale_ = png ? 0.75 : 1.0;
+    add("set terminal " + std::string(png ? "pngcairo" : "svg") + " noenhanced size " + std::to_string(width_) +
+        "," + std::to_string(height_) + " font " + font(13) + " background rgb '" +
+        hex(colours_.paper).replace(1, 2, "") + "'");
+    add("set output " + in_quotes(path));
+    add("set encoding utf8");
+    add("set multiplot");
+    add("unset key");
+    header();
+    lay_out();
+    add("unset multiplot");
+    add("unset output");
+    return std::move(text_);
+  }
+
+ private:
+  void add(const std::string& line) { text_ += line + "\n"; }
+  [[nodiscard]] std::string font(double pixels, bool bold = false) const {
+    return "'Inter" + std::string(bold ? ":Bold" : "") + "," + shown(pixels * font_scale_) + "'";
+  }
+  // A place on the page from pixels below and right of its top left corner.
+  [[nodiscard]] std::string at(double x, double y) const {
+    return "screen " + shown(x / width_) + ",screen " + shown(1.0 - y / height_);
+  }
+  void write_words(double x, double y, const std::string& words, double size, const Colour& colour,
+                   const char* align = "left", bool bold = false) {
+    if (words.empty()) return;
+    add("set label " + in_quotes(words) + " at " + at(x, y) + " " + align + " font " + font(size, bold) +
+        " textcolor rgb '" + hex(colour) + "' front");
+  }
+
+  void header() {
+    write_words(edge_, 26, graph_.title, 20, colours_.ink, "left", true);
+    top_ = graph_.title.empty() ? 12 : 46;
+    if (!graph_.subtitle.empty()) {
+      write_words(edge_, top_ + 4, graph_.subtitle, 13.5, colours_.ink.with_alpha(0.75));
+      top_ += 24;
+    }
+    std::vector<const Trace*> named;
+    for (const Panel& panel : graph_.panels)
+      for (const Trace& trace : panel.traces)
+        if (!trace.name.empty()) named.push_back(&trace);
+    if (named.empty()) return;
+    const auto columns = static_cast<std::size_t>(std::max(1, graph_.legend_columns));
+    const double column = (width_ - 2 * edge_) / static_cast<double>(columns);
+    for (std::size_t i = 0; i < named.size(); ++i) {
+      const double x = edge_ + column * static_cast<double>(i % columns);
+      const double y = top_ + 12 + 21 * static_cast<double>(i / columns);
+      add("set arrow from " + at(x, y) + " to " + at(x + 30, y) + " nohead lw 3 dt " +
+          std::to_string(named[i]->dash) + " lc rgb '" + hex(named[i]->colour) + "' front");
+      write_words(x + 40, y, named[i]->name, 13.5, colours_.ink);
+    }
+    top_ += 12 + 21 * static_cast<double>((named.size() + columns - 1) / columns);
+  }
+
+  void lay_out() {
+    const auto columns = static_cast<std::size_t>(std::max(1, graph_.columns));
+    const std::size_t rows = (graph_.panels.size() + columns - 1) / columns;
+    const double room = height_ - top_ - 8;
+    if (columns > 1) {
+      const double w = (width_ - 2 * edge_) / static_cast<double>(columns);
+      const double h = room / static_cast<double>(rows);
+      for (std::size_t i = 0; i < graph_.panels.size(); ++i) {
+        const double x = edge_ + w * static_cast<double>(i % columns);
+        const double y = top_ + h * static_cast<double>(i / columns);
+        panel(graph_.panels[i], {x + 12, y + 30, w - 24, h - 44});
+      }
+      return;
+    }
+    double shares = 0.0;
+    for (const Panel& one : graph_.panels) shares += one.share;
+    double y = top_;
+    for (const Panel& one : graph_.panels) {
+      const double h = room * one.share / shares;
+      const double above = (one.title.empty() ? 10.0 : 30.0) + 17.0 * static_cast<double>(lanes(one));
+      const double below = (one.x_label.empty() ? 8.0 : 24.0) + (one.x_numbers ? 22.0 : 0.0);
+      panel(one, {edge_ + 58, y + above, width_ - 2 * edge_ - 58 - 14, h - above - below});
+      y += h;
+    }
+  }
+
+  // Words of moments stand above the panel, in as many lanes as it takes that none runs into another.
+  struct Words {
+    double x = 0.0;
+    std::size_t lane = 0;
+    bool late = false;  // they end at the moment, since behind it is no room
+  };
+  std::size_t lanes(const Panel& panel) {
+    words_.clear();
+    struct Taken {
+      std::size_t lane;
+      double from, to;
+    };
+    std::vector<Taken> taken;
+    std::size_t count = 0;
+    const double left = edge_ + 58;
+    for (const Rule& rule : panel.moments) {
+      Words words;
+      const double x =
+          left + (rule.at - panel.x_from) / (panel.x_to - panel.x_from) * (width_ - 2 * edge_ - 72);
+      const double size = wide(rule.words, 12);
+      words.late = x + size > width_ - 8;
+      words.x = words.late ? x - 2 : x + 2;
+      const double from = words.late ? x - size - 8 : x - 4;
+      const double to = words.late ? x : x + size + 8;
+      while (std::any_of(taken.begin(), taken.end(), [&](const Taken& other) {
+        return other.lane == words.lane && from < other.to && to > other.from;
+      }))
+        ++words.lane;
+      if (!rule.words.empty()) {
+        taken.push_back({words.lane, from, to});
+        count = std::max(count, words.lane + 1);
+      }
+      words_.push_back(words);
+    }
+    return count;
+  }
+
+  void axes(const Panel& panel, const Box& box) {
+    add("set lmargin at screen " + shown(box.x / width_));
+    add("set rmargin at screen " + shown(box.right() / width_));
+    add("set tmargin at screen " + shown(1.0 - box.y / height_));
+    add("set bmargin at screen " + shown(1.0 - box.bottom() / height_));
+    add("set border 3 lw 1.2 lc rgb '" + hex(colours_.ink.with_alpha(0.55)) + "'");
+    const std::string tick = " nomirror scale " + std::string(panel.y_numbers ? "0.6" : "0") + " textcolor rgb '" + hex(colours_.ink.with_alpha(0.85)) +
+                             "' font " + font(12);
+    add("set xtics" + tick);
+    add("set ytics" + tick);
+    add(panel.x_numbers ? "set format x '%g'" : "set format x ''");
+    add(panel.y_numbers ? "set format y '%g'" : "set format y ''");
+    add("set grid lt 1 lw 0.8 lc rgb '" + hex(colours_.ink.with_alpha(0.12)) + "'");
+    add("set xrange [" + shown(panel.x_from) + ":" + shown(panel.x_to) + "]");
+    const auto [low, high] = y_range(panel);
+    add("set yrange [" + shown(low) + ":" + shown(high) + "]");
+    add("unset xlabel");
+    add("unset ylabel");
+    const std::string label = " font " + font(13) + " textcolor rgb '" + hex(colours_.ink.with_alpha(0.85)) + "'";
+    if (!panel.x_label.empty()) add("set xlabel " + in_quotes(panel.x_label) + " offset 0,0.3" + label);
+    if (!panel.y_label.empty()) add("set ylabel " + in_quotes(panel.y_label) + " offset 0.5,0" + label);
+  }
+
+  static std::pair<double, double> y_range(const Panel& panel) {
+    if (panel.y_range) return *panel.y_range;
+    double low = HUGE_VAL;
+    double high = -HUGE_VAL;
+    const auto take = [&](double y) {
+      if (!std::isfinite(y)) return;
+      low = std::min(low, y);
+      high = std::max(high, y);
+    };
+    for (const Trace& trace : panel.traces)
+      for (const auto& [x, y] : trace.points) take(y);
+    for (const Rule& rule : panel.levels) take(rule.at);
+    if (low > high) return {0.0, 1.0};
+    const double more = high > low ? 0.07 * (high - low) : std::max(1.0, std::fabs(high)) * 0.1;
+    return {low - more, high + more};
+  }
+
+  void panel(const Panel& panel, const Box& box) {
+    axes(panel, box);
+    if (!panel.title.empty())
+      write_words(box.x, box.y - 14 - 17.0 * (graph_.columns > 1 ? 0.0 : static_cast<double>(lanes(panel))),
+                  panel.title, 14, colours_.ink, "left", true);
+    lanes(panel);
+    for (const Rule& rule : panel.levels) {
+      add("set arrow from first " + shown(panel.x_from) + ",first " + shown(rule.at) + " to first " +
+          shown(panel.x_to) + ",first " + shown(rule.at) + " nohead lw " + shown(rule.width) + " dt " +
+          std::to_string(rule.dash) + " lc rgb '" + hex(rule.colour) + "' back");
+      if (!rule.words.empty())
+        add("set label " + in_quotes(rule.words) + " at graph 0.995,first " + shown(rule.at) +
+            " right offset 0,0.8 font " + font(12) + " textcolor rgb '" + hex(rule.colour.with_alpha(1.0)) + "' front");
+    }
+    for (std::size_t i = 0; i < panel.moments.size(); ++i) {
+      const Rule& rule = panel.moments[i];
+      add("set arrow from first " + shown(rule.at) + ",graph 0 to first " + shown(rule.at) + ",graph 1 nohead lw " +
+          shown(rule.width) + " dt " + std::to_string(rule.dash) + " lc rgb '" + hex(rule.colour) + "' back");
+      if (rule.words.empty()) continue;
+      const Words& words = words_[i];
+      write_words(words.x, box.y - 9 - 17.0 * static_cast<double>(words.lane), rule.words, 12, rule.colour,
+                  words.late ? "right" : "left");
+    }
+    for (const Spot& spot : panel.spots) {
+      const char* form = spot.form == Spot::Form::disc ? "7" : spot.form == Spot::Form::ring ? "6" : "13";
+      add("set label " + in_quotes(spot.words) + " at first " + shown(spot.x) + ",first " + shown(spot.y) +
+          (spot.left ? " right offset -0.9,0.7" : " left offset 0.9,0.7") + " point pt " + form +
+          " ps 1.3 lw 2 lc rgb '" + hex(spot.colour) + "' font " + font(12) + " textcolor rgb '" +
+          hex(colours_.ink) + "' front");
+    }
+    std::string plot = "plot ";
+    for (std::size_t i = 0; i < panel.traces.size(); ++i) {
+      const Trace& trace = panel.traces[i];
+      add("$trace" + std::to_string(i) + " << EOD");
+      for (const auto& [x, y] : trace.points)
+        add(std::isfinite(x) && std::isfinite(y) ? shown(x) + " " + shown(y) : "");
+      add("EOD");
+      plot += (i == 0 ? "" : ", ") + std::string("$trace") + std::to_string(i) + " using 1:2 with lines lw " +
+              shown(trace.width) + " dt " + std::to_string(trace.dash) + " lc rgb '" + hex(trace.colour) + "'";
+    }
+    add(panel.traces.empty() ? "plot NaN" : plot);
+    add("unset label");
+    add("unset arrow");
+  }
+
+  const Graph& graph_;
+  int width_;
+  int height_;
+  const skin::CombColours& colours_;
+  double font_scale_ = 1.0;
+  double edge_ = 22.0;
+  double top_ = 0.0;
+  std::vector<Words> words_;
+  std::string text_;
+};
+
+struct Close {
+  void operator()(std::FILE* pipe) const { pclose(pipe); }
+};
+
+}  // namespace
+
+std::vector<Colour> trace_colours(const skin::CombColours& colours) {
+  return {colours.heather, colours.honey, colours.moss, colours.brick, colours.ink,
+          mix(colours.honey, colours.brick, 0.55), mix(colours.heather, colours.moss, 0.6),
+          mix(colours.ink, colours.paper, 0.45)};
+}
+
+void plot(const Graph& graph, int width, int height, const std::string& path, const skin::CombColours& colours) {
+  if (width < 200 || height < 200 || width > 16384 || height > 16384)
+    throw std::invalid_argument("size " + std::to_string(width) + "x" + std::to_string(height) +
+                                " is not taken; it takes 200x200 to 16384x16384");
+  if (!path.ends_with(".png") && !path.ends_with(".svg"))
+    throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
+  const std::string script = Script(graph, width, height, colours).write(path);
+  // The file is looked for afterwards, so one from before must not stand in for it.
+  std::error_code ignored;
+  std::filesystem::remove(path, ignored);
+  std::unique_ptr<std::FILE, Close> pipe(popen("gnuplot -", "w"));
+  if (!pipe) throw std::runtime_error("gnuplot cannot be started");
+  const bool written = std::fwrite(script.data(), 1, script.size(), pipe.get()) == script.size();
+  const int status = pclose(pipe.release());
+  if (WIFEXITED(status) && WEXITSTATUS(status) == 127)
+    throw std::runtime_error("gnuplot is not installed; graphs need it (Debian: gnuplot-nox)");
+  if (!written || status != 0 || std::filesystem::file_size(path, ignored) == 0 || ignored)
+    throw std::runtime_error(path + ": cannot be written by gnuplot");
+}
+
+}  // namespace ubbo::paint

@@ -1,0 +1,201 @@
+#include <fmt/format.h>
+
+#include <CLI/CLI.hpp>
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+#include <memory>
+
+#include "commands.hpp"
+#include "ubbo/io/curve_report.hpp"
+#include "ubbo/io/motion_tokens.hpp"
+#include "ubbo/paint/graph.hpp"
+
+namespace ubbo::tool {
+
+namespace {
+
+struct Order {
+  std::vector<std::string> specs;
+  io::CurveOrder curves;
+  double duration_ms = 300.0;
+  double error = 0.002;
+  std::string out;
+  std::string size = "1280x800";
+  bool samples = false;
+  bool css = false;
+  bool json = false;
+  bool dusk = false;
+};
+
+// All that one spec shows: the value and the speed over time, delay and runs included.
+struct Drawn {
+  paint::Trace value;
+  paint::Trace speed;
+  double ends_ms = 0.0;
+};
+
+Drawn draw(const io::CurveOrder& order, const io::MotionSpec& spec, const Colour& colour) {
+  constexpr int endless_shown = 3;
+  Passage passage = spec.passage;
+  if (passage.runs <= Passage::endless) passage.runs = endless_shown;
+  const Motion motion({.from = order.from,
+                       .velocity = order.velocity,
+                       .to = order.to,
+                       .begins = passage.delay,
+                       .rest_floor = 1e-12},
+                      passage);
+  Drawn drawn{{.name = spec.text, .points = {}, .colour = colour}, {.points = {}, .colour = colour}, 0.0};
+  drawn.ends_ms = to_ms(motion.ends());
+  constexpr int looks = 1500;
+  const double whole = static_cast<double>(motion.ends().count());
+  double last = motion.from();
+  for (int i = 0; i <= looks; ++i) {
+    const Micros time{std::llround(whole * i / looks)};
+    const MotionState state = motion.at(time);
+    // A jump is drawn upright.
+    if (std::fabs(state.value - last) > 0.04 * std::fabs(order.to - order.from) * std::max(1.0, 1500.0 / looks))
+      drawn.value.points.emplace_back(to_ms(time), last);
+    last = state.value;
+    drawn.value.points.emplace_back(to_ms(time), state.value);
+    if (i == looks) break;  // the last step onto the target has no speed
+    drawn.speed.points.emplace_back(to_ms(time), state.velocity);
+  }
+  return drawn;
+}
+
+MotionFigures add_marks(paint::Panel& panel, const io::CurveOrder& order, const io::MotionSpec& spec, const Colour& colour) {
+  const Motion motion = io::motion_of(order, spec);
+  const MotionFigures figures = figures_of(motion);
+  if (spec.passage.runs != 1) return figures;
+  const double begins = to_ms(spec.passage.delay);
+  using Form = paint::Spot::Form;
+  panel.spots.push_back({.x = begins, .y = order.from, .form = Form::ring, .colour = colour});
+  panel.spots.push_back({.x = begins + to_ms(figures.duration), .y = order.to, .form = Form::disc, .colour = colour});
+  if (figures.settled > Micros{0} && figures.settled < figures.duration)
+    panel.spots.push_back({.x = begins + to_ms(figures.settled),
+                           .y = motion.at(figures.settled).value,
+                           .form = Form::diamond,
+                           .colour = colour});
+  if (figures.overshoot < 0.002) return figures;
+  // The highest point, found again on the motion itself.
+  Micros highest{0};
+  const double sign = order.to > order.from ? 1.0 : -1.0;
+  for (int i = 0; i <= 2000; ++i) {
+    const Micros time = figures.duration * i / 2000;
+    if ((motion.at(time).value - motion.at(highest).value) * sign > 0.0) highest = time;
+  }
+  panel.spots.push_back({.x = begins + to_ms(highest),
+                         .y = motion.at(highest).value,
+                         .form = Form::ring,
+                         .colour = colour,
+                         .words = fmt::format("+{:.1f} %", figures.overshoot * 100.0)});
+  return figures;
+}
+
+// Speeds beyond this many times the usual peak are cut off, so that an upright curve leaves something to see.
+std::pair<double, double> speed_range(const std::vector<paint::Trace>& traces) {
+  std::vector<double> all;
+  for (const paint::Trace& trace : traces)
+    for (const auto& [t, v] : trace.points)
+      if (std::isfinite(v)) all.push_back(v);
+  if (all.empty()) return {-1.0, 1.0};
+  std::sort(all.begin(), all.end());
+  const double low = std::min(0.0, all[all.size() / 400]);
+  const double high = std::max(0.0, all[all.size() - 1 - all.size() / 400]);
+  const double more = std::max(0.08 * (high - low), 1e-9);
+  return {low - more, high + more};
+}
+
+}  // namespace
+
+paint::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& colours) {
+  const auto palette = paint::trace_colours(colours);
+  paint::Panel values{.title = "value", .levels = {}, .share = 0.64};
+  paint::Panel speeds{.title = "speed, per second", .x_label = "ms", .share = 0.36};
+  double ends = 1.0;
+  for (std::size_t i = 0; i < order.specs.size(); ++i) {
+    const Colour colour = palette[i % palette.size()];
+    Drawn drawn = draw(order, order.specs[i], colour);
+    drawn.value.dash = drawn.speed.dash = 1 + static_cast<int>(i / palette.size()) % 3;
+    ends = std::max(ends, drawn.ends_ms);
+    const MotionFigures figures = add_marks(values, order, order.specs[i], colour);
+    drawn.value.name += fmt::format("   {:.0f} ms, 90 % after {:.0f} ms", to_ms(figures.duration),
+                                    to_ms(figures.nine_tenths));
+    values.traces.push_back(std::move(drawn.value));
+    speeds.traces.push_back(std::move(drawn.speed));
+  }
+  for (paint::Trace& trace : values.traces)
+    if (trace.points.back().first < ends) trace.points.emplace_back(ends, trace.points.back().second);
+  values.levels = {{.at = order.from, .colour = colours.ink.with_alpha(0.5)},
+                   {.at = order.to, .colour = colours.moss, .words = "target"}};
+  values.x_from = speeds.x_from = -0.01 * ends;
+  values.x_to = speeds.x_to = 1.02 * ends;
+  values.x_numbers = false;
+  speeds.levels = {{.at = 0.0, .colour = colours.ink.with_alpha(0.5)}};
+  speeds.y_range = speed_range(speeds.traces);
+  return {.title = order.specs.size() == 1 ? "One motion" : fmt::format("{} motions", order.specs.size()),
+          .subtitle = fmt::format("from {:g} to {:g}{}; ring: start and highest point, diamond: from here on "
+                                  "within 2 % of the way, disc: at rest",
+                                  order.from, order.to,
+                                  order.velocity == 0.0
+                                      ? std::string()
+                                      : fmt::format(", springs thrown at {:g} per second", order.velocity)),
+          .panels = {std::move(values), std::move(speeds)},
+          .columns = 1,
+          .legend_columns = order.specs.size() > 4 ? 2 : 1};
+}
+
+void add_curve(CLI::App& app, int& exit) {
+  auto order = std::make_shared<Order>();
+  CLI::App* verb = app.add_subcommand("curve", "Look at easing curves, springs and coasts: figures, values, pictures");
+  verb->add_option("SPEC", order->specs, "motions (docs/formats/motion.md), each in quotes")->required();
+  verb->add_option("--samples", order->curves.samples, "print so many even steps, both ends included")
+      ->check(CLI::Range(1, 100'000))
+      ->each([order](const std::string&) { order->samples = true; });
+  verb->add_option("--at", order->curves.at,
+                   "print at these times instead: share of the time for curves, seconds for springs and coasts")
+      ->delimiter(',');
+  verb->add_option("--from", order->curves.from, "where it starts")->capture_default_str();
+  verb->add_option("--to", order->curves.to, "where it goes")->capture_default_str();
+  verb->add_option("--velocity", order->curves.velocity, "what springs start with, per second")->capture_default_str();
+  verb->add_option("--duration", order->duration_ms, "ms for curves that do not say their time")
+      ->check(CLI::Range(0.001, 3.6e6))
+      ->capture_default_str();
+  verb->add_flag("--json", order->json, "print JSON with samples (docs/formats/motion.md)");
+  verb->add_flag("--css", order->css, "print CSS custom properties: linear() and cubic-bezier() with their errors");
+  verb->add_option("--error", order->error, "how far the linear() of --css may be off, as a share of the way")
+      ->check(CLI::Range(1e-4, 1.0))
+      ->capture_default_str();
+  verb->add_option("-o,--out", order->out, "draw them into this file, .png or .svg");
+  verb->add_option("--size", order->size, "width and height of the picture in pixels")->capture_default_str();
+  verb->add_flag("--dusk", order->dusk, "dark colours");
+  verb->footer(
+      "Without --samples, --at, --json or --css it prints a table of the figures one compares.\n"
+      "Example:  ubbo curve \"spring(settle 400ms, overshoot 5%)\" \"back(out) 400ms\" -o curves.png\n"
+      "Example:  ubbo curve \"linear(0, 0.6 20%, 1)\" --json --at 0,0.1,0.5");
+  verb->callback([order, &exit] {
+    for (const std::string& text : order->specs) order->curves.specs.push_back(io::read_motion(text));
+    const io::CurveOrder curves = io::checked(order->curves, from_ms(order->duration_ms));
+    const auto [width, height] = picture_size(order->size);
+    if (!order->out.empty())
+      paint::plot(curve_graph(curves, order->dusk ? skin::dusk : skin::day), width, height, order->out,
+                  order->dusk ? skin::dusk : skin::day);
+    if (order->json) {
+      fmt::print("{}", io::curves_json(curves));
+    } else if (order->css) {
+      io::MotionTokens tokens;
+      for (std::size_t i = 0; i < curves.specs.size(); ++i)
+        tokens.motions.emplace_back(fmt::format("motion-{}", i + 1), curves.specs[i]);
+      fmt::print("{}", io::tokens_css(tokens, order->error));
+    } else if (order->samples || !curves.at.empty()) {
+      fmt::print("{}", io::samples_text(curves).substr(1));
+    } else {
+      fmt::print("{}", io::curves_text(curves));
+    }
+    if (!order->out.empty()) fmt::print(stderr, "wrote {}\n", order->out);
+    exit = done;
+  });
+}
+
+}  // namespace ubbo::tool
