@@ -22,7 +22,7 @@ std::string stops_text(const std::vector<Stops::Point>& points) {
     text += css_number(points[i].value);
     const double usual = i == 0 ? 0.0 : 1.0;
     const bool end = i == 0 || i + 1 == points.size();
-    if (!end || points[i].at != usual) text += fmt::format(" {}%", css_number(points[i].at * 100.0, 3));
+    if (!end || points[i].at != usual) text += fmt::format(" {}%", css_number(points[i].at * 100.0));
   }
   return text + ")";
 }
@@ -87,8 +87,8 @@ Target looked_at(const Curve& curve, int looks) {
 }  // namespace
 
 std::string css_text(const CubicBezier& bezier) {
-  return fmt::format("cubic-bezier({}, {}, {}, {})", css_number(bezier.x1()), css_number(bezier.y1()),
-                     css_number(bezier.x2()), css_number(bezier.y2()));
+  // To the last digit: near an upright end a little off in x is much in y.
+  return fmt::format("cubic-bezier({}, {}, {}, {})", bezier.x1(), bezier.y1(), bezier.x2(), bezier.y2());
 }
 
 EasingText css_easing(const Curve& curve, double max_error) {
@@ -138,7 +138,7 @@ std::string css_keyframes(std::string_view name, const Curve& progress, const Ke
   std::string text = fmt::format("@keyframes {} {{\n", name);
   for (const Stops::Point& point : fewest_stops(progress, max_error).points) {
     const double value = target.from + (target.to - target.from) * point.value;
-    text += fmt::format("  {}% {{ {}{}{}; }}\n", css_number(point.at * 100.0, 3),
+    text += fmt::format("  {}% {{ {}{}{}; }}\n", css_number(point.at * 100.0),
                         target.declaration.substr(0, hole), css_number(value),
                         target.declaration.substr(hole + 2));
   }

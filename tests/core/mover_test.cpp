@@ -122,7 +122,7 @@ TEST_CASE("delay, repeats, there and back, stop, finish and the usual way") {
     double at_ms, value;
   };
   for (const Case& c : {Case{3, false, 130, 3}, {3, false, 299, 9.9}, {3, false, 300, 10}, {3, true, 130, 7},
-                        {3, true, 230, 3}, {2, true, 150, 5}, {2, true, 200, 0}, {0, true, 100'130, 3},
+                        {3, true, 230, 3}, {2, true, 150, 5}, {2, true, 200, 0}, {0, true, 100'130, 7},
                         {0, false, 100'130, 3}}) {
     Mover run(0);
     run.send(10, line.repeated(c.runs, c.alternate), ms(0));
@@ -162,7 +162,7 @@ TEST_CASE("points, sizes, angles and colours") {
     point.advance(ms(90));
     x.advance(ms(90));
     y.advance(ms(90));
-    RC_ASSERT(point.value() == Point{x.value(), y.value()});
+    RC_ASSERT((point.value() == Point{x.value(), y.value()}));
     RC_ASSERT(point.advance(ms(2000)));
     RC_ASSERT(point.value() == to);
   });

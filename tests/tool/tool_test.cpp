@@ -7,6 +7,8 @@
 #include <nlohmann/json.hpp>
 
 #include "check.hpp"
+#include "ridge_motion.hpp"  // made from the demo's tokens by the build
+#include "ubbo/io/motion_spec.hpp"
 #include "ubbo/io/take.hpp"
 
 namespace {
@@ -85,7 +87,8 @@ TEST_CASE("the demo runs in an empty folder, tells why, and names the pictures i
   REQUIRE(ran.exit == 0);
   CHECK_THAT(ran.out, Catch::Contains("passed the threshold of 12 dp") && Catch::Contains("landed on 7") &&
                           Catch::Contains("it was a tap"));
-  for (const char* name : {"new/inspection.drag.film.png", "new/inspection.tap.film.png"}) {
+  for (const char* name : {"new/inspection.drag.film.png", "new/inspection.drag.graph.png", "new/curves.png",
+                           "new/thrown-card.png", "new/rows-in.png"}) {
     CHECK_THAT(ran.out, Catch::Contains(folder / name));
     CHECK(png_size(read(folder / name)) == std::pair{1280, 800});
   }
@@ -128,6 +131,15 @@ TEST_CASE("bad input and usage: exit 2 and what is taken: an unmet expectation: 
       {"film " + scene_and_drag + " -o " + (folder / "no/x.png"), 2, "cannot be written"},
       {"film " + scene_and_drag + " -o x.png --size 10", 2, "takes WIDTHxHEIGHT"},
       {"film " + scene_and_drag + " -o x.png --frames 1", 2, "--frames"},
+      {"curve 'eas-in'", 2, "  ^^^^^^\n  for example: ease-out 240ms"},
+      {"curve ease --from 1 --to 1", 2, "takes two numbers that differ"},
+      {"curve ease --velocity 3", 2, "a velocity is for springs"},
+      {"curve ease --samples 0", 2, "--samples"},
+      {"graph " + scene_and_drag + " --of thumb.z", 2, "nearest known: thumb.x"},
+      {"graph " + demo + "inspection.scene.toml " + wrong + " -o g.gif", 2, ".png or .svg"},
+      {"export 'a=eas'", 2, "nearest known: ease"},
+      {"export ease", 2, "takes NAME=MOTION"},
+      {"export 'a=ease 1s' --as keyframes --animate left", 2, "no {}"},
       {"settings slidr", 2, "nearest known: slider"},
       {"settings slider", 0, "tap_travels"},
   };
@@ -179,6 +191,70 @@ TEST_CASE("takes are made, converted and inspected") {
   CHECK_THAT(run(tool + " take make 'pres (1, 2)' -o " + made).out, Catch::Contains("nearest known: press"));
   CHECK_THAT(run(tool + " take trial --hand steady --count 5").out,
              Catch::Contains("100.00 % of 55 taken right"));
+}
+
+TEST_CASE("curve prints figures, the promised JSON, CSS, and draws") {
+  const Folder folder;
+  const auto curves = [](const std::string& words) {
+    const Ran ran = run(tool + " curve --json " + words);
+    REQUIRE(ran.exit == 0);
+    return nlohmann::json::parse(ran.out)["curves"];
+  };
+  const auto both = curves("'ease-in' 'spring(frequency 12, ratio 0.6)' --samples 10 --duration 500");
+  REQUIRE(both.size() == 2);
+  CHECK(both[0]["spec"] == "ease-in");
+  CHECK(both[0]["duration_ms"] == 500.0);
+  REQUIRE(both[0]["samples"].size() == 11);
+  CHECK(both[0]["samples"][5]["t"] == 0.5);
+  using namespace ubbo;
+  const Curve ease = Curve::ease_in();
+  const Spring spring = Spring::natural(12, 0.6);
+  for (const auto& sample : both[0]["samples"]) {
+    CHECK(sample["value"].get<double>() == Approx(ease.value(sample["t"])));
+    CHECK(sample["slope"].get<double>() == Approx(ease.slope(sample["t"])));
+  }
+  CHECK(both[1]["samples"][10]["t"].get<double>() * 1e3 == Approx(both[1]["duration_ms"].get<double>()));
+  for (const auto& sample : both[1]["samples"])
+    CHECK(sample["value"].get<double>() == Approx(1 + spring.at({-1, 0}, sample["t"]).distance));
+  const auto thrown = curves("'spring(settle 400ms)' --from 100 --to 20 --velocity -900 --at 0,0.05");
+  CHECK(thrown[0]["samples"][0]["slope"] == -900.0);
+  CHECK(thrown[0]["samples"][1]["value"].get<double>() ==
+        Approx(20 + Spring::settling(ubbo::test::ms(400), 0).at({80, -900}, 0.05).distance));
+  CHECK(curves("'circ(out)' --at 0")[0]["samples"][0]["slope"].is_null());
+  CHECK_THAT(run(tool + " curve 'spring(settle 400ms, overshoot 5%)' -o " + (folder / "c.png")).out,
+             Catch::Contains("400 ms") && Catch::Contains("5.00 %"));
+  CHECK(png_size(read(folder / "c.png")) == std::pair{1280, 800});
+  CHECK_THAT(run(tool + " curve 'spring(settle 400ms)' --css").out,
+             Catch::Contains("--motion-1: linear(0, ") && Catch::Contains("off by at most 0.00"));
+}
+
+TEST_CASE("graph follows readings over a replay") {
+  const Folder folder;
+  const Ran ran = run(tool + " graph " + scene_and_drag + " --of thumb.x,cell.frames --json --samples 50");
+  REQUIRE(ran.exit == 0);
+  const auto series = nlohmann::json::parse(ran.out)["series"];
+  REQUIRE(series.size() == 2);
+  CHECK(series[0]["name"] == "frames.thumb.x");
+  REQUIRE(series[0]["points_ms"].size() == 51);
+  CHECK(series[0]["points_ms"][50][1].get<double>() == Approx(54 + 7 * 25.2));
+  CHECK(series[1]["points_ms"][50][1] == 7.0);
+  REQUIRE(run(tool + " graph " + scene_and_drag + " -o " + (folder / "g.svg")).exit == 0);
+  CHECK_THAT(read(folder / "g.svg"), Catch::Contains("snap points") && Catch::Contains("drag threshold") &&
+                                         Catch::Contains("lands on 7"));
+}
+
+TEST_CASE("export writes what it reads, and a header that compiles and moves alike") {
+  const Folder folder;
+  const std::string tokens = demo + "heather-ridge.tokens.json";
+  CHECK(run(tool + " export " + tokens + " --as tokens").out == read(tokens));
+  CHECK_THAT(run(tool + " export 'a.b=ease-in 90ms' stay=4s").out,
+             Catch::Contains("--a-b: cubic-bezier(0.42, 0, 1, 1);") && Catch::Contains("--stay: 4000ms;"));
+  CHECK(ridge::sheet_open_duration == ubbo::Micros{420'000});
+  CHECK(ubbo::progress_of(ridge::sheet_open.way).value(0.3) ==
+        Approx(ubbo::progress_of(ubbo::io::read_passage("spring(settle 420ms, overshoot 6%)").way).value(0.3)));
+  CHECK(ridge::row_in.delay == ubbo::test::ms(60));
+  CHECK(ridge::curve_standard.value(0.5) == ubbo::Curve::cubic_bezier(0.3, 0, 0.1, 1).value(0.5));
+  CHECK(ridge::toast_stay == ubbo::test::ms(4000));
 }
 
 TEST_CASE("the demo's takes are what their scripts make, and come to what they expect") {

@@ -77,7 +77,9 @@ Contacts::Admitted Contacts::admit(const Sample& sample) {
   if (fault != SampleFault::none) {
     if (!ends(sample.phase)) return {nullptr, sample, fault};
     taken.at = contact->last.at;
-    taken.time = contact->last.time;
+    // A good time counts even where the place is none, or what fell due before it would depend on the frames.
+    const bool timely = sample.time >= contact->last.time && sample.time <= farthest_time;
+    if (!timely) taken.time = contact->last.time;
   }
   // A lift that only repeats the last place says nothing new about the speed.
   if (taken.phase == Phase::move || taken.at != contact->last.at) contact->history.add(taken.time, taken.at);

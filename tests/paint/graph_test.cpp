@@ -1,0 +1,64 @@
+#include "ubbo/paint/graph.hpp"
+
+#include <filesystem>
+#include <fstream>
+
+#include "check.hpp"
+#include "ubbo/paint/motion_film.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+TEST_CASE("a graph shows its words as they are, whatever they hold, and says when it cannot be written") {
+  const auto path = std::filesystem::temp_directory_path() / "ubbo-graph-test.svg";
+  paint::Graph graph{.title = "frames' \"honey\" & $x`id`", .panels = {}};
+  graph.panels.push_back({.title = "value",
+                          .traces = {{.name = "one_two^3", .points = {{0, 0}, {1, HUGE_VAL}, {2, 5}}, .colour = {}}},
+                          .levels = {{.at = 3, .colour = {}, .words = "snap points"}},
+                          .moments = {{.at = 1, .colour = {}, .words = "lands on 7"}},
+                          .x_to = 2});
+  paint::plot(graph, 800, 500, path.string());
+  std::ifstream file(path);
+  const std::string svg((std::istreambuf_iterator<char>(file)), {});
+  for (const char* words : {"honey", "$x`id`", "one_two^3", "snap points", "lands on 7"})
+    CHECK_THAT(svg, Catch::Contains(words));
+  CHECK_THROWS_WITH(paint::plot(graph, 800, 500, "nowhere/at/all.png"), Catch::Contains("cannot be written"));
+  CHECK_THROWS_WITH(paint::plot(graph, 8, 500, path.string()), Catch::Contains("200x200"));
+  CHECK_THROWS_WITH(paint::plot(graph, 800, 500, "a.gif"), Catch::Contains(".png or .svg"));
+  std::filesystem::remove(path);
+}
+
+TEST_CASE("thrown cards end in their place, and rows come in one after another") {
+  const auto boxes = [](const skin::Picture& picture, std::size_t corners) {
+    std::vector<double> left;
+    const auto walk = [&](const auto& self, const skin::Picture& shapes) -> void {
+      for (const skin::Shape& shape : shapes) {
+        if (const auto* path = std::get_if<skin::Path>(&shape); path != nullptr && path->points.size() == corners)
+          left.push_back(path->points[0].x);
+        if (const auto* group = std::get_if<skin::Group>(&shape)) self(self, group->shapes);
+      }
+    };
+    walk(walk, picture);
+    return left;
+  };
+  const paint::Throw thrown{.title = "t", .card = "Quarry", .from = 100, .velocity = 900,
+                            .ways = {{"a", Spring::settling(ms(300), 0)}}};
+  const auto cards = boxes(paint::thrown_cards(thrown, 1280, 800), 5);
+  REQUIRE(cards.size() > 5);
+  CHECK(cards.back() == Approx(cards.front()));  // the place itself is drawn first
+  CHECK(cards[1] > cards.front());
+
+  Timeline timeline;
+  const std::vector<std::string> rows{"Quarry", "Mill"};
+  std::vector<Timeline::Track> x;
+  for (const auto& row : rows) {
+    x.push_back(timeline.add_track(row + ".x", 100));
+    timeline.add_track(row + ".opacity", 1);
+  }
+  timeline.cue(x, 0, Timed{Curve{}, ms(100)}, Stagger::by_order(2, ms(100)));
+  const auto placed = boxes(paint::rows_coming_in({.rows = rows, .frames = 3}, timeline, 1280, 800), 5);
+  REQUIRE(placed.size() == 6);
+  CHECK(placed[0] == Approx(placed[1]));  // both away
+  CHECK(placed[2] < placed[3]);           // the first is there, the second not yet
+  CHECK(placed[4] == Approx(placed[5]));
+}
