@@ -151,8 +151,7 @@ void timeline_seek(benchmark::State& state) {
   Timeline timeline;
   std::vector<Timeline::Track> rows;
   for (int i = 0; i < 20; ++i) rows.push_back(timeline.add_track("row" + std::to_string(i), 40));
-  timeline.cue(rows, 0, Timed{Curve::ease_out(), Micros{300'000}},
-               Stagger::by_order(20, Micros{40'000}));
+  timeline.cue(rows, 0, Timed{Curve::ease_out(), Micros{300'000}}, Stagger::by_order(20, Micros{40'000}));
   std::int64_t at = 0;
   for (auto _ : state) {
     at = (at + 7'919) % timeline.length().count();

@@ -33,7 +33,9 @@ CurveSample sample(const CurveOrder& order, const Passage::Way& way, double t) {
 
 std::string time_text(Micros time) { return fmt::format("{:.0f} ms", to_ms(time)); }
 
-std::string speed_text(double speed) { return std::isfinite(speed) ? fmt::format("{:.4g}/s", speed) : "infinite"; }
+std::string speed_text(double speed) {
+  return std::isfinite(speed) ? fmt::format("{:.4g}/s", speed) : "infinite";
+}
 
 }  // namespace
 

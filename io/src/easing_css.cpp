@@ -138,9 +138,9 @@ std::string css_keyframes(std::string_view name, const Curve& progress, const Ke
   std::string text = fmt::format("@keyframes {} {{\n", name);
   for (const Stops::Point& point : fewest_stops(progress, max_error).points) {
     const double value = target.from + (target.to - target.from) * point.value;
-    text += fmt::format("  {}% {{ {}{}{}; }}\n", css_number(point.at * 100.0),
-                        target.declaration.substr(0, hole), css_number(value),
-                        target.declaration.substr(hole + 2));
+    text +=
+        fmt::format("  {}% {{ {}{}{}; }}\n", css_number(point.at * 100.0), target.declaration.substr(0, hole),
+                    css_number(value), target.declaration.substr(hole + 2));
   }
   return text + "}\n";
 }

@@ -19,24 +19,25 @@ namespace ubbo::io {
 
 namespace {
 
-constexpr std::array family_names{
-    std::string_view{"sine"},  std::string_view{"quad"}, std::string_view{"cubic"}, std::string_view{"quart"},
-    std::string_view{"quint"}, std::string_view{"expo"}, std::string_view{"circ"},  std::string_view{"back"},
-    std::string_view{"elastic"}, std::string_view{"bounce"}};
+constexpr std::array family_names{std::string_view{"sine"},    std::string_view{"quad"},
+                                  std::string_view{"cubic"},   std::string_view{"quart"},
+                                  std::string_view{"quint"},   std::string_view{"expo"},
+                                  std::string_view{"circ"},    std::string_view{"back"},
+                                  std::string_view{"elastic"}, std::string_view{"bounce"}};
 constexpr std::array ease_names{std::string_view{"in"}, std::string_view{"out"}, std::string_view{"in-out"}};
 constexpr std::array jump_names{std::string_view{"jump-start"}, std::string_view{"jump-end"},
                                 std::string_view{"jump-none"},  std::string_view{"jump-both"},
                                 std::string_view{"start"},      std::string_view{"end"}};
 constexpr std::array motion_names{
-    std::string_view{"linear"},       std::string_view{"ease"},       std::string_view{"ease-in"},
-    std::string_view{"ease-out"},     std::string_view{"ease-in-out"}, std::string_view{"step-start"},
-    std::string_view{"step-end"},     std::string_view{"cubic-bezier"}, std::string_view{"steps"},
-    std::string_view{"through"},      std::string_view{"joined"},     std::string_view{"reversed"},
-    std::string_view{"mirrored"},     std::string_view{"limited"},    std::string_view{"sine"},
-    std::string_view{"quad"},         std::string_view{"cubic"},      std::string_view{"quart"},
-    std::string_view{"quint"},        std::string_view{"expo"},       std::string_view{"circ"},
-    std::string_view{"back"},         std::string_view{"elastic"},    std::string_view{"bounce"},
-    std::string_view{"spring"},       std::string_view{"coast"}};
+    std::string_view{"linear"},   std::string_view{"ease"},         std::string_view{"ease-in"},
+    std::string_view{"ease-out"}, std::string_view{"ease-in-out"},  std::string_view{"step-start"},
+    std::string_view{"step-end"}, std::string_view{"cubic-bezier"}, std::string_view{"steps"},
+    std::string_view{"through"},  std::string_view{"joined"},       std::string_view{"reversed"},
+    std::string_view{"mirrored"}, std::string_view{"limited"},      std::string_view{"sine"},
+    std::string_view{"quad"},     std::string_view{"cubic"},        std::string_view{"quart"},
+    std::string_view{"quint"},    std::string_view{"expo"},         std::string_view{"circ"},
+    std::string_view{"back"},     std::string_view{"elastic"},      std::string_view{"bounce"},
+    std::string_view{"spring"},   std::string_view{"coast"}};
 
 template <std::size_t N>
 std::size_t index_of(const std::array<std::string_view, N>& names, std::string_view name) {
@@ -57,8 +58,9 @@ std::string example_of(std::string_view name) {
       {"back", "back(out, overshoot 10%)"},
       {"elastic", "elastic(out, swings 3)"},
       {"bounce", "bounce(out, bounces 3, keeps 25%)"},
-      {"spring", "spring(mass 1, stiffness 170, damping 26), spring(frequency 12, ratio 0.6) or "
-                 "spring(settle 400ms, overshoot 5%)"},
+      {"spring",
+       "spring(mass 1, stiffness 170, damping 26), spring(frequency 12, ratio 0.6) or "
+       "spring(settle 400ms, overshoot 5%)"},
       {"coast", "coast(half-life 170ms) or coast(friction 4)"}};
   if (const auto found = examples.find(name); found != examples.end()) return std::string(found->second);
   if (index_of(family_names, name) < family_names.size()) return fmt::format("{}(in-out)", name);
@@ -102,8 +104,8 @@ class Parser {
 
  private:
   [[noreturn]] void refuse(std::size_t at, std::size_t length, std::string found, std::string takes) const {
-    throw SpecError({std::string(text_), at, std::max<std::size_t>(length, 1), std::move(found), std::move(takes),
-                     example_of(in_)});
+    throw SpecError({std::string(text_), at, std::max<std::size_t>(length, 1), std::move(found),
+                     std::move(takes), example_of(in_)});
   }
   [[noreturn]] void refuse_here(const std::string& takes) {
     skip();
@@ -119,14 +121,15 @@ class Parser {
   [[nodiscard]] static bool is_letter(char c) { return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z'); }
   [[nodiscard]] std::size_t word_length(std::size_t from) const {
     std::size_t to = from;
-    while (to < text_.size() && (is_word(text_[to]) || text_[to] == '.' || text_[to] == '+' || text_[to] == '%'))
+    while (to < text_.size() &&
+           (is_word(text_[to]) || text_[to] == '.' || text_[to] == '+' || text_[to] == '%'))
       ++to;
     return to - from;
   }
   void skip() {
     for (;;) {
-      while (!done() && (text_[at_] == ' ' || text_[at_] == '\t' || text_[at_] == '\n' || text_[at_] == '\r' ||
-                         text_[at_] == '\f'))
+      while (!done() && (text_[at_] == ' ' || text_[at_] == '\t' || text_[at_] == '\n' ||
+                         text_[at_] == '\r' || text_[at_] == '\f'))
         ++at_;
       if (text_.substr(std::min(at_, text_.size()), 2) != "/*") return;
       const std::size_t end = text_.find("*/", at_ + 2);
@@ -168,7 +171,8 @@ class Parser {
       return index;
     }
     const std::string nearest = nearest_name(word, names);
-    refuse_here(fmt::format("{}{}", fmt::join(names, ", "), nearest.empty() ? "" : "; nearest known: " + nearest));
+    refuse_here(
+        fmt::format("{}{}", fmt::join(names, ", "), nearest.empty() ? "" : "; nearest known: " + nearest));
   }
   [[nodiscard]] bool at_function() const { return at_ < text_.size() && text_[at_] == '('; }
 
@@ -197,7 +201,8 @@ class Parser {
     number.at = at_;
     const std::size_t from = text_[at_] == '+' ? at_ + 1 : at_;
     const auto got = std::from_chars(text_.data() + from, text_.data() + i, number.value);
-    if (got.ec != std::errc{}) refuse(at_, i - at_, "a number that is too large or too small", "a finite number");
+    if (got.ec != std::errc{})
+      refuse(at_, i - at_, "a number that is too large or too small", "a finite number");
     std::size_t end = i;
     if (end < text_.size() && text_[end] == '%') {
       ++end;
@@ -267,9 +272,9 @@ class Parser {
   }
 
   Spring spring(std::size_t begins) {
-    constexpr std::array names{std::string_view{"mass"},      std::string_view{"stiffness"},
-                               std::string_view{"damping"},   std::string_view{"frequency"},
-                               std::string_view{"ratio"},     std::string_view{"settle"},
+    constexpr std::array names{std::string_view{"mass"},     std::string_view{"stiffness"},
+                               std::string_view{"damping"},  std::string_view{"frequency"},
+                               std::string_view{"ratio"},    std::string_view{"settle"},
                                std::string_view{"overshoot"}};
     std::array<std::optional<double>, names.size()> given{};
     Micros settle{};
@@ -277,19 +282,36 @@ class Parser {
       skip();
       const std::size_t at = at_;
       const std::size_t i = need_name(names);
-      const auto same_way = [](std::size_t a, std::size_t b) { return (a < 3) == (b < 3) && (a < 5) == (b < 5); };
+      const auto same_way = [](std::size_t a, std::size_t b) {
+        return (a < 3) == (b < 3) && (a < 5) == (b < 5);
+      };
       for (std::size_t other = 0; other < names.size(); ++other)
         if (given[other] && (other == i || !same_way(other, i)))
           refuse(at, names[i].size(), fmt::format("'{}' beside '{}'", names[i], names[other]),
                  "one of the three ways to tell a spring");
       switch (i) {
-        case 0: given[i] = plain({"mass", 1e-6, 1e6}); break;
-        case 1: given[i] = plain({"stiffness", 1e-6, 1e9}); break;
-        case 2: given[i] = plain({"damping", 1e-9, 1e9}); break;
-        case 3: given[i] = plain({"frequency", 1e-3, 1e5}); break;
-        case 4: given[i] = plain({"ratio", 1e-3, 1e3}); break;
-        case 5: settle = time({"settle", 1e-3, 3.6e6}); given[i] = 0.0; break;
-        default: given[i] = share({"overshoot", 0.0, 0.95}); break;
+        case 0:
+          given[i] = plain({"mass", 1e-6, 1e6});
+          break;
+        case 1:
+          given[i] = plain({"stiffness", 1e-6, 1e9});
+          break;
+        case 2:
+          given[i] = plain({"damping", 1e-9, 1e9});
+          break;
+        case 3:
+          given[i] = plain({"frequency", 1e-3, 1e5});
+          break;
+        case 4:
+          given[i] = plain({"ratio", 1e-3, 1e3});
+          break;
+        case 5:
+          settle = time({"settle", 1e-3, 3.6e6});
+          given[i] = 0.0;
+          break;
+        default:
+          given[i] = share({"overshoot", 0.0, 0.95});
+          break;
       }
     } while (take(','));
     const auto missing = [&](std::size_t i) {
@@ -361,7 +383,8 @@ class Parser {
     if (!known || keyword || name == "spring" || name == "coast") {
       at_ = begins;
       in_ = "";
-      if (keyword && known) refuse(begins + name.size(), 1, "'('", name + " alone; it takes nothing in brackets");
+      if (keyword && known)
+        refuse(begins + name.size(), 1, "'('", name + " alone; it takes nothing in brackets");
       if (known) refuse_here("a curve; a spring or coast stands alone");
       need_name(motion_names);
     }
@@ -552,9 +575,8 @@ SpecError::SpecError(Facts facts) : std::invalid_argument(message(facts)), facts
 std::string SpecError::picture() const {
   // One column a character, not a byte.
   const auto width = [](std::string_view text) {
-    return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), [](char c) {
-      return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U;
-    }));
+    return static_cast<std::size_t>(std::count_if(
+        text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; }));
   };
   std::string line = facts_.spec;
   for (char& c : line)
@@ -586,13 +608,12 @@ std::string spec_text(const Passage& passage) {
   std::string text;
   if (const auto* spring = std::get_if<Spring>(&passage.way)) {
     if (spring->ratio() > 1.0)
-      text = fmt::format("spring(frequency {}, ratio {})", css_number(spring->frequency()),
-                         css_number(spring->ratio()));
+      text = fmt::format("spring(frequency {}, ratio {})", spring->frequency(), spring->ratio());
     else
       text = fmt::format("spring(settle {}ms, overshoot {}%)", css_number(to_ms(duration_of(*spring)), 3),
-                         css_number(spring->overshoot() * 100.0, 3));
+                         css_number(spring->overshoot() * 100.0, 6));
   } else if (const auto* coast = std::get_if<Coast>(&passage.way)) {
-    text = fmt::format("coast(friction {})", css_number(coast->friction()));
+    text = fmt::format("coast(friction {})", coast->friction());
   } else {
     const Timed& timed = std::get<Timed>(passage.way);
     text = fmt::format("{} {}ms", css_easing(timed.curve).text, css_number(to_ms(timed.duration), 3));

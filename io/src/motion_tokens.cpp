@@ -41,7 +41,8 @@ void check_names(const MotionTokens& tokens) {
   std::set<std::string> taken;
   const auto check = [&](const std::string& name) {
     const bool hollow = name.empty() || name.front() == '.' || name.back() == '.' ||
-                        name.find("..") != std::string::npos || name.find_first_of("${}") != std::string::npos;
+                        name.find("..") != std::string::npos ||
+                        name.find_first_of("${}") != std::string::npos;
     if (hollow)
       throw std::invalid_argument(
           fmt::format("'{}' is no token name; takes names parted by dots, without $, {{ and }}", name));
@@ -51,7 +52,8 @@ void check_names(const MotionTokens& tokens) {
       clash = clash || taken.contains(name.substr(0, dot));
     for (const std::string& other : taken) clash = clash || other.starts_with(name + ".");
     if (clash)
-      throw std::invalid_argument(fmt::format("the token name '{}' is taken, as a token or as a group", name));
+      throw std::invalid_argument(
+          fmt::format("the token name '{}' is taken, as a token or as a group", name));
     taken.insert(name);
   };
   for (const auto& [name, time] : tokens.durations) check(name);
@@ -92,7 +94,8 @@ class Reader {
                         .takes = "JSON"});
     }
     if (!root_.is_object())
-      throw InputError({.file = name_, .line = 1, .column = 1, .found = "no object", .takes = "{ … }, groups of tokens"});
+      throw InputError(
+          {.file = name_, .line = 1, .column = 1, .found = "no object", .takes = "{ … }, groups of tokens"});
   }
 
   MotionTokens read() {
@@ -102,7 +105,8 @@ class Reader {
 
  private:
   [[noreturn]] void refuse(std::string_view path, const std::string& found, std::string takes) const {
-    throw InputError({.file = name_, .found = fmt::format("token '{}': {}", path, found), .takes = std::move(takes)});
+    throw InputError(
+        {.file = name_, .found = fmt::format("token '{}': {}", path, found), .takes = std::move(takes)});
   }
 
   void walk(const Json& node, const std::string& path, std::string type) {
@@ -115,7 +119,8 @@ class Reader {
       return;
     }
     for (const auto& [key, child] : node.items())
-      if (!key.starts_with('$') && child.is_object()) walk(child, path.empty() ? key : path + "." + key, type);
+      if (!key.starts_with('$') && child.is_object())
+        walk(child, path.empty() ? key : path + "." + key, type);
   }
 
   void token(const Json& node, const std::string& path, const std::string& type) {
@@ -170,7 +175,8 @@ class Reader {
         const std::size_t to = std::min(target.find('.', from), target.size());
         const auto next = node->find(target.substr(from, to - from));
         if (!node->is_object() || next == node->end())
-          refuse(path, fmt::format("the alias {}, which leads nowhere", alias), "the name of a token in braces");
+          refuse(path, fmt::format("the alias {}, which leads nowhere", alias),
+                 "the name of a token in braces");
         node = &*next;
         from = to + 1;
       }
@@ -186,8 +192,8 @@ class Reader {
     const Json& value = resolved(given, path, takes);
     double number = NAN;
     std::string unit;
-    if (value.is_object() && value.contains("value") && value.contains("unit") && value["value"].is_number() &&
-        value["unit"].is_string()) {
+    if (value.is_object() && value.contains("value") && value.contains("unit") &&
+        value["value"].is_number() && value["unit"].is_string()) {
       number = value["value"].get<double>();
       unit = value["unit"].get<std::string>();
     } else if (value.is_string()) {  // "240ms", as earlier drafts had it
@@ -208,8 +214,9 @@ class Reader {
   CubicBezier bezier(const Json& given, const std::string& path) const {
     const Json& value = resolved(given, path, "four numbers");
     std::array<double, 4> n{};
-    const bool four = value.is_array() && value.size() == 4 &&
-                      std::all_of(value.begin(), value.end(), [](const Json& one) { return one.is_number(); });
+    const bool four =
+        value.is_array() && value.size() == 4 &&
+        std::all_of(value.begin(), value.end(), [](const Json& one) { return one.is_number(); });
     if (!four) refuse(path, "the curve " + value.dump(), "four numbers, [x1, y1, x2, y2]");
     for (std::size_t i = 0; i < 4; ++i) n[i] = value[i].get<double>();
     try {
@@ -228,8 +235,9 @@ std::string identifier(const std::string& name) {
   std::string made;
   for (const char c : name) made += c == '.' || c == '-' ? '_' : c;
   const auto letter = [](char c) { return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || c == '_'; };
-  const bool good = !made.empty() && letter(made[0]) &&
-                    std::all_of(made.begin(), made.end(), [&](char c) { return letter(c) || (c >= '0' && c <= '9'); });
+  const bool good = !made.empty() && letter(made[0]) && std::all_of(made.begin(), made.end(), [&](char c) {
+    return letter(c) || (c >= '0' && c <= '9');
+  });
   if (!good)
     throw std::invalid_argument(
         fmt::format("'{}' gives no C++ name; takes letters, digits, '-', '_' and '.', a letter first", name));
@@ -246,7 +254,7 @@ std::string curve_code(const Curve& curve) {
                        jumps[static_cast<std::size_t>(steps->jump())]);
   }
   if (const auto* family = std::get_if<FamilyCurve>(&curve.kind())) {
-    constexpr std::array names{"sine", "quad", "cubic", "quart", "quint",
+    constexpr std::array names{"sine", "quad", "cubic", "quart",   "quint",
                                "expo", "circ", "back",  "elastic", "bounce"};
     constexpr std::array eases{"in", "out", "in_out"};
     const FamilyShape shape = family->shape();
@@ -260,7 +268,8 @@ std::string curve_code(const Curve& curve) {
                        eases[static_cast<std::size_t>(family->ease())], extra);
   }
   const Stops* own = curve.as_stops();
-  const std::vector<Stops::Point> points = own != nullptr ? own->points() : fewest_stops(curve, 0.0005).points;
+  const std::vector<Stops::Point> points =
+      own != nullptr ? own->points() : fewest_stops(curve, 0.0005).points;
   std::string text = "ubbo::Curve::stops({";
   for (const Stops::Point& point : points)
     text += fmt::format("{}{{{}, {}}}", text.ends_with('{') ? "" : ", ", point.value, point.at);
@@ -273,7 +282,8 @@ std::string way_code(const Passage::Way& way) {
   if (const auto* coast = std::get_if<Coast>(&way))
     return fmt::format("ubbo::Coast::friction({})", coast->friction());
   const Timed& timed = std::get<Timed>(way);
-  return fmt::format("ubbo::Timed{{{}, ubbo::Micros{{{}}}}}", curve_code(timed.curve), timed.duration.count());
+  return fmt::format("ubbo::Timed{{{}, ubbo::Micros{{{}}}}}", curve_code(timed.curve),
+                     timed.duration.count());
 }
 
 }  // namespace
@@ -312,7 +322,8 @@ std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
       continue;
     }
     std::string passage = fmt::format("ubbo::Passage({}", way_code(spec.passage.way));
-    if (spec.passage.delay != Micros{0}) passage += fmt::format(", ubbo::Micros{{{}}}", spec.passage.delay.count());
+    if (spec.passage.delay != Micros{0})
+      passage += fmt::format(", ubbo::Micros{{{}}}", spec.passage.delay.count());
     passage += ")";
     if (spec.passage.runs != 1 || spec.passage.alternate)
       passage += fmt::format(".repeated({}, {})", spec.passage.runs, spec.passage.alternate);
@@ -338,12 +349,15 @@ std::string tokens_css(const MotionTokens& tokens, double max_error) {
     const BezierFit fit = fit_bezier(progress);
     const std::string name = property(given);
     text += fmt::format("  /* {}", spec.text);
-    if (easing.error > 0.0) text += fmt::format(": {} stops, off by at most {:.4f}", easing.stops, easing.error);
+    if (easing.error > 0.0)
+      text += fmt::format(": {} stops, off by at most {:.4f}", easing.stops, easing.error);
     text += fmt::format(" */\n  --{}: {};\n", name, easing.text);
     if (fit.error > 0.0)
-      text += fmt::format("  --{}-bezier: {}; /* off by at most {:.4f} */\n", name, css_text(fit.bezier), fit.error);
+      text += fmt::format("  --{}-bezier: {}; /* off by at most {:.4f} */\n", name, css_text(fit.bezier),
+                          fit.error);
     if (spec.has_time)
-      text += fmt::format("  --{}-duration: {}ms;\n", name, css_number(to_ms(duration_of(spec.passage.way)), 3));
+      text +=
+          fmt::format("  --{}-duration: {}ms;\n", name, css_number(to_ms(duration_of(spec.passage.way)), 3));
     if (spec.passage.delay != Micros{0})
       text += fmt::format("  --{}-delay: {}ms;\n", name, css_number(to_ms(spec.passage.delay), 3));
   }

@@ -21,7 +21,8 @@ class Collector {
     if (const auto* pad = dynamic_cast<const Pad*>(&part)) add_pad(*pad);
   }
   void add_cell(const std::string& name, const Cell<double>& cell) {
-    all_.push_back({.name = "cell." + name, .what = "cell." + name, .unit = "", .now = [&cell] { return cell.get(); }});
+    all_.push_back(
+        {.name = "cell." + name, .what = "cell." + name, .unit = "", .now = [&cell] { return cell.get(); }});
   }
   std::vector<Reading> take() { return std::move(all_); }
 
@@ -35,7 +36,8 @@ class Collector {
     const auto values = [&slider] {
       std::vector<double> rests;
       const SnapPoints& snaps = slider.snaps();
-      for (std::size_t i = 0; i < snaps.size() && snaps.size() <= most_rests; ++i) rests.push_back(snaps.at(i));
+      for (std::size_t i = 0; i < snaps.size() && snaps.size() <= most_rests; ++i)
+        rests.push_back(snaps.at(i));
       return rests;
     };
     const auto places = [&slider, values](Axis axis) {
@@ -44,11 +46,18 @@ class Collector {
       for (const double value : values()) rests.push_back(along(axis, slider.place_of(value)));
       return rests;
     };
-    add(slider, "thumb.x", "dp", [&slider] { return slider.thumb().x; }, [=] { return places(Axis::horizontal); });
-    add(slider, "thumb.y", "dp", [&slider] { return slider.thumb().y; }, [=] { return places(Axis::vertical); });
-    add(slider, "position", "", [&slider] { return slider.position(); }, values);
-    add(slider, "value", "", [&slider] { return slider.value(); }, values);
-    add(slider, "target", "", [&slider] { return slider.target(); }, values);
+    add(
+        slider, "thumb.x", "dp", [&slider] { return slider.thumb().x; },
+        [=] { return places(Axis::horizontal); });
+    add(
+        slider, "thumb.y", "dp", [&slider] { return slider.thumb().y; },
+        [=] { return places(Axis::vertical); });
+    add(
+        slider, "position", "", [&slider] { return slider.position(); }, values);
+    add(
+        slider, "value", "", [&slider] { return slider.value(); }, values);
+    add(
+        slider, "target", "", [&slider] { return slider.target(); }, values);
     add(slider, "share", "", [&slider] { return slider.share(); });
     add(slider, "velocity", "per second", [&slider] { return slider.velocity(); });
     add(slider, "presence", "", [&slider] { return slider.thumb_presence(); });
@@ -56,9 +65,12 @@ class Collector {
 
   void add_pane(const Pane& pane) {
     const auto rests = [&pane] { return pane.settings().rests; };
-    add(pane, "offset", "dp", [&pane] { return pane.offset(); }, rests);
-    add(pane, "shown", "dp", [&pane] { return pane.shown(); }, rests);
-    add(pane, "target", "dp", [&pane] { return pane.target(); }, rests);
+    add(
+        pane, "offset", "dp", [&pane] { return pane.offset(); }, rests);
+    add(
+        pane, "shown", "dp", [&pane] { return pane.shown(); }, rests);
+    add(
+        pane, "target", "dp", [&pane] { return pane.target(); }, rests);
     add(pane, "presence", "", [&pane] { return pane.presence(); });
   }
 

@@ -148,8 +148,8 @@ class Reader {
     } catch (const SpecError& wrong) {
       // Behind the opening quote; a text in other quotes, or with escapes, is pointed at as a whole.
       toml::source_position where = node.source().begin;
-      const bool plain = node.source().end.line == where.line &&
-                         node.source().end.column == where.column + text.size() + 2;
+      const bool plain =
+          node.source().end.line == where.line && node.source().end.column == where.column + text.size() + 2;
       if (plain) where.column += static_cast<toml::source_index>(1 + wrong.facts().at);
       refuse(where, fmt::format("{} = \"{}\": {}", name, text, wrong.facts().found),
              fmt::format("{}; for example \"{}\"", wrong.facts().takes, wrong.facts().example));

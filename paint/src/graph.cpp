@@ -43,7 +43,8 @@ std::string shown(double number) {
 }
 
 double wide(const std::string& words, double size, bool bold = false) {
-  return text_width({.at = {}, .words = words, .size = size, .colour = {}, .align = skin::Align::left, .bold = bold});
+  return text_width(
+      {.at = {}, .words = words, .size = size, .colour = {}, .align = skin::Align::left, .bold = bold});
 }
 
 class Script {
@@ -55,8 +56,8 @@ class Script {
     const bool png = path.ends_with(".png");
     // A point of pngcairo is a pixel and a third, one of svg a pixel.
     font_scale_ = png ? 0.75 : 1.0;
-    add("set terminal " + std::string(png ? "pngcairo" : "svg") + " noenhanced size " + std::to_string(width_) +
-        "," + std::to_string(height_) + " font " + font(13) + " background rgb '" +
+    add("set terminal " + std::string(png ? "pngcairo" : "svg") + " noenhanced size " +
+        std::to_string(width_) + "," + std::to_string(height_) + " font " + font(13) + " background rgb '" +
         hex(colours_.paper).replace(1, 2, "") + "'");
     add("set output " + in_quotes(path));
     add("set encoding utf8");
@@ -178,8 +179,8 @@ class Script {
     add("set tmargin at screen " + shown(1.0 - box.y / height_));
     add("set bmargin at screen " + shown(1.0 - box.bottom() / height_));
     add("set border 3 lw 1.2 lc rgb '" + hex(colours_.ink.with_alpha(0.55)) + "'");
-    const std::string tick = " nomirror scale " + std::string(panel.y_numbers ? "0.6" : "0") + " textcolor rgb '" + hex(colours_.ink.with_alpha(0.85)) +
-                             "' font " + font(12);
+    const std::string tick = " nomirror scale " + std::string(panel.y_numbers ? "0.6" : "0") +
+                             " textcolor rgb '" + hex(colours_.ink.with_alpha(0.85)) + "' font " + font(12);
     add("set xtics" + tick);
     add("set ytics" + tick);
     add(panel.x_numbers ? "set format x '%g'" : "set format x ''");
@@ -190,7 +191,8 @@ class Script {
     add("set yrange [" + shown(low) + ":" + shown(high) + "]");
     add("unset xlabel");
     add("unset ylabel");
-    const std::string label = " font " + font(13) + " textcolor rgb '" + hex(colours_.ink.with_alpha(0.85)) + "'";
+    const std::string label =
+        " font " + font(13) + " textcolor rgb '" + hex(colours_.ink.with_alpha(0.85)) + "'";
     if (!panel.x_label.empty()) add("set xlabel " + in_quotes(panel.x_label) + " offset 0,0.3" + label);
     if (!panel.y_label.empty()) add("set ylabel " + in_quotes(panel.y_label) + " offset 0.5,0" + label);
   }
@@ -224,12 +226,14 @@ class Script {
           std::to_string(rule.dash) + " lc rgb '" + hex(rule.colour) + "' back");
       if (!rule.words.empty())
         add("set label " + in_quotes(rule.words) + " at graph 0.995,first " + shown(rule.at) +
-            " right offset 0,0.8 font " + font(12) + " textcolor rgb '" + hex(rule.colour.with_alpha(1.0)) + "' front");
+            " right offset 0,0.8 font " + font(12) + " textcolor rgb '" + hex(rule.colour.with_alpha(1.0)) +
+            "' front");
     }
     for (std::size_t i = 0; i < panel.moments.size(); ++i) {
       const Rule& rule = panel.moments[i];
-      add("set arrow from first " + shown(rule.at) + ",graph 0 to first " + shown(rule.at) + ",graph 1 nohead lw " +
-          shown(rule.width) + " dt " + std::to_string(rule.dash) + " lc rgb '" + hex(rule.colour) + "' back");
+      add("set arrow from first " + shown(rule.at) + ",graph 0 to first " + shown(rule.at) +
+          ",graph 1 nohead lw " + shown(rule.width) + " dt " + std::to_string(rule.dash) + " lc rgb '" +
+          hex(rule.colour) + "' back");
       if (rule.words.empty()) continue;
       const Words& words = words_[i];
       write_words(words.x, box.y - 9 - 17.0 * static_cast<double>(words.lane), rule.words, 12, rule.colour,
@@ -250,7 +254,8 @@ class Script {
         add(std::isfinite(x) && std::isfinite(y) ? shown(x) + " " + shown(y) : "");
       add("EOD");
       plot += (i == 0 ? "" : ", ") + std::string("$trace") + std::to_string(i) + " using 1:2 with lines lw " +
-              shown(trace.width) + " dt " + std::to_string(trace.dash) + " lc rgb '" + hex(trace.colour) + "'";
+              shown(trace.width) + " dt " + std::to_string(trace.dash) + " lc rgb '" + hex(trace.colour) +
+              "'";
     }
     add(panel.traces.empty() ? "plot NaN" : plot);
     add("unset label");
@@ -275,12 +280,18 @@ struct Close {
 }  // namespace
 
 std::vector<Colour> trace_colours(const skin::CombColours& colours) {
-  return {colours.heather, colours.honey, colours.moss, colours.brick, colours.ink,
-          mix(colours.honey, colours.brick, 0.55), mix(colours.heather, colours.moss, 0.6),
+  return {colours.heather,
+          colours.honey,
+          colours.moss,
+          colours.brick,
+          colours.ink,
+          mix(colours.honey, colours.brick, 0.55),
+          mix(colours.heather, colours.moss, 0.6),
           mix(colours.ink, colours.paper, 0.45)};
 }
 
-void plot(const Graph& graph, int width, int height, const std::string& path, const skin::CombColours& colours) {
+void plot(const Graph& graph, int width, int height, const std::string& path,
+          const skin::CombColours& colours) {
   if (width < 200 || height < 200 || width > 16384 || height > 16384)
     throw std::invalid_argument("size " + std::to_string(width) + "x" + std::to_string(height) +
                                 " is not taken; it takes 200x200 to 16384x16384");

@@ -60,8 +60,9 @@ Picture thrown_cards(const Throw& thrown, double width, double height, const ski
   page.emplace_back(skin::paper({0, 0, width, height}, 0.0, {.fill = colours.paper}));
   write(page, {edge, 34}, thrown.title, 20, colours.ink, Align::left, true);
   write(page, {edge, 58},
-        "let go " + words("%.0f dp", thrown.from) + " from its place at " + words("%.0f dp/s", thrown.velocity) +
-            "; one card every " + words("%.0f ms", to_ms(thrown.every)) + ", the latest solid",
+        "let go " + words("%.0f dp", thrown.from) + " from its place at " +
+            words("%.0f dp/s", thrown.velocity) + "; one card every " +
+            words("%.0f ms", to_ms(thrown.every)) + ", the latest solid",
         13.5, colours.ink.with_alpha(0.75));
   std::vector<Flown> flights;
   double least = 0.0;
@@ -98,11 +99,13 @@ Picture thrown_cards(const Throw& thrown, double width, double height, const ski
       const Box box{x_of(step.state.value), y, card_w, card_h};
       page.emplace_back(
           skin::paper(box, 16.0,
-                      {.fill = last ? colours.paper : mix(colours.paper, colours.honey, 0.35).with_alpha(0.10 + 0.25 * age),
+                      {.fill = last ? colours.paper
+                                    : mix(colours.paper, colours.honey, 0.35).with_alpha(0.10 + 0.25 * age),
                        .stroke = colours.ink.with_alpha(last ? 1.0 : 0.12 + 0.3 * age),
                        .width = last ? 2.0 : 1.0}));
       // A bead at the card's corner marks each moment.
-      page.emplace_back(skin::Disc{{box.x, y + card_h + 12.0}, 2.6, {.fill = mix(colours.heather, colours.honey, age)}});
+      page.emplace_back(
+          skin::Disc{{box.x, y + card_h + 12.0}, 2.6, {.fill = mix(colours.heather, colours.honey, age)}});
       if (last) {
         page.emplace_back(skin::hexagon({box.x + 24.0, y + card_h / 2}, 12.0,
                                         {.fill = colours.honey, .stroke = colours.ink, .width = 1.6}));
@@ -110,7 +113,8 @@ Picture thrown_cards(const Throw& thrown, double width, double height, const ski
       }
     }
     if (i + 1 < flights.size())
-      page.emplace_back(skin::line({edge, top + lane - 2}, {width - edge, top + lane - 2}, colours.ink.with_alpha(0.12), 1));
+      page.emplace_back(skin::line({edge, top + lane - 2}, {width - edge, top + lane - 2},
+                                   colours.ink.with_alpha(0.12), 1));
   }
   return page;
 }
@@ -129,7 +133,8 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
   const double frame_h = height - 100.0 - chart_h - 56.0;
   const double scale = frame_w / 360.0;
   const auto colour_of = [&](std::size_t row) {
-    const double share = list.rows.size() < 2 ? 0.0 : static_cast<double>(row) / static_cast<double>(list.rows.size() - 1);
+    const double share =
+        list.rows.size() < 2 ? 0.0 : static_cast<double>(row) / static_cast<double>(list.rows.size() - 1);
     return mix(colours.heather, colours.honey, share);
   };
   const double row_h = frame_h / (static_cast<double>(list.rows.size()) + 0.4);
@@ -143,7 +148,8 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
       const double opacity =
           std::clamp(timeline.at(timeline.find(list.rows[row] + ".opacity"), time).value, 0.0, 1.0);
       if (opacity <= 0.0) continue;
-      const Box box{screen.x + 8.0 + x, screen.y + 8.0 + row_h * static_cast<double>(row), frame_w - 16.0, row_h - 8.0};
+      const Box box{screen.x + 8.0 + x, screen.y + 8.0 + row_h * static_cast<double>(row), frame_w - 16.0,
+                    row_h - 8.0};
       Picture one;
       one.emplace_back(skin::paper(box, 10.0,
                                    {.fill = mix(colours.paper, colours.honey, 0.12),
@@ -151,7 +157,8 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
                                     .width = 1.2}));
       one.emplace_back(skin::hexagon({box.x + 20.0, box.y + box.h / 2}, 9.0,
                                      {.fill = colour_of(row), .stroke = colours.ink, .width = 1.2}));
-      write(one, {box.x + 38.0, box.y + box.h / 2 + 4.5}, list.rows[row], 12.5, colours.ink, Align::left, true);
+      write(one, {box.x + 38.0, box.y + box.h / 2 + 4.5}, list.rows[row], 12.5, colours.ink, Align::left,
+            true);
       inside.emplace_back(skin::Group{.shapes = std::move(one), .opacity = opacity});
     }
     page.emplace_back(skin::Group{.shapes = std::move(inside), .clip = screen});
@@ -183,8 +190,11 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
   for (int f = 0; f < frames; ++f) {
     const double x = left + (right - left) * f / (frames - 1);
     page.emplace_back(skin::line({x, top}, {x, height - 40.0}, colours.ink.with_alpha(0.35), 1.0, 3.0));
-    write(page, {x, height - 22.0}, words("%.0f ms", whole * f / (frames - 1)), 12, colours.ink.with_alpha(0.8),
-          f == 0 ? Align::left : f + 1 == frames ? Align::right : Align::centre);
+    write(page, {x, height - 22.0}, words("%.0f ms", whole * f / (frames - 1)), 12,
+          colours.ink.with_alpha(0.8),
+          f == 0            ? Align::left
+          : f + 1 == frames ? Align::right
+                            : Align::centre);
   }
   return page;
 }

@@ -54,9 +54,7 @@ class Painter {
   }
 
  private:
-  void use(Colour colour) {
-    cairo_set_source_rgba(to_, colour.red, colour.green, colour.blue, colour.alpha);
-  }
+  void use(Colour colour) { cairo_set_source_rgba(to_, colour.red, colour.green, colour.blue, colour.alpha); }
 
   void ink(const skin::Ink& ink) {
     if (ink.fill) {

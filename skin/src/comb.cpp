@@ -39,10 +39,11 @@ Picture comb(const Slider& slider, const CombColours& colours) {
   add_marks(picture, slider, colours);
 
   const double radius = slider.settings().thumb / 2 * (slider.pressed() ? 1.18 : 1.05);
-  picture.emplace_back(hexagon(slider.thumb(), radius,
-                               {.fill = colours.honey.with_alpha(seen),
-                                .stroke = (slider.dragging() ? colours.heather : colours.ink).with_alpha(seen),
-                                .width = slider.pressed() ? 3.0 : 2.0}));
+  picture.emplace_back(
+      hexagon(slider.thumb(), radius,
+              {.fill = colours.honey.with_alpha(seen),
+               .stroke = (slider.dragging() ? colours.heather : colours.ink).with_alpha(seen),
+               .width = slider.pressed() ? 3.0 : 2.0}));
   const std::string number = plain_number(std::round(slider.value() * 100.0) / 100.0);
   const double size = slider.settings().thumb * (number.size() < 3 ? 0.5 : 0.36);
   picture.emplace_back(Text{.at = slider.thumb() + Point{0.0, size * 0.36},
@@ -145,7 +146,8 @@ Picture comb(const Stage& stage, const CombColours& colours) {
   for (const auto& part : stage.parts()) {
     Picture drawn = any_part(*part, colours);
     double seen = part->presence();
-    for (const Part* outer = part->outer(); outer != nullptr; outer = outer->outer()) seen *= outer->presence();
+    for (const Part* outer = part->outer(); outer != nullptr; outer = outer->outer())
+      seen *= outer->presence();
     if (seen < 1.0) {
       Group fading{.shapes = std::move(drawn), .opacity = seen};
       drawn.clear();

@@ -121,8 +121,14 @@ TEST_CASE("delay, repeats, there and back, stop, finish and the usual way") {
     bool alternate;
     double at_ms, value;
   };
-  for (const Case& c : {Case{3, false, 130, 3}, {3, false, 299, 9.9}, {3, false, 300, 10}, {3, true, 130, 7},
-                        {3, true, 230, 3}, {2, true, 150, 5}, {2, true, 200, 0}, {0, true, 100'130, 7},
+  for (const Case& c : {Case{3, false, 130, 3},
+                        {3, false, 299, 9.9},
+                        {3, false, 300, 10},
+                        {3, true, 130, 7},
+                        {3, true, 230, 3},
+                        {2, true, 150, 5},
+                        {2, true, 200, 0},
+                        {0, true, 100'130, 7},
                         {0, false, 100'130, 3}}) {
     Mover run(0);
     run.send(10, line.repeated(c.runs, c.alternate), ms(0));
@@ -178,9 +184,11 @@ TEST_CASE("points, sizes, angles and colours") {
   CHECK(red.b == Approx(0.12585).margin(1e-4));
   CHECK(white.lightness == Approx(1.0).margin(1e-5));
   PROPERTY("colours come back, and halfway is half as light", [] {
-    const Colour a{*number(0, 1), *number(0, 1), *number(0, 1), 1}, b{*number(0, 1), *number(0, 1), *number(0, 1), 1};
+    const Colour a{*number(0, 1), *number(0, 1), *number(0, 1), 1},
+        b{*number(0, 1), *number(0, 1), *number(0, 1), 1};
     const Colour back = from_oklab(to_oklab(a));
-    RC_ASSERT(std::fabs(back.red - a.red) + std::fabs(back.green - a.green) + std::fabs(back.blue - a.blue) < 1e-4);
+    RC_ASSERT(std::fabs(back.red - a.red) + std::fabs(back.green - a.green) + std::fabs(back.blue - a.blue) <
+              1e-4);
     ColourMover mover(a);
     mover.send(b, Timed{Curve{}, ms(100)}, ms(0));
     mover.advance(ms(50));
@@ -266,8 +274,9 @@ TEST_CASE("movers, followers, timelines and banks allocate nothing once they are
   SpringBank bank(Spring::natural(12, 0.6), 1000);
   Timeline timeline;
   const auto track = timeline.add_track("x", 0);
-  const Passage ways[] = {Spring::settling(ms(300), 0.1), Timed{Curve::stops({{0}, {0.7, 0.2}, {1}}), ms(200)},
-                          Coast::half_life(ms(60)), Passage(Timed{Curve::ease(), ms(90)}).after(ms(20)).repeated(2)};
+  const Passage ways[] = {Spring::settling(ms(300), 0.1),
+                          Timed{Curve::stops({{0}, {0.7, 0.2}, {1}}), ms(200)}, Coast::half_life(ms(60)),
+                          Passage(Timed{Curve::ease(), ms(90)}).after(ms(20)).repeated(2)};
   timeline.cue(track, 100, ways[0]);
   timeline.play(ms(0));
   double sum = 0;
@@ -291,7 +300,8 @@ TEST_CASE("a bank does what single springs do, and comes to rest exactly on its 
   PROPERTY("any spring, any frames", [] {
     const Spring spring = Spring::natural(*number(2, 30), *number(0.1, 3));
     SpringBank bank(spring, 9);
-    for (std::size_t i = 0; i < bank.size(); ++i) bank.send(i, 100.0 * static_cast<double>(i + 1), *number(-900, 900));
+    for (std::size_t i = 0; i < bank.size(); ++i)
+      bank.send(i, 100.0 * static_cast<double>(i + 1), *number(-900, 900));
     const std::vector<double> velocity(bank.velocities().begin(), bank.velocities().end());
     double seconds = 0;
     for (int i = 0; i < 12; ++i) {

@@ -61,7 +61,9 @@ TEST_CASE("a pane lands where its way and its speed point") {
 
 TEST_CASE("a pane never leaves its bounds and follows the finger dp for dp") {
   PROPERTY("any throws", [] {
-    Sheet app({.least = *number(-300, 0), .most = *number(1, 400), .passage = Spring::settling(ms(300), *number(0, 0.6))});
+    Sheet app({.least = *number(-300, 0),
+               .most = *number(1, 400),
+               .passage = Spring::settling(ms(300), *number(0, 0.6))});
     double finger = 300;
     for (int i = *rc::gen::inRange(1, 4); i > 0; --i) {
       double before = app.pane->offset();

@@ -25,8 +25,8 @@ TEST_CASE("seeking anywhere, forwards and back, gives what playing gives, to the
     const int cues = *rc::gen::inRange(1, 10);
     for (int i = 0; i < cues; ++i) {
       const auto track = static_cast<Timeline::Track>(*rc::gen::inRange(0, 3));
-      const Place place = *rc::gen::element(Place::after(), Place::with(), Place::with(ms(30)), Place::after(ms(20)),
-                                            Place::at(ms(70)));
+      const Place place = *rc::gen::element(Place::after(), Place::with(), Place::with(ms(30)),
+                                            Place::after(ms(20)), Place::at(ms(70)));
       timeline.cue(track, *number(-100, 100), *way(), place);
     }
     const double speed = *rc::gen::element(1.0, 0.1, 3.0);
@@ -138,7 +138,8 @@ TEST_CASE("the figures of a motion are those of its formula") {
     const double swing = frequency * std::sqrt(1 - ratio * ratio);
     const double peak_at = std::acos(ratio) / swing;
     RC_ASSERT(std::fabs(to_seconds(figures.peak_at) - peak_at) < 2e-3 * to_seconds(figures.duration));
-    RC_ASSERT(std::fabs(figures.peak_speed + spring.at({-200, 0}, peak_at).velocity * -1) < 1e-2 * 200 * frequency);
+    RC_ASSERT(std::fabs(figures.peak_speed + spring.at({-200, 0}, peak_at).velocity * -1) <
+              1e-2 * 200 * frequency);
     RC_ASSERT(std::fabs(200 + spring.at({-200, 0}, to_seconds(figures.half)).distance - 100) < 0.1);
     RC_ASSERT(figures.half < figures.nine_tenths);
     RC_ASSERT(figures.settled <= figures.duration);

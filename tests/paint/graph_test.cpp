@@ -12,11 +12,12 @@ using namespace ubbo::test;
 TEST_CASE("a graph shows its words as they are, whatever they hold, and says when it cannot be written") {
   const auto path = std::filesystem::temp_directory_path() / "ubbo-graph-test.svg";
   paint::Graph graph{.title = "frames' \"honey\" & $x`id`", .panels = {}};
-  graph.panels.push_back({.title = "value",
-                          .traces = {{.name = "one_two^3", .points = {{0, 0}, {1, HUGE_VAL}, {2, 5}}, .colour = {}}},
-                          .levels = {{.at = 3, .colour = {}, .words = "snap points"}},
-                          .moments = {{.at = 1, .colour = {}, .words = "lands on 7"}},
-                          .x_to = 2});
+  graph.panels.push_back(
+      {.title = "value",
+       .traces = {{.name = "one_two^3", .points = {{0, 0}, {1, HUGE_VAL}, {2, 5}}, .colour = {}}},
+       .levels = {{.at = 3, .colour = {}, .words = "snap points"}},
+       .moments = {{.at = 1, .colour = {}, .words = "lands on 7"}},
+       .x_to = 2});
   paint::plot(graph, 800, 500, path.string());
   std::ifstream file(path);
   const std::string svg((std::istreambuf_iterator<char>(file)), {});
@@ -33,7 +34,8 @@ TEST_CASE("thrown cards end in their place, and rows come in one after another")
     std::vector<double> left;
     const auto walk = [&](const auto& self, const skin::Picture& shapes) -> void {
       for (const skin::Shape& shape : shapes) {
-        if (const auto* path = std::get_if<skin::Path>(&shape); path != nullptr && path->points.size() == corners)
+        if (const auto* path = std::get_if<skin::Path>(&shape);
+            path != nullptr && path->points.size() == corners)
           left.push_back(path->points[0].x);
         if (const auto* group = std::get_if<skin::Group>(&shape)) self(self, group->shapes);
       }
@@ -41,7 +43,10 @@ TEST_CASE("thrown cards end in their place, and rows come in one after another")
     walk(walk, picture);
     return left;
   };
-  const paint::Throw thrown{.title = "t", .card = "Quarry", .from = 100, .velocity = 900,
+  const paint::Throw thrown{.title = "t",
+                            .card = "Quarry",
+                            .from = 100,
+                            .velocity = 900,
                             .ways = {{"a", Spring::settling(ms(300), 0)}}};
   const auto cards = boxes(paint::thrown_cards(thrown, 1280, 800), 5);
   REQUIRE(cards.size() > 5);

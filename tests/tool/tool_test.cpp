@@ -250,8 +250,9 @@ TEST_CASE("export writes what it reads, and a header that compiles and moves ali
   CHECK_THAT(run(tool + " export 'a.b=ease-in 90ms' stay=4s").out,
              Catch::Contains("--a-b: cubic-bezier(0.42, 0, 1, 1);") && Catch::Contains("--stay: 4000ms;"));
   CHECK(ridge::sheet_open_duration == ubbo::Micros{420'000});
-  CHECK(ubbo::progress_of(ridge::sheet_open.way).value(0.3) ==
-        Approx(ubbo::progress_of(ubbo::io::read_passage("spring(settle 420ms, overshoot 6%)").way).value(0.3)));
+  CHECK(
+      ubbo::progress_of(ridge::sheet_open.way).value(0.3) ==
+      Approx(ubbo::progress_of(ubbo::io::read_passage("spring(settle 420ms, overshoot 6%)").way).value(0.3)));
   CHECK(ridge::row_in.delay == ubbo::test::ms(60));
   CHECK(ridge::curve_standard.value(0.5) == ubbo::Curve::cubic_bezier(0.3, 0, 0.1, 1).value(0.5));
   CHECK(ridge::toast_stay == ubbo::test::ms(4000));

@@ -54,7 +54,8 @@ Drawn draw(const io::CurveOrder& order, const io::MotionSpec& spec, const Colour
     const Micros time{std::llround(whole * i / looks)};
     const MotionState state = motion.at(time);
     // A jump is drawn upright.
-    if (std::fabs(state.value - last) > 0.04 * std::fabs(order.to - order.from) * std::max(1.0, 1500.0 / looks))
+    if (std::fabs(state.value - last) >
+        0.04 * std::fabs(order.to - order.from) * std::max(1.0, 1500.0 / looks))
       drawn.value.points.emplace_back(to_ms(time), last);
     last = state.value;
     drawn.value.points.emplace_back(to_ms(time), state.value);
@@ -64,14 +65,16 @@ Drawn draw(const io::CurveOrder& order, const io::MotionSpec& spec, const Colour
   return drawn;
 }
 
-MotionFigures add_marks(paint::Panel& panel, const io::CurveOrder& order, const io::MotionSpec& spec, const Colour& colour) {
+MotionFigures add_marks(paint::Panel& panel, const io::CurveOrder& order, const io::MotionSpec& spec,
+                        const Colour& colour) {
   const Motion motion = io::motion_of(order, spec);
   const MotionFigures figures = figures_of(motion);
   if (spec.passage.runs != 1) return figures;
   const double begins = to_ms(spec.passage.delay);
   using Form = paint::Spot::Form;
   panel.spots.push_back({.x = begins, .y = order.from, .form = Form::ring, .colour = colour});
-  panel.spots.push_back({.x = begins + to_ms(figures.duration), .y = order.to, .form = Form::disc, .colour = colour});
+  panel.spots.push_back(
+      {.x = begins + to_ms(figures.duration), .y = order.to, .form = Form::disc, .colour = colour});
   if (figures.settled > Micros{0} && figures.settled < figures.duration)
     panel.spots.push_back({.x = begins + to_ms(figures.settled),
                            .y = motion.at(figures.settled).value,
@@ -148,22 +151,26 @@ paint::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& c
 
 void add_curve(CLI::App& app, int& exit) {
   auto order = std::make_shared<Order>();
-  CLI::App* verb = app.add_subcommand("curve", "Look at easing curves, springs and coasts: figures, values, pictures");
+  CLI::App* verb =
+      app.add_subcommand("curve", "Look at easing curves, springs and coasts: figures, values, pictures");
   verb->add_option("SPEC", order->specs, "motions (docs/formats/motion.md), each in quotes")->required();
   verb->add_option("--samples", order->curves.samples, "print so many even steps, both ends included")
       ->check(CLI::Range(1, 100'000))
       ->each([order](const std::string&) { order->samples = true; });
-  verb->add_option("--at", order->curves.at,
-                   "print at these times instead: share of the time for curves, seconds for springs and coasts")
+  verb->add_option(
+          "--at", order->curves.at,
+          "print at these times instead: share of the time for curves, seconds for springs and coasts")
       ->delimiter(',');
   verb->add_option("--from", order->curves.from, "where it starts")->capture_default_str();
   verb->add_option("--to", order->curves.to, "where it goes")->capture_default_str();
-  verb->add_option("--velocity", order->curves.velocity, "what springs start with, per second")->capture_default_str();
+  verb->add_option("--velocity", order->curves.velocity, "what springs start with, per second")
+      ->capture_default_str();
   verb->add_option("--duration", order->duration_ms, "ms for curves that do not say their time")
       ->check(CLI::Range(0.001, 3.6e6))
       ->capture_default_str();
   verb->add_flag("--json", order->json, "print JSON with samples (docs/formats/motion.md)");
-  verb->add_flag("--css", order->css, "print CSS custom properties: linear() and cubic-bezier() with their errors");
+  verb->add_flag("--css", order->css,
+                 "print CSS custom properties: linear() and cubic-bezier() with their errors");
   verb->add_option("--error", order->error, "how far the linear() of --css may be off, as a share of the way")
       ->check(CLI::Range(1e-4, 1.0))
       ->capture_default_str();

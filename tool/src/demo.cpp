@@ -47,8 +47,8 @@ int run_demo(const std::string& folder) {
     shoot_film({.scene = scene_path, .take = take_path, .out = pictures.back()});
   }
   pictures.push_back(folder + "/inspection.drag.graph.png");
-  shoot_graph(folder + "/inspection.scene.toml", folder + "/inspection.drag.take.csv", {"thumb.x", "velocity"},
-              pictures.back());
+  shoot_graph(folder + "/inspection.scene.toml", folder + "/inspection.drag.take.csv",
+              {"thumb.x", "velocity"}, pictures.back());
   for (std::string& picture : shoot_motions(folder)) pictures.push_back(std::move(picture));
   fmt::print("pictures:\n");
   for (const std::string& picture : pictures) fmt::print("  {}\n", picture);

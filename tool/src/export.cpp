@@ -27,8 +27,8 @@ struct Order {
 
 bool is_name(std::string_view text) {
   return !text.empty() && std::all_of(text.begin(), text.end(), [](char c) {
-    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' || c == '_' ||
-           c == '.';
+    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' ||
+           c == '_' || c == '.';
   });
 }
 
@@ -38,7 +38,8 @@ void add(io::MotionTokens& tokens, const std::string& given) {
   if (equals == std::string::npos || !is_name(std::string_view(given).substr(0, equals))) {
     if (!given.ends_with(".json"))
       throw std::invalid_argument(fmt::format(
-          "export: '{}' is not taken; takes NAME=MOTION, NAME=240ms, or a token file that ends in .json", given));
+          "export: '{}' is not taken; takes NAME=MOTION, NAME=240ms, or a token file that ends in .json",
+          given));
     io::MotionTokens read = io::read_tokens(io::read_text(given), given);
     for (auto& motion : read.motions) tokens.motions.push_back(std::move(motion));
     for (auto& duration : read.durations) tokens.durations.push_back(std::move(duration));
@@ -48,7 +49,8 @@ void add(io::MotionTokens& tokens, const std::string& given) {
   const std::string text = given.substr(equals + 1);
   // A time alone is the time of a motion that needs no more.
   if (!text.empty() && (text[0] == '.' || (text[0] >= '0' && text[0] <= '9')))
-    tokens.durations.emplace_back(name, std::get<Timed>(io::read_motion("linear " + text).passage.way).duration);
+    tokens.durations.emplace_back(name,
+                                  std::get<Timed>(io::read_motion("linear " + text).passage.way).duration);
   else
     tokens.motions.emplace_back(name, io::read_motion(text));
 }
@@ -76,8 +78,10 @@ std::string exported(const io::MotionTokens& tokens, const Order& order) {
 
 void add_export(CLI::App& app, int& exit) {
   auto order = std::make_shared<Order>();
-  CLI::App* verb = app.add_subcommand("export", "Write motions with names as CSS, keyframes, design tokens or C++");
-  verb->add_option("FROM", order->from, "NAME=MOTION (docs/formats/motion.md), NAME=240ms, or a file of design tokens")
+  CLI::App* verb =
+      app.add_subcommand("export", "Write motions with names as CSS, keyframes, design tokens or C++");
+  verb->add_option("FROM", order->from,
+                   "NAME=MOTION (docs/formats/motion.md), NAME=240ms, or a file of design tokens")
       ->required();
   verb->add_option("--as", order->as, "css, keyframes, tokens or header")
       ->check(CLI::IsMember({"css", "keyframes", "tokens", "header"}))
@@ -85,16 +89,20 @@ void add_export(CLI::App& app, int& exit) {
   verb->add_option("--namespace", order->name, "of the C++ header")->capture_default_str();
   verb->add_option("--animate", order->target.declaration, "what keyframes set, {} for the number")
       ->capture_default_str();
-  verb->add_option("--from", order->target.from, "the number at the start of keyframes")->capture_default_str();
+  verb->add_option("--from", order->target.from, "the number at the start of keyframes")
+      ->capture_default_str();
   verb->add_option("--to", order->target.to, "the number at their end")->capture_default_str();
-  verb->add_option("--error", order->error, "how far a linear() or keyframes may be off, as a share of the way")
+  verb->add_option("--error", order->error,
+                   "how far a linear() or keyframes may be off, as a share of the way")
       ->check(CLI::Range(1e-4, 1.0))
       ->capture_default_str();
   verb->add_option("-o,--out", order->out, "file to write; without it the text is printed");
   verb->footer(
-      "Example:  ubbo export \"sheet.open=spring(settle 400ms, overshoot 5%)\" \"toast.leave=ease-in 160ms\" --as tokens\n"
+      "Example:  ubbo export \"sheet.open=spring(settle 400ms, overshoot 5%)\" \"toast.leave=ease-in 160ms\" "
+      "--as tokens\n"
       "Example:  ubbo export motion.tokens.json --as header -o motion.hpp\n"
-      "Example:  ubbo export \"rise=bounce(out) 600ms\" --as keyframes --animate \"transform: translateY({}px)\" "
+      "Example:  ubbo export \"rise=bounce(out) 600ms\" --as keyframes --animate \"transform: "
+      "translateY({}px)\" "
       "--from 40 --to 0");
   verb->callback([order, &exit] {
     io::MotionTokens tokens;

@@ -71,7 +71,8 @@ Run follow(const Order& order, int moments) {
     for (io::Reading& reading : io::find_readings(*run.stage, order.scene, name))
       run.followed.push_back({std::move(reading), {}});
   std::set<Micros> times;
-  for (int i = 0; i <= moments; ++i) times.insert(whole.begins() + (whole.ends() - whole.begins()) * i / moments);
+  for (int i = 0; i <= moments; ++i)
+    times.insert(whole.begins() + (whole.ends() - whole.begins()) * i / moments);
   io::Replay replay(*run.stage, run.take);
   for (const Micros time : times) {
     replay.play_to(time);
@@ -80,7 +81,8 @@ Run follow(const Order& order, int moments) {
   }
   if (order.of.empty()) std::erase_if(run.followed, [](const Followed& one) { return !changes(one); });
   if (run.followed.empty())
-    throw std::invalid_argument(order.scene + ": nothing moved; say by --of what to follow, such as cell.NAME");
+    throw std::invalid_argument(order.scene +
+                                ": nothing moved; say by --of what to follow, such as cell.NAME");
   return run;
 }
 
@@ -90,19 +92,22 @@ std::string run_json(const Run& run) {
   for (const Followed& one : run.followed) {
     Json points = Json::array();
     for (const auto& [t, value] : one.points) points.push_back({t, value});
-    series.push_back({{"name", one.reading.name}, {"unit", one.reading.unit}, {"points_ms", std::move(points)}});
+    series.push_back(
+        {{"name", one.reading.name}, {"unit", one.reading.unit}, {"points_ms", std::move(points)}});
   }
   return Json{{"series", std::move(series)}}.dump(2) + "\n";
 }
 
 std::string run_text(const Run& run) {
   std::string text = fmt::format("{:>9}", "ms");
-  for (const Followed& one : run.followed) text += fmt::format("  {:>{}}", one.reading.name, std::max<std::size_t>(one.reading.name.size(), 10));
+  for (const Followed& one : run.followed)
+    text += fmt::format("  {:>{}}", one.reading.name, std::max<std::size_t>(one.reading.name.size(), 10));
   text += "\n";
   for (std::size_t i = 0; i < run.followed[0].points.size(); ++i) {
     text += fmt::format("{:>9.1f}", run.followed[0].points[i].first);
     for (const Followed& one : run.followed)
-      text += fmt::format("  {:>{}.6g}", one.points[i].second, std::max<std::size_t>(one.reading.name.size(), 10));
+      text += fmt::format("  {:>{}.6g}", one.points[i].second,
+                          std::max<std::size_t>(one.reading.name.size(), 10));
     text += "\n";
   }
   return text;
@@ -113,7 +118,8 @@ bool is_place(const io::Reading& reading) { return reading.what == "thumb.x" || 
 // The finger beside a thumb, and how far it may go before it drags.
 void add_finger(paint::Panel& panel, const Run& run, Axis axis, const skin::CombColours& colours) {
   const double begin = run.take.samples.empty() ? 0.0 : to_ms(run.take.samples.front().time);
-  paint::Trace finger{.name = "finger", .points = {}, .colour = colours.ink.with_alpha(0.75), .width = 1.6, .dash = 3};
+  paint::Trace finger{
+      .name = "finger", .points = {}, .colour = colours.ink.with_alpha(0.75), .width = 1.6, .dash = 3};
   std::set<double> pressed;
   const double threshold = run.scene.stage.feel.threshold(axis);
   for (const Sample& sample : run.take.samples) {
@@ -128,7 +134,8 @@ void add_finger(paint::Panel& panel, const Run& run, Axis axis, const skin::Comb
   if (pressed.size() > most_presses) return;
   for (const double at : pressed) {
     panel.levels.push_back({.at = at - threshold, .colour = colours.brick, .words = {}, .dash = 2});
-    panel.levels.push_back({.at = at + threshold, .colour = colours.brick, .words = "drag threshold", .dash = 2});
+    panel.levels.push_back(
+        {.at = at + threshold, .colour = colours.brick, .words = "drag threshold", .dash = 2});
   }
 }
 
@@ -142,7 +149,8 @@ paint::Graph graph_of(const Run& run, const Order& order, const skin::CombColour
                      .legend_columns = 4};
   std::vector<std::string> whats;
   for (const Followed& one : run.followed)
-    if (std::find(whats.begin(), whats.end(), one.reading.what) == whats.end()) whats.push_back(one.reading.what);
+    if (std::find(whats.begin(), whats.end(), one.reading.what) == whats.end())
+      whats.push_back(one.reading.what);
   std::size_t next_colour = 0;
   for (const std::string& what : whats) {
     paint::Panel panel{.title = what, .x_to = run.length_ms, .x_numbers = false};
@@ -151,16 +159,19 @@ paint::Graph graph_of(const Run& run, const Order& order, const skin::CombColour
     for (const Followed& one : run.followed) {
       if (one.reading.what != what) continue;
       if (first == nullptr) first = &one.reading;
-      panel.traces.push_back(
-          {.name = one.reading.name, .points = one.points, .colour = palette[next_colour++ % palette.size()]});
+      panel.traces.push_back({.name = one.reading.name,
+                              .points = one.points,
+                              .colour = palette[next_colour++ % palette.size()]});
       if (one.reading.rests)
         for (const double rest : one.reading.rests()) rests.insert(rest);
     }
     if (!first->unit.empty()) panel.title += ", " + first->unit;
     for (const double rest : rests)
-      panel.levels.push_back({.at = rest, .colour = colours.moss.with_alpha(0.8), .words = {}, .dash = 3, .width = 1.4});
+      panel.levels.push_back(
+          {.at = rest, .colour = colours.moss.with_alpha(0.8), .words = {}, .dash = 3, .width = 1.4});
     if (!panel.levels.empty()) panel.levels.front().words = "snap points";
-    if (is_place(*first)) add_finger(panel, run, what == "thumb.x" ? Axis::horizontal : Axis::vertical, colours);
+    if (is_place(*first))
+      add_finger(panel, run, what == "thumb.x" ? Axis::horizontal : Axis::vertical, colours);
     graph.panels.push_back(std::move(panel));
   }
   graph.panels.back().x_numbers = true;
@@ -193,12 +204,14 @@ void shoot_graph(const std::string& scene, const std::string& take, const std::v
 
 void add_graph(CLI::App& app, int& exit) {
   auto order = std::make_shared<Order>();
-  CLI::App* verb = app.add_subcommand("graph", "Follow values over a replay, with decisions, thresholds and snap points");
+  CLI::App* verb =
+      app.add_subcommand("graph", "Follow values over a replay, with decisions, thresholds and snap points");
   verb->add_option("SCENE", order->scene, "scene file (*.scene.toml)")->required();
   verb->add_option("TAKE", order->take, "recording of touches (*.take.csv)")->required();
-  verb->add_option("--of", order->of,
-                   "what to follow, such as thumb.x, frames.velocity or cell.frames; without it, where the touched "
-                   "parts are")
+  verb->add_option(
+          "--of", order->of,
+          "what to follow, such as thumb.x, frames.velocity or cell.frames; without it, where the touched "
+          "parts are")
       ->delimiter(',');
   verb->add_option("-o,--out", order->out, "draw into this file, .png or .svg");
   verb->add_option("--samples", order->samples, "how many even steps are printed")
@@ -208,7 +221,8 @@ void add_graph(CLI::App& app, int& exit) {
   verb->add_flag("--json", order->json, "print JSON: series of [ms, value]");
   verb->add_flag("--dusk", order->dusk, "dark colours");
   verb->footer(
-      "Example:  ubbo graph inspection.scene.toml inspection.drag.take.csv --of thumb.x,velocity -o graph.png");
+      "Example:  ubbo graph inspection.scene.toml inspection.drag.take.csv --of thumb.x,velocity -o "
+      "graph.png");
   verb->callback([order, &exit] {
     const auto [width, height] = picture_size(order->size);
     if (!order->out.empty()) {

@@ -23,14 +23,16 @@ struct Exhibit {
 };
 
 std::vector<Exhibit> exhibits() {
-  std::vector<Exhibit> all{{"ease", {"ease"}},
-                           {"ease-in, -out, -in-out", {"ease-in", "ease-out", "ease-in-out"}},
-                           {"cubic-bezier(0.3, 0, 0.1, 1)", {"cubic-bezier(0.3, 0, 0.1, 1)"}},
-                           {"steps(5), (4, jump-none)", {"steps(5)", "steps(4, jump-none)"}},
-                           {"linear(): four stops", {"linear(0, 0.7 20%, 0.8 70%, 1)"}},
-                           {"through four points", {"through(0 0, 20% 0.7, 70% 0.8, 1 1)",
-                                                    "through(0 0, 20% 0.7, 70% 0.8, 1 1, free)"}}};
-  for (const char* family : {"sine", "quad", "cubic", "quart", "quint", "expo", "circ", "back", "elastic", "bounce"}) {
+  std::vector<Exhibit> all{
+      {"ease", {"ease"}},
+      {"ease-in, -out, -in-out", {"ease-in", "ease-out", "ease-in-out"}},
+      {"cubic-bezier(0.3, 0, 0.1, 1)", {"cubic-bezier(0.3, 0, 0.1, 1)"}},
+      {"steps(5), (4, jump-none)", {"steps(5)", "steps(4, jump-none)"}},
+      {"linear(): four stops", {"linear(0, 0.7 20%, 0.8 70%, 1)"}},
+      {"through four points",
+       {"through(0 0, 20% 0.7, 70% 0.8, 1 1)", "through(0 0, 20% 0.7, 70% 0.8, 1 1, free)"}}};
+  for (const char* family :
+       {"sine", "quad", "cubic", "quart", "quint", "expo", "circ", "back", "elastic", "bounce"}) {
     Exhibit three{std::string(family) + ": in, out, in-out", {}};
     for (const char* ease : {"(in)", "(out)", "(in-out)"}) three.specs.push_back(std::string(family) + ease);
     all.push_back(std::move(three));
@@ -41,9 +43,11 @@ std::vector<Exhibit> exhibits() {
   all.push_back({"bounce: keeps 10, 25, 60 %",
                  {"bounce(out, keeps 10%)", "bounce(out, keeps 25%)", "bounce(out, bounces 5, keeps 60%)"}});
   all.push_back({"spring: ratio 0.3, 0.6, 1",
-                 {"spring(frequency 12, ratio 0.3)", "spring(frequency 12, ratio 0.6)", "spring(frequency 12, ratio 1)"}});
+                 {"spring(frequency 12, ratio 0.3)", "spring(frequency 12, ratio 0.6)",
+                  "spring(frequency 12, ratio 1)"}});
   all.push_back({"spring: overshoot 0, 5, 20 %",
-                 {"spring(settle 400ms)", "spring(settle 400ms, overshoot 5%)", "spring(settle 400ms, overshoot 20%)"}});
+                 {"spring(settle 400ms)", "spring(settle 400ms, overshoot 5%)",
+                  "spring(settle 400ms, overshoot 20%)"}});
   all.push_back({"coast(half-life 60ms)", {"coast(half-life 60ms)"}});
   all.push_back({"elastic(out): swings 2, 5", {"elastic(out, swings 2)", "elastic(out, swings 5)"}});
   return all;
@@ -52,8 +56,9 @@ std::vector<Exhibit> exhibits() {
 paint::Graph gallery(const skin::CombColours& colours) {
   const auto palette = paint::trace_colours(colours);
   paint::Graph graph{.title = "Curves gallery",
-                     .subtitle = "progress over time; dotted: start and target; in each picture heather, honey and "
-                                 "moss in the order named",
+                     .subtitle =
+                         "progress over time; dotted: start and target; in each picture heather, honey and "
+                         "moss in the order named",
                      .panels = {},
                      .columns = 6,
                      .legend_columns = 1};
@@ -111,16 +116,19 @@ Timeline rows_timeline(const std::vector<std::string>& rows) {
 }  // namespace
 
 std::vector<std::string> shoot_motions(const std::string& folder) {
-  std::vector<std::string> pictures{folder + "/curves.png", folder + "/thrown-card.png", folder + "/rows-in.png"};
+  std::vector<std::string> pictures{folder + "/curves.png", folder + "/thrown-card.png",
+                                    folder + "/rows-in.png"};
   paint::plot(gallery(skin::day), page_width, page_height, pictures[0]);
-  paint::save(paint::thrown_cards(four_springs(), page_width, page_height), page_width, page_height, pictures[1]);
+  paint::save(paint::thrown_cards(four_springs(), page_width, page_height), page_width, page_height,
+              pictures[1]);
   const paint::RowsIn list{.title = "The hive list comes in, a row every 60 ms",
-                           .subtitle = "place: spring(settle 420ms, overshoot 6%); opacity: ease-out 160ms; "
-                                       "each with its own time",
+                           .subtitle =
+                               "place: spring(settle 420ms, overshoot 6%); opacity: ease-out 160ms; "
+                               "each with its own time",
                            .rows = {"Quarry", "Orchard", "Mill", "Ford", "Chapel", "Ridge", "Weir"},
                            .frames = 6};
-  paint::save(paint::rows_coming_in(list, rows_timeline(list.rows), page_width, page_height), page_width, page_height,
-              pictures[2]);
+  paint::save(paint::rows_coming_in(list, rows_timeline(list.rows), page_width, page_height), page_width,
+              page_height, pictures[2]);
   return pictures;
 }
 

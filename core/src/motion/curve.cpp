@@ -31,7 +31,8 @@ struct Own {
   [[nodiscard]] double value(double p) const { return of(p); }
   [[nodiscard]] double slope(double p) const {
     if (rate) return rate(p);
-    constexpr double h = 1e-6;  // about the cube root of a double's rounding, where a central difference errs least
+    constexpr double h =
+        1e-6;  // about the cube root of a double's rounding, where a central difference errs least
     // On the inner side at the ends, since nothing is known of the curve outside.
     const double from = p - h < 0.0 && p >= 0.0 ? p : p - h;
     const double to = p + h > 1.0 && p <= 1.0 ? p : p + h;
@@ -51,7 +52,9 @@ struct Mirrored final : Curve::Form {
   [[nodiscard]] double value(double p, bool before) const override {
     return p < 0.5 ? 0.5 * curve.value(2.0 * p, before) : 1.0 - 0.5 * curve.value(2.0 - 2.0 * p);
   }
-  [[nodiscard]] double slope(double p) const override { return curve.slope(p < 0.5 ? 2.0 * p : 2.0 - 2.0 * p); }
+  [[nodiscard]] double slope(double p) const override {
+    return curve.slope(p < 0.5 ? 2.0 * p : 2.0 - 2.0 * p);
+  }
   Curve curve;
 };
 

@@ -5,17 +5,17 @@
 #include "ubbo/base/settings.hpp"
 #include "ubbo/motion/figures.hpp"
 
-// A line y = a·x + b stays within the gates [low, high] at the places x of a tube if and only if for each pair
-// of places i < j
+// A line y = a·x + b stays within the gates [low, high] at the places x of a tube if and only if for each
+// pair of places i < j
 //
 //     (low_j - high_i) / (x_j - x_i)  <=  a  <=  (high_j - low_i) / (x_j - x_i)
 //
-// (for a given a some b satisfies all gates if it satisfies them by pairs). The lines of a link reach up to the
-// gate at which the largest lower bound passes the smallest upper bound. If the gate is missed for being too
-// high, the line that comes nearest is that of the smallest upper bound, which rests on a low point p and is
-// stopped by a high point q behind it; every line that goes on must cross this one behind q. So the next link
-// is kept below the tube's top from q on, and above the tube's bottom and the crossed line from there on. The
-// same turned upside down for a gate missed for being too low.
+// (for a given a some b satisfies all gates if it satisfies them by pairs). The lines of a link reach up to
+// the gate at which the largest lower bound passes the smallest upper bound. If the gate is missed for being
+// too high, the line that comes nearest is that of the smallest upper bound, which rests on a low point p and
+// is stopped by a high point q behind it; every line that goes on must cross this one behind q. So the next
+// link is kept below the tube's top from q on, and above the tube's bottom and the crossed line from there
+// on. The same turned upside down for a gate missed for being too low.
 
 namespace ubbo {
 
@@ -145,7 +145,8 @@ std::vector<Corner> shortest_way(const std::vector<Gate>& tube) {
 }
 
 // Where the curve is looked at: evenly, and closer about corners and jumps, down to a millionth.
-void add_places(const Curve& curve, double from, double to, double seen, int depth, std::vector<double>& places_at) {
+void add_places(const Curve& curve, double from, double to, double seen, int depth,
+                std::vector<double>& places_at) {
   const double a = curve.value(from);
   const double b = curve.value(to);
   double off = 0.0;
@@ -185,12 +186,13 @@ FittedStops fewest_stops(const Curve& curve, double max_error) {
   std::vector<double> places_at{0.0};
   constexpr int cells = 4000;
   constexpr int deepest = 8;
+  const double unseen = 0.01 * max_error;  // what may hide between two places
   for (int i = 0; i < cells; ++i)
-    add_places(curve, static_cast<double>(i) / cells, static_cast<double>(i + 1) / cells, 0.02 * max_error, deepest,
+    add_places(curve, static_cast<double>(i) / cells, static_cast<double>(i + 1) / cells, unseen, deepest,
                places_at);
   FittedStops best{{}, HUGE_VAL};
   // Rounding costs a little where it is steep: more decimals are tried first, then a narrower tube.
-  for (double within = max_error - 1e-5; within > 0.5 * max_error; within -= 0.02 * max_error) {
+  for (double within = max_error - unseen - 1e-5; within > 0.5 * max_error; within -= 0.02 * max_error) {
     std::vector<Gate> tube;
     for (const double x : places_at) {
       const double y = curve.value(x);
@@ -201,8 +203,9 @@ FittedStops fewest_stops(const Curve& curve, double max_error) {
     for (const double per_unit : {1e5, 1e6, 1e7}) {
       FittedStops fitted;
       for (const Corner& corner : corners)
-        fitted.points.push_back({std::round(corner.x * per_unit) / per_unit, std::round(corner.y * 1e5) / 1e5});
-      fitted.error = largest_error(curve, places_at, fitted.points);
+        fitted.points.push_back(
+            {std::round(corner.x * per_unit) / per_unit, std::round(corner.y * 1e5) / 1e5});
+      fitted.error = largest_error(curve, places_at, fitted.points) + unseen;
       if (fitted.error < best.error) best = std::move(fitted);
       if (best.error <= max_error) return best;
     }

@@ -15,12 +15,16 @@ Curve progress_of(const Passage::Way& way, double velocity) {
   const double whole = to_seconds(duration_of(way, velocity));
   if (const auto* spring = std::get_if<Spring>(&way)) {
     const auto at = [=, spring = *spring](double p) { return spring.at({-1.0, velocity}, p * whole); };
-    return Curve::own([=](double p) { return p <= 0.0 ? 0.0 : p >= 1.0 ? 1.0 : 1.0 + at(p).distance; },
+    return Curve::own([=](double p) { return p <= 0.0   ? 0.0
+                                             : p >= 1.0 ? 1.0
+                                                        : 1.0 + at(p).distance; },
                       [=](double p) { return p < 0.0 || p > 1.0 ? 0.0 : at(p).velocity * whole; });
   }
   const Coast coast = std::get<Coast>(way);
   const auto at = [=](double p) { return coast.at(coast.velocity_for(1.0), p * whole); };
-  return Curve::own([=](double p) { return p <= 0.0 ? 0.0 : p >= 1.0 ? 1.0 : at(p).distance; },
+  return Curve::own([=](double p) { return p <= 0.0   ? 0.0
+                                           : p >= 1.0 ? 1.0
+                                                      : at(p).distance; },
                     [=](double p) { return p < 0.0 || p > 1.0 ? 0.0 : at(p).velocity * whole; });
 }
 

@@ -54,13 +54,13 @@ Through::Through(std::vector<Stops::Point> points, Between between) : points_(st
     const double slope = (secant[i - 1] * step[i] + secant[i] * step[i - 1]) / (step[i - 1] + step[i]);
     slopes_.push_back(monotone ? limited(slope, secant[i - 1], secant[i]) : slope);
   }
-  slopes_.push_back(
-      ended(end_slope(step[n - 2], step[n - 3], secant[n - 2], secant[n - 3]), secant[n - 2]));
+  slopes_.push_back(ended(end_slope(step[n - 2], step[n - 3], secant[n - 2], secant[n - 3]), secant[n - 2]));
 }
 
 std::size_t Through::piece(double p) const {
-  const auto above = std::upper_bound(points_.begin() + 1, points_.end() - 1, p,
-                                      [](double place, const Stops::Point& point) { return place < point.at; });
+  const auto above =
+      std::upper_bound(points_.begin() + 1, points_.end() - 1, p,
+                       [](double place, const Stops::Point& point) { return place < point.at; });
   return static_cast<std::size_t>(above - points_.begin()) - 1;
 }
 
@@ -72,9 +72,8 @@ double Through::value(double p) const {
   const double t = (p - points_[i].at) / h;
   const double rise = points_[i + 1].value - points_[i].value;
   // Hermite's cubic, from the left end.
-  return points_[i].value +
-         t * (h * slopes_[i] + t * (3.0 * rise - h * (2.0 * slopes_[i] + slopes_[i + 1]) +
-                                    t * (h * (slopes_[i] + slopes_[i + 1]) - 2.0 * rise)));
+  return points_[i].value + t * (h * slopes_[i] + t * (3.0 * rise - h * (2.0 * slopes_[i] + slopes_[i + 1]) +
+                                                       t * (h * (slopes_[i] + slopes_[i + 1]) - 2.0 * rise)));
 }
 
 double Through::slope(double p) const {

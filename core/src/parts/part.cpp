@@ -13,8 +13,8 @@ Box Part::box() const {
 
 void check_passage(const std::string& owner, const Passage& passage) {
   if (passage.runs != 1)
-    throw std::invalid_argument(owner + ": passage repeats; it takes one that is gone once, so that the part " +
-                                "comes to rest");
+    throw std::invalid_argument(
+        owner + ": passage repeats; it takes one that is gone once, so that the part " + "comes to rest");
 }
 
 double Part::decide_speed(const Contact& contact, const Sample& sample, Axis axis) const {

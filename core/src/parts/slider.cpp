@@ -65,8 +65,9 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>() {
       setting<&S::thumb>("thumb", "dp", 1.0, 400.0, "the thumb's width"),
       setting<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
       detail::passage<&S::passage>("passage", "how the thumb goes where it is sent"),
-      detail::choice<&S::reduced_motion>("reduced_motion", reduced_names,
-                                         "what becomes of the thumb's travel for people who asked for less motion"),
+      detail::choice<&S::reduced_motion>(
+          "reduced_motion", reduced_names,
+          "what becomes of the thumb's travel for people who asked for less motion"),
       setting<&S::carry>("carry", "ms", 0.0, 2000.0,
                          "how much of the release velocity counts for where it lands; 0: none"),
   };

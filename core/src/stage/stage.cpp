@@ -109,6 +109,10 @@ bool Stage::touch(const Sample& sample) {
          Fact::plain("x", sample.at.x, "dp"), Fact::plain("y", sample.at.y, "dp")});
   if (contact == nullptr) return false;
   around_.now = happened_ = time;
+  // What moves is where it is at this time, not where the last frame showed it; a frame may have come after
+  // it.
+  for (const auto& part : parts_)
+    if (part->due() != never) part->advance(time);
   Sample sound = admitted.sample;
   const Micros smoothing = around_.feel_for(sound.tool).smoothing;
   if (sample.phase == Phase::down)

@@ -4,8 +4,8 @@
 
 namespace ubbo {
 
-/// An sRGB colour as screens take it (gamma-encoded, IEC 61966-2-1); each channel 0 to 1. `alpha` 0 (clear) to
-/// 1 (solid), not multiplied into the others.
+/// An sRGB colour as screens take it (gamma-encoded, IEC 61966-2-1); each channel 0 to 1. `alpha` 0 (clear)
+/// to 1 (solid), not multiplied into the others.
 struct Colour {
   double red = 0.0;
   double green = 0.0;

@@ -11,8 +11,8 @@ namespace ubbo {
 /// Very many numbers on springs of one kind, stepped together: rows of a long list, bees in a swarm.
 ///
 /// A step is exact (the spring's own transition over that time), so what is reached does not depend on the
-/// frame rate but for rounding. Each fourth step looks which numbers have come to rest, and puts those exactly
-/// on their target. For a few movers, or ways of their own, use `Mover`.
+/// frame rate but for rounding. Each fourth step looks which numbers have come to rest, and puts those
+/// exactly on their target. For a few movers, or ways of their own, use `Mover`.
 class SpringBank {
  public:
   /// `count` numbers at rest at `value`. One that is within `rest_distance` (above zero) of its target and no

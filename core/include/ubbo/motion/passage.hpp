@@ -31,7 +31,8 @@ struct Passage {
     later.delay = wait;
     return later;
   }
-  /// The same, gone `times` times (`endless`: for ever), each from the start again, or there and back in turn.
+  /// The same, gone `times` times (`endless`: for ever), each from the start again, or there and back in
+  /// turn.
   [[nodiscard]] Passage repeated(int times, bool back_and_forth = false) const {
     Passage more = *this;
     more.runs = times;

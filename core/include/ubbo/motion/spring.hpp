@@ -32,7 +32,8 @@ class Spring {
   [[nodiscard]] double frequency() const { return frequency_; }
   [[nodiscard]] double ratio() const { return ratio_; }
 
-  /// How far it swings past its target when sent there from rest, as a share of the distance: e^(-πζ/√(1-ζ²)).
+  /// How far it swings past its target when sent there from rest, as a share of the distance:
+  /// e^(-πζ/√(1-ζ²)).
   [[nodiscard]] double overshoot() const;
 
   /// Where a spring that starts as `start` is `seconds` later (not negative). Exact; a few exp, sin, cos.

@@ -26,7 +26,9 @@ struct Place {
   /// At a time of the timeline.
   static Place at(Micros time) { return {To::start, time, {}}; }
   /// `offset` after a labelled time.
-  static Place at(std::string label, Micros offset = Micros{0}) { return {To::label, offset, std::move(label)}; }
+  static Place at(std::string label, Micros offset = Micros{0}) {
+    return {To::label, offset, std::move(label)};
+  }
 };
 
 /// Delays for a group that sets off one after another.

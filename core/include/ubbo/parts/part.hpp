@@ -21,8 +21,8 @@ struct Surroundings {
   Feel feel{};   ///< for fingers
   Feel stylus = feels::stylus;
   Feel mouse = feels::mouse;
-  Box screen{};                ///< the whole screen, dp
-  bool right_to_left = false;  ///< reading direction; horizontal parts mirror
+  Box screen{};                            ///< the whole screen, dp
+  bool right_to_left = false;              ///< reading direction; horizontal parts mirror
   Reduced reduced_motion = Reduced::full;  ///< for people who asked for less motion
   Journal journal{};
 
@@ -133,7 +133,8 @@ class Part {
   const Part* outer_ = nullptr;
 };
 
-/// Throws `std::invalid_argument` unless a part can be moved by `passage`: gone once, so that it comes to rest.
+/// Throws `std::invalid_argument` unless a part can be moved by `passage`: gone once, so that it comes to
+/// rest.
 void check_passage(const std::string& owner, const Passage& passage);
 
 /// The questions parts and the stage decide, as they stand in the journal.

@@ -12,15 +12,15 @@ namespace ubbo::io {
 struct CurveOrder {
   std::vector<MotionSpec> specs;
   double from = 0.0;
-  double to = 1.0;        ///< other than `from`
-  double velocity = 0.0;  ///< what springs start with, the value's unit per second
-  int samples = 20;       ///< even steps
+  double to = 1.0;           ///< other than `from`
+  double velocity = 0.0;     ///< what springs start with, the value's unit per second
+  int samples = 20;          ///< even steps
   std::vector<double> at{};  ///< where to look instead: share of the time for curves, seconds for others
 };
 
 /// One moment of a motion.
 struct CurveSample {
-  double t = 0.0;      ///< share of the time for curves, seconds for springs and coasts
+  double t = 0.0;  ///< share of the time for curves, seconds for springs and coasts
   double value = 0.0;
   double slope = 0.0;  ///< per share of time for curves, per second for others
 };

@@ -11,11 +11,11 @@ namespace ubbo::io {
 
 /// A number of a scene at work that can be followed over time.
 struct Reading {
-  std::string name;                     ///< `frames.thumb.x`, `cell.frames`
-  std::string what;                     ///< the part of the name that parts have in common: `thumb.x`
-  std::string unit;                     ///< "" for the app's own
-  const Part* part = nullptr;           ///< whose it is; null for a cell
-  std::function<double()> now{};        ///< reads it; good as long as the run
+  std::string name;               ///< `frames.thumb.x`, `cell.frames`
+  std::string what;               ///< the part of the name that parts have in common: `thumb.x`
+  std::string unit;               ///< "" for the app's own
+  const Part* part = nullptr;     ///< whose it is; null for a cell
+  std::function<double()> now{};  ///< reads it; good as long as the run
   std::function<std::vector<double>()> rests{};  ///< where it may come to rest, if that is known
 };
 
