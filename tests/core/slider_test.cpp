@@ -236,3 +236,65 @@ TEST_CASE("bad settings are refused with what they take") {
   CHECK_THROWS_WITH(stage.add<Slider>("a", box, {.value = value}), Catch::Contains("already"));
   CHECK(stage.parts().size() == 1);
 }
+
+TEST_CASE("less motion: by the stage or by the part, and a finger is followed all the same") {
+  struct Case {
+    Reduced stage;
+    PartReduced part;
+    Reduced counts;
+  };
+  for (const Case& c : {Case{Reduced::fade, PartReduced::as_screen, Reduced::fade},
+                        {Reduced::still, PartReduced::as_screen, Reduced::still},
+                        {Reduced::full, PartReduced::fade, Reduced::fade},
+                        {Reduced::still, PartReduced::full, Reduced::full}}) {
+    HoneySlider app({.step = 1, .passage = Spring::settling(ms(900), 0.3), .reduced_motion = c.part},
+                    {.reduced_motion = c.stage});
+    app.stage.advance(ms(0));
+    app.frames.set(9);
+    app.stage.advance(ms(50));
+    CAPTURE(static_cast<int>(c.stage), static_cast<int>(c.part));
+    switch (c.counts) {
+      case Reduced::full:
+        CHECK((app.slider->position() > 4 && app.slider->thumb_presence() == 1.0));
+        break;
+      case Reduced::fade:
+        CHECK((app.slider->position() == 4 && app.slider->thumb_presence() == Approx(0.5)));
+        app.stage.advance(ms(150));
+        CHECK((app.slider->position() == 9 && app.slider->thumb_presence() == Approx(0.5)));
+        break;
+      case Reduced::still:
+        CHECK((app.slider->position() == 9 && app.slider->settled()));
+    }
+    app.settle();
+    CHECK(app.slider->position() == 9);
+    CHECK(app.slider->thumb_presence() == 1.0);
+    const double now = to_ms(app.stage.now());
+    app.touch(now, Phase::down, app.slider->thumb());
+    app.touch(now + 10, Phase::move, app.slider->thumb() - Point{60, 0});
+    app.touch(now + 20, Phase::move, app.slider->thumb() - Point{60, 0});
+    CHECK(app.slider->position() < 8);
+    CHECK(app.slider->thumb_presence() == 1.0);
+  }
+  // The switch turned while the app runs counts from the next motion on.
+  HoneySlider app({.step = 1, .passage = Spring::settling(ms(900), 0.3)});
+  app.stage.set_reduced_motion(Reduced::still);
+  app.frames.set(9);
+  CHECK(app.slider->position() == 9);
+}
+
+TEST_CASE("any passage moves a thumb; one that never rests is refused") {
+  for (const Passage& way : {Passage(Timed{Curve::family(Family::bounce, Ease::out), ms(300)}),
+                             Passage(Coast::half_life(ms(50))), Passage(Spring::natural(20, 0.4), ms(60))}) {
+    HoneySlider app({.step = 1, .passage = way});
+    app.stage.advance(ms(0));
+    app.frames.set(9);
+    CHECK_FALSE(app.slider->settled());
+    const Micros due = app.stage.due();
+    CHECK(due < ms(2000));
+    app.settle();
+    CHECK(app.slider->position() == 9);
+    CHECK(app.last(questions::rest)->time <= ms(2000));
+  }
+  CHECK_THROWS_WITH(HoneySlider({.passage = Passage(Timed{Curve{}, ms(90)}).repeated(2)}),
+                    Catch::Contains("slider 'frames'") && Catch::Contains("gone once"));
+}

@@ -5,6 +5,32 @@
 using namespace ubbo;
 using namespace ubbo::test;
 
+TEST_CASE("a touch meets what moves where it is at that time, whatever frame came before or after") {
+  // A sheet on its way up carries a pad; whether a finger hits the pad depends on the touch's time alone.
+  const auto hit = [](std::vector<double> frames_ms) {
+    Cell<double> offset{0};
+    Stage stage{{.journal = 100}};
+    stage.add<Pane>("sheet", {0, 400, 360, 300},
+                    {.offset = offset,
+                     .least = -300,
+                     .most = 0,
+                     .moves = Moves::itself,
+                     .passage = Timed{Curve{}, test::ms(300)}});
+    stage.add<Pad>("note", {0, 500, 360, 40}, {}, {.inside = "sheet"});
+    stage.advance(test::ms(0));
+    offset.set(-300);  // 1 dp a millisecond
+    for (const double at : frames_ms) stage.advance(test::ms(at));
+    stage.touch({.time = test::ms(150), .contact = 1, .phase = Phase::down, .at = {180, 370}});
+    return std::string(stage.journal().decisions().back().answer);
+  };
+  const std::string at_60 = hit({16, 33, 50, 66, 83, 100, 116, 133, 150});
+  CHECK(at_60 == hit({}));
+  CHECK(at_60 == hit({20}));
+  CHECK(at_60 == hit({100, 149}));
+  CHECK(at_60 == "note");
+  CHECK(hit({100, 166}) == "note");  // a sample that came after a later frame
+}
+
 TEST_CASE("nothing is stuck and nothing throws, whatever comes in") {
   PROPERTY("wild streams between frames, writes and keys", [] {
     HoneySlider app(any_slider());

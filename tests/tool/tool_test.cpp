@@ -280,6 +280,10 @@ TEST_CASE("the examples run") {
   const Ran honey = run(examples + "honey_slider");
   CHECK(honey.exit == 0);
   CHECK_THAT(honey.out, Catch::Contains("frames: 7"));
+  const Ran rows = run(examples + "coming_rows");
+  CHECK(rows.exit == 0);
+  CHECK_THAT(rows.out,
+             Catch::Contains("0 ms:  Quarry  160.0 dp   0 %") && Catch::Contains("Ford    0.0 dp 100 %"));
   const Ran live = run(examples + "live_touch /dev/null");  // no touch device, so a made hand stands in
   CHECK(live.exit == 0);
   CHECK_THAT(live.out, Catch::Contains("a made hand stands in") && Catch::Contains("frames: 7"));
