@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <nlohmann/json.hpp>
 #include <stdexcept>
@@ -35,6 +36,21 @@ std::string time_text(Micros time) { return fmt::format("{:.0f} ms", to_ms(time)
 
 std::string speed_text(double speed) {
   return std::isfinite(speed) ? fmt::format("{:.4g}/s", speed) : "infinite";
+}
+
+// The motion in a row of bars over `whole`, the time that all rows share; the bars reach from 0 to past the target.
+std::string bars(const Motion& motion, Micros whole) {
+  constexpr std::array steps{"▁", "▂", "▃", "▄", "▅", "▆", "▇", "█"};
+  constexpr int count = 32;
+  std::string text;
+  for (int i = 0; i < count; ++i) {
+    const double value = motion.at(whole * i / (count - 1)).value;
+    const double share = (value - motion.from()) / (motion.to() - motion.from());
+    // The target is the sixth bar; the seventh and eighth are beyond it, a blank is before the start.
+    const auto level = share > 1.15 ? 7L : share > 1.02 ? 6L : std::min(5L, std::lround(share * 5.0));
+    text += share < -0.02 ? " " : steps[static_cast<std::size_t>(std::max(0L, level))];
+  }
+  return text;
 }
 
 }  // namespace
@@ -81,15 +97,20 @@ std::vector<CurveSample> samples_of(const CurveOrder& order, const MotionSpec& s
 
 std::string curves_text(const CurveOrder& order) {
   std::size_t widest = 4;
-  for (const MotionSpec& spec : order.specs) widest = std::max(widest, spec.text.size());
-  std::string text = fmt::format("{:<{}}  {:>9} {:>11} {:>10} {:>12} {:>9} {:>9}\n", "", widest, "duration",
-                                 "within 2 %", "overshoot", "peak speed", "to 50 %", "to 90 %");
+  Micros whole{1};
   for (const MotionSpec& spec : order.specs) {
-    const MotionFigures figures = figures_of(motion_of(order, spec));
-    text += fmt::format("{:<{}}  {:>9} {:>11} {:>10} {:>12} {:>9} {:>9}\n", spec.text, widest,
+    widest = std::max(widest, spec.text.size());
+    whole = std::max(whole, motion_of(order, spec).ends());
+  }
+  std::string text = fmt::format("{:<{}}  {:>9} {:>11} {:>10} {:>12} {:>9} {:>9}  over {}\n", "", widest, "duration",
+                                 "within 2 %", "overshoot", "peak speed", "to 50 %", "to 90 %", time_text(whole));
+  for (const MotionSpec& spec : order.specs) {
+    const Motion motion = motion_of(order, spec);
+    const MotionFigures figures = figures_of(motion);
+    text += fmt::format("{:<{}}  {:>9} {:>11} {:>10} {:>12} {:>9} {:>9}  {}\n", spec.text, widest,
                         time_text(figures.duration), time_text(figures.settled),
                         fmt::format("{:.2f} %", figures.overshoot * 100.0), speed_text(figures.peak_speed),
-                        time_text(figures.half), time_text(figures.nine_tenths));
+                        time_text(figures.half), time_text(figures.nine_tenths), bars(motion, whole));
   }
   return text;
 }

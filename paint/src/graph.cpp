@@ -3,9 +3,12 @@
 #include <sys/wait.h>
 
 #include <algorithm>
+#include <cerrno>
 #include <cmath>
+#include <csignal>
 #include <cstdio>
 #include <cstdlib>
+#include <cstring>
 #include <filesystem>
 #include <memory>
 #include <stdexcept>
@@ -273,6 +276,18 @@ class Script {
   std::string text_;
 };
 
+// A gnuplot that ends early must not end us: writing to it then fails instead.
+class QuietPipe {
+ public:
+  QuietPipe() : before_(std::signal(SIGPIPE, SIG_IGN)) {}
+  QuietPipe(const QuietPipe&) = delete;
+  QuietPipe& operator=(const QuietPipe&) = delete;
+  ~QuietPipe() { (void)std::signal(SIGPIPE, before_); }
+
+ private:
+  void (*before_)(int);
+};
+
 struct Close {
   void operator()(std::FILE* pipe) const { pclose(pipe); }
 };
@@ -298,17 +313,22 @@ void plot(const Graph& graph, int width, int height, const std::string& path,
   if (!path.ends_with(".png") && !path.ends_with(".svg"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
   const std::string script = Script(graph, width, height, colours).write(path);
-  // The file is looked for afterwards, so one from before must not stand in for it.
-  std::error_code ignored;
-  std::filesystem::remove(path, ignored);
-  std::unique_ptr<std::FILE, Close> pipe(popen("gnuplot -", "w"));
+  // Emptied first, which shows whether it can be written, and that gnuplot wrote it.
+  if (std::FILE* file = std::fopen(path.c_str(), "wb"); file != nullptr)
+    std::fclose(file);
+  else
+    throw std::runtime_error(path + ": cannot be written: " + std::strerror(errno));
+  const QuietPipe quiet;
+  std::unique_ptr<std::FILE, Close> pipe(popen("gnuplot - >/dev/null 2>&1", "w"));
   if (!pipe) throw std::runtime_error("gnuplot cannot be started");
-  const bool written = std::fwrite(script.data(), 1, script.size(), pipe.get()) == script.size();
+  const bool given = std::fwrite(script.data(), 1, script.size(), pipe.get()) == script.size();
   const int status = pclose(pipe.release());
+  std::error_code ignored;
+  if (given && status == 0 && std::filesystem::file_size(path, ignored) > 0) return;
+  std::filesystem::remove(path, ignored);
   if (WIFEXITED(status) && WEXITSTATUS(status) == 127)
     throw std::runtime_error("gnuplot is not installed; graphs need it (Debian: gnuplot-nox)");
-  if (!written || status != 0 || std::filesystem::file_size(path, ignored) == 0 || ignored)
-    throw std::runtime_error(path + ": cannot be written by gnuplot");
+  throw std::runtime_error(path + ": cannot be written by gnuplot");
 }
 
 }  // namespace ubbo::paint
