@@ -16,8 +16,14 @@ using Json = nlohmann::ordered_json;
 
 Json number(double value) { return std::isfinite(value) ? Json(value) : Json(nullptr); }
 
+// Where a way ends: a coast that is given a velocity goes as far as that takes it.
+double target_of(const CurveOrder& order, const Passage::Way& way) {
+  const auto* coast = std::get_if<Coast>(&way);
+  return coast != nullptr && order.velocity != 0.0 ? order.from + coast->distance(order.velocity) : order.to;
+}
+
 CurveSample sample(const CurveOrder& order, const Passage::Way& way, double t) {
-  const double distance = order.to - order.from;
+  const double distance = target_of(order, way) - order.from;
   if (const auto* timed = std::get_if<Timed>(&way)) {
     const double slope = timed->curve.slope(t);
     return {t, order.from + distance * timed->curve.value(t), distance * slope};
@@ -38,7 +44,8 @@ std::string speed_text(double speed) {
   return std::isfinite(speed) ? fmt::format("{:.4g}/s", speed) : "infinite";
 }
 
-// The motion in a row of bars over `whole`, the time that all rows share; the bars reach from 0 to past the target.
+// The motion in a row of bars over `whole`, the time that all rows share; the bars reach from 0 to past the
+// target.
 std::string bars(const Motion& motion, Micros whole) {
   constexpr std::array steps{"▁", "▂", "▃", "▄", "▅", "▆", "▇", "█"};
   constexpr int count = 32;
@@ -60,14 +67,14 @@ CurveOrder checked(CurveOrder order, Micros duration) {
     throw std::invalid_argument(
         fmt::format("from {} to {} is no way; takes two numbers that differ", order.from, order.to));
   if (!std::isfinite(order.velocity)) throw std::invalid_argument("velocity: takes a finite number");
-  bool any_spring = false;
+  bool takes_velocity = false;
   for (MotionSpec& spec : order.specs) {
     if (auto* timed = std::get_if<Timed>(&spec.passage.way); timed != nullptr && !spec.has_time)
       timed->duration = duration;
-    any_spring = any_spring || std::holds_alternative<Spring>(spec.passage.way);
+    takes_velocity = takes_velocity || !std::holds_alternative<Timed>(spec.passage.way);
   }
-  if (order.velocity != 0.0 && !any_spring)
-    throw std::invalid_argument("a velocity is for springs; curves and coasts set off with their own");
+  if (order.velocity != 0.0 && !takes_velocity)
+    throw std::invalid_argument("a velocity is for springs and coasts; a curve sets off with its own");
   return order;
 }
 
@@ -77,7 +84,7 @@ Motion motion_of(const CurveOrder& order, const MotionSpec& spec) {
   once.alternate = false;
   return Motion({.from = order.from,
                  .velocity = order.velocity,
-                 .to = order.to,
+                 .to = target_of(order, spec.passage.way),
                  .begins = Micros{0},
                  .rest_floor = 1e-12},
                 once);
@@ -102,8 +109,9 @@ std::string curves_text(const CurveOrder& order) {
     widest = std::max(widest, spec.text.size());
     whole = std::max(whole, motion_of(order, spec).ends());
   }
-  std::string text = fmt::format("{:<{}}  {:>9} {:>11} {:>10} {:>12} {:>9} {:>9}  over {}\n", "", widest, "duration",
-                                 "within 2 %", "overshoot", "peak speed", "to 50 %", "to 90 %", time_text(whole));
+  std::string text =
+      fmt::format("{:<{}}  {:>9} {:>11} {:>10} {:>12} {:>9} {:>9}  over {}\n", "", widest, "duration",
+                  "within 2 %", "overshoot", "peak speed", "to 50 %", "to 90 %", time_text(whole));
   for (const MotionSpec& spec : order.specs) {
     const Motion motion = motion_of(order, spec);
     const MotionFigures figures = figures_of(motion);

@@ -133,7 +133,7 @@ TEST_CASE("bad input and usage: exit 2 and what is taken: an unmet expectation: 
       {"film " + scene_and_drag + " -o x.png --frames 1", 2, "--frames"},
       {"curve 'eas-in'", 2, "  ^^^^^^\n  for example: ease-out 240ms"},
       {"curve ease --from 1 --to 1", 2, "takes two numbers that differ"},
-      {"curve ease --velocity 3", 2, "a velocity is for springs"},
+      {"curve ease --velocity 3", 2, "a velocity is for springs and coasts"},
       {"curve ease --samples 0", 2, "--samples"},
       {"graph " + scene_and_drag + " --of thumb.z", 2, "nearest known: thumb.x"},
       {"graph " + demo + "inspection.scene.toml " + wrong + " -o g.gif", 2, ".png or .svg"},
@@ -220,6 +220,8 @@ TEST_CASE("curve prints figures, the promised JSON, CSS, and draws") {
   CHECK(thrown[0]["samples"][0]["slope"] == -900.0);
   CHECK(thrown[0]["samples"][1]["value"].get<double>() ==
         Approx(20 + Spring::settling(ubbo::test::ms(400), 0).at({80, -900}, 0.05).distance));
+  CHECK(curves("'coast(friction 4)' --velocity 800 --at 100")[0]["samples"][0]["value"].get<double>() ==
+        Approx(200));
   CHECK(curves("'circ(out)' --at 0")[0]["samples"][0]["slope"].is_null());
   CHECK_THAT(run(tool + " curve 'spring(settle 400ms, overshoot 5%)' -o " + (folder / "c.png")).out,
              Catch::Contains("400 ms") && Catch::Contains("5.00 %"));

@@ -41,7 +41,7 @@ Drawn draw(const io::CurveOrder& order, const io::MotionSpec& spec, const Colour
   if (passage.runs <= Passage::endless) passage.runs = endless_shown;
   const Motion motion({.from = order.from,
                        .velocity = order.velocity,
-                       .to = order.to,
+                       .to = io::motion_of(order, spec).to(),
                        .begins = passage.delay,
                        .rest_floor = 1e-12},
                       passage);
@@ -74,7 +74,7 @@ MotionFigures add_marks(paint::Panel& panel, const io::CurveOrder& order, const 
   using Form = paint::Spot::Form;
   panel.spots.push_back({.x = begins, .y = order.from, .form = Form::ring, .colour = colour});
   panel.spots.push_back(
-      {.x = begins + to_ms(figures.duration), .y = order.to, .form = Form::disc, .colour = colour});
+      {.x = begins + to_ms(figures.duration), .y = motion.to(), .form = Form::disc, .colour = colour});
   if (figures.settled > Micros{0} && figures.settled < figures.duration)
     panel.spots.push_back({.x = begins + to_ms(figures.settled),
                            .y = motion.at(figures.settled).value,
@@ -83,7 +83,7 @@ MotionFigures add_marks(paint::Panel& panel, const io::CurveOrder& order, const 
   if (figures.overshoot < 0.002) return figures;
   // The highest point, found again on the motion itself.
   Micros highest{0};
-  const double sign = order.to > order.from ? 1.0 : -1.0;
+  const double sign = motion.to() > motion.from() ? 1.0 : -1.0;
   for (int i = 0; i <= 2000; ++i) {
     const Micros time = figures.duration * i / 2000;
     if ((motion.at(time).value - motion.at(highest).value) * sign > 0.0) highest = time;
@@ -143,7 +143,7 @@ paint::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& c
                                   order.from, order.to,
                                   order.velocity == 0.0
                                       ? std::string()
-                                      : fmt::format(", springs thrown at {:g} per second", order.velocity)),
+                                      : fmt::format(", set off with {:g} per second", order.velocity)),
           .panels = {std::move(values), std::move(speeds)},
           .columns = 1,
           .legend_columns = order.specs.size() > 4 ? 2 : 1};
@@ -163,7 +163,8 @@ void add_curve(CLI::App& app, int& exit) {
       ->delimiter(',');
   verb->add_option("--from", order->curves.from, "where it starts")->capture_default_str();
   verb->add_option("--to", order->curves.to, "where it goes")->capture_default_str();
-  verb->add_option("--velocity", order->curves.velocity, "what springs start with, per second")
+  verb->add_option("--velocity", order->curves.velocity,
+                   "per second: what springs start with; a coast goes as far as it takes it")
       ->capture_default_str();
   verb->add_option("--duration", order->duration_ms, "ms for curves that do not say their time")
       ->check(CLI::Range(0.001, 3.6e6))

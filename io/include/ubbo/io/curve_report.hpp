@@ -12,8 +12,9 @@ namespace ubbo::io {
 struct CurveOrder {
   std::vector<MotionSpec> specs;
   double from = 0.0;
-  double to = 1.0;           ///< other than `from`
-  double velocity = 0.0;     ///< what springs start with, the value's unit per second
+  double to = 1.0;  ///< other than `from`
+  /// The value's unit per second: what springs start with; a coast goes as far as it takes it.
+  double velocity = 0.0;
   int samples = 20;          ///< even steps
   std::vector<double> at{};  ///< where to look instead: share of the time for curves, seconds for others
 };
