@@ -5,19 +5,20 @@
 
 #include <algorithm>
 #include <array>
-#include <charconv>
 #include <cmath>
-#include <map>
 #include <optional>
 
+#include "spec_reader.hpp"
 #include "ubbo/base/settings.hpp"
-#include "ubbo/io/easing_css.hpp"
-#include "ubbo/io/input_error.hpp"
-#include "ubbo/motion/progress.hpp"
 
 namespace ubbo::io {
 
 namespace {
+
+using detail::index_of;
+using detail::Number;
+using detail::Range;
+using detail::Unit;
 
 constexpr std::array family_names{std::string_view{"sine"},    std::string_view{"quad"},
                                   std::string_view{"cubic"},   std::string_view{"quart"},
@@ -39,53 +40,9 @@ constexpr std::array motion_names{
     std::string_view{"back"},     std::string_view{"elastic"},      std::string_view{"bounce"},
     std::string_view{"spring"},   std::string_view{"coast"}};
 
-template <std::size_t N>
-std::size_t index_of(const std::array<std::string_view, N>& names, std::string_view name) {
-  return static_cast<std::size_t>(std::find(names.begin(), names.end(), name) - names.begin());
-}
-
-// A right one of the same kind, to be shown beside a wrong one.
-std::string example_of(std::string_view name) {
-  static const std::map<std::string_view, std::string_view> examples{
-      {"cubic-bezier", "cubic-bezier(0.3, 0, 0.2, 1)"},
-      {"steps", "steps(4, jump-none)"},
-      {"linear", "linear(0, 0.6 20%, 1)"},
-      {"through", "through(0 0, 30% 0.8, 1 1)"},
-      {"joined", "joined(ease-in until 40% to 0.7, bounce(out))"},
-      {"reversed", "reversed(ease-in)"},
-      {"mirrored", "mirrored(quad(in))"},
-      {"limited", "limited(back(out), 0, 1)"},
-      {"back", "back(out, overshoot 10%)"},
-      {"elastic", "elastic(out, swings 3)"},
-      {"bounce", "bounce(out, bounces 3, keeps 25%)"},
-      {"spring",
-       "spring(mass 1, stiffness 170, damping 26), spring(frequency 12, ratio 0.6) or "
-       "spring(settle 400ms, overshoot 5%)"},
-      {"coast", "coast(half-life 170ms) or coast(friction 4)"}};
-  if (const auto found = examples.find(name); found != examples.end()) return std::string(found->second);
-  if (index_of(family_names, name) < family_names.size()) return fmt::format("{}(in-out)", name);
-  return "ease-out 240ms";
-}
-
-enum class Unit { none, percent, ms, s, other };
-
-struct Number {
-  double value = 0.0;
-  Unit unit = Unit::none;
-  std::size_t at = 0;
-  std::size_t end = 0;
-};
-
-// What a number may be here: `least` to `most` in the plain unit (shares for per cents, ms for times).
-struct Range {
-  const char* name;
-  double least;
-  double most;
-};
-
-class Parser {
+class Parser : private detail::SpecReader {
  public:
-  explicit Parser(std::string_view text) : text_(text) {}
+  explicit Parser(std::string_view text) : SpecReader(text) {}
 
   MotionSpec read() {
     skip();
@@ -103,162 +60,6 @@ class Parser {
   }
 
  private:
-  [[noreturn]] void refuse(std::size_t at, std::size_t length, std::string found, std::string takes) const {
-    throw SpecError({std::string(text_), at, std::max<std::size_t>(length, 1), std::move(found),
-                     std::move(takes), example_of(in_)});
-  }
-  [[noreturn]] void refuse_here(const std::string& takes) {
-    skip();
-    if (done()) refuse(text_.size(), 1, "the end", takes);
-    const std::size_t length = std::max<std::size_t>(word_length(at_), 1);
-    refuse(at_, length, fmt::format("'{}'", text_.substr(at_, length)), takes);
-  }
-
-  [[nodiscard]] bool done() const { return at_ >= text_.size(); }
-  [[nodiscard]] static bool is_word(char c) {
-    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' || c == '_';
-  }
-  [[nodiscard]] static bool is_letter(char c) { return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z'); }
-  [[nodiscard]] std::size_t word_length(std::size_t from) const {
-    std::size_t to = from;
-    while (to < text_.size() &&
-           (is_word(text_[to]) || text_[to] == '.' || text_[to] == '+' || text_[to] == '%'))
-      ++to;
-    return to - from;
-  }
-  void skip() {
-    for (;;) {
-      while (!done() && (text_[at_] == ' ' || text_[at_] == '\t' || text_[at_] == '\n' ||
-                         text_[at_] == '\r' || text_[at_] == '\f'))
-        ++at_;
-      if (text_.substr(std::min(at_, text_.size()), 2) != "/*") return;
-      const std::size_t end = text_.find("*/", at_ + 2);
-      at_ = end == std::string_view::npos ? text_.size() : end + 2;
-    }
-  }
-  // The next character if it is `c`.
-  bool take(char c) {
-    skip();
-    if (done() || text_[at_] != c) return false;
-    ++at_;
-    return true;
-  }
-  void need(char c, const std::string& takes) {
-    if (!take(c)) refuse_here(takes);
-  }
-  // The word that comes next, in small letters; "" when none does.
-  std::string peek_word() {
-    skip();
-    if (done() || !is_letter(text_[at_])) return {};
-    std::size_t end = at_;
-    while (end < text_.size() && is_word(text_[end])) ++end;
-    std::string word(text_.substr(at_, end - at_));
-    std::transform(word.begin(), word.end(), word.begin(),
-                   [](char c) { return c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c; });
-    return word;
-  }
-  bool take_word(std::string_view word) {
-    if (peek_word() != word) return false;
-    at_ += word.size();
-    return true;
-  }
-  template <std::size_t N>
-  std::size_t need_name(const std::array<std::string_view, N>& names) {
-    const std::string word = peek_word();
-    const std::size_t index = index_of(names, word);
-    if (index < N) {
-      at_ += word.size();
-      return index;
-    }
-    const std::string nearest = nearest_name(word, names);
-    refuse_here(
-        fmt::format("{}{}", fmt::join(names, ", "), nearest.empty() ? "" : "; nearest known: " + nearest));
-  }
-  [[nodiscard]] bool at_function() const { return at_ < text_.size() && text_[at_] == '('; }
-
-  // A number as CSS writes it, with its unit.
-  std::optional<Number> take_number() {
-    skip();
-    std::size_t i = at_;
-    const auto digits = [&] {
-      const std::size_t from = i;
-      while (i < text_.size() && text_[i] >= '0' && text_[i] <= '9') ++i;
-      return i != from;
-    };
-    if (i < text_.size() && (text_[i] == '+' || text_[i] == '-')) ++i;
-    bool any = digits();
-    if (i + 1 < text_.size() && text_[i] == '.' && text_[i + 1] >= '0' && text_[i + 1] <= '9') {
-      ++i;
-      any = digits();
-    }
-    if (!any) return std::nullopt;
-    if (i < text_.size() && (text_[i] == 'e' || text_[i] == 'E')) {
-      const std::size_t mark = i++;
-      if (i < text_.size() && (text_[i] == '+' || text_[i] == '-')) ++i;
-      if (!digits()) i = mark;
-    }
-    Number number;
-    number.at = at_;
-    const std::size_t from = text_[at_] == '+' ? at_ + 1 : at_;
-    const auto got = std::from_chars(text_.data() + from, text_.data() + i, number.value);
-    if (got.ec != std::errc{})
-      refuse(at_, i - at_, "a number that is too large or too small", "a finite number");
-    std::size_t end = i;
-    if (end < text_.size() && text_[end] == '%') {
-      ++end;
-      number.unit = Unit::percent;
-    } else {
-      while (end < text_.size() && is_word(text_[end])) ++end;
-      std::string unit(text_.substr(i, end - i));
-      for (char& c : unit) c = static_cast<char>(c | 0x20);
-      number.unit = unit.empty() ? Unit::none : unit == "ms" ? Unit::ms : unit == "s" ? Unit::s : Unit::other;
-    }
-    number.end = at_ = end;
-    return number;
-  }
-
-  std::string found(const Number& number) const {
-    return fmt::format("'{}'", text_.substr(number.at, number.end - number.at));
-  }
-  void check(const Number& number, double value, const Range& range, const char* unit) const {
-    if (value >= range.least && value <= range.most) return;
-    refuse(number.at, number.end - number.at, fmt::format("{} = {}", range.name, found(number)),
-           fmt::format("{} to {}{}", plain_number(range.least), plain_number(range.most), unit));
-  }
-  // A number without unit.
-  double plain(const Range& range) {
-    const auto number = take_number();
-    const std::string takes = fmt::format("{}, a number", range.name);
-    if (!number) refuse_here(takes);
-    if (number->unit != Unit::none) refuse(number->at, number->end - number->at, found(*number), takes);
-    check(*number, number->value, range, "");
-    return number->value;
-  }
-  // A share: 0.25 or 25%.
-  double share(const Range& range) {
-    const auto number = take_number();
-    const std::string takes = fmt::format("{}, as 25% or 0.25", range.name);
-    if (!number) refuse_here(takes);
-    if (number->unit != Unit::none && number->unit != Unit::percent)
-      refuse(number->at, number->end - number->at, found(*number), takes);
-    const double value = number->unit == Unit::percent ? number->value / 100.0 : number->value;
-    check(*number, value, range, "");
-    return value;
-  }
-  Micros time(const Range& range) {
-    const auto number = take_number();
-    if (!number) refuse_here(fmt::format("{}, as 240ms or 0.24s", range.name));
-    return time(*number, range);
-  }
-  Micros time(const Number& number, const Range& range) const {
-    if (number.unit != Unit::ms && number.unit != Unit::s)
-      refuse(number.at, number.end - number.at, found(number),
-             fmt::format("{} with its unit, as 240ms or 0.24s", range.name));
-    const double ms = number.unit == Unit::s ? number.value * 1000.0 : number.value;
-    check(number, ms, range, " ms");
-    return from_ms(ms);
-  }
-
   std::optional<Passage::Way> moving() {
     const std::string word = peek_word();
     if (word != "spring" && word != "coast") return std::nullopt;
@@ -557,34 +358,10 @@ class Parser {
     }
   }
 
-  std::string_view text_;
-  std::size_t at_ = 0;
-  std::string in_;
   int depth_ = 0;
 };
 
-std::string message(const SpecError::Facts& facts) {
-  return fmt::format("'{}': found {} at character {}; takes {}; for example {}", facts.spec, facts.found,
-                     facts.at + 1, facts.takes, facts.example);
-}
-
 }  // namespace
-
-SpecError::SpecError(Facts facts) : std::invalid_argument(message(facts)), facts_(std::move(facts)) {}
-
-std::string SpecError::picture() const {
-  // One column a character, not a byte.
-  const auto width = [](std::string_view text) {
-    return static_cast<std::size_t>(std::count_if(
-        text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; }));
-  };
-  std::string line = facts_.spec;
-  for (char& c : line)
-    if (c == '\n' || c == '\r' || c == '\t') c = ' ';
-  return fmt::format("  {}\n  {:{}}{:^<{}}\n  for example: {}", line, "",
-                     width(std::string_view(line).substr(0, std::min(facts_.at, line.size()))), "",
-                     facts_.length, facts_.example);
-}
 
 MotionSpec read_motion(std::string_view text) { return Parser(text).read(); }
 
@@ -593,36 +370,6 @@ Passage read_passage(std::string_view text) {
   if (!spec.has_time)
     throw SpecError({spec.text, text.size(), 1, "the end", "the curve's time", spec.text + " 240ms"});
   return spec.passage;
-}
-
-std::string css_number(double value, int decimals) {
-  std::string text = fmt::format("{:.{}f}", value, decimals);
-  if (text.find('.') != std::string::npos) {
-    while (text.back() == '0') text.pop_back();
-    if (text.back() == '.') text.pop_back();
-  }
-  return text == "-0" ? "0" : text;
-}
-
-std::string spec_text(const Passage& passage) {
-  std::string text;
-  if (const auto* spring = std::get_if<Spring>(&passage.way)) {
-    if (spring->ratio() > 1.0)
-      text = fmt::format("spring(frequency {}, ratio {})", spring->frequency(), spring->ratio());
-    else
-      text = fmt::format("spring(settle {}ms, overshoot {}%)", css_number(to_ms(duration_of(*spring)), 3),
-                         css_number(spring->overshoot() * 100.0, 6));
-  } else if (const auto* coast = std::get_if<Coast>(&passage.way)) {
-    text = fmt::format("coast(friction {})", coast->friction());
-  } else {
-    const Timed& timed = std::get<Timed>(passage.way);
-    text = fmt::format("{} {}ms", css_easing(timed.curve).text, css_number(to_ms(timed.duration), 3));
-  }
-  if (passage.delay != Micros{0}) text += fmt::format(" after {}ms", css_number(to_ms(passage.delay), 3));
-  if (passage.runs <= Passage::endless) text += " repeat endless";
-  if (passage.runs > 1) text += fmt::format(" repeat {}", passage.runs);
-  if (passage.alternate) text += " alternate";
-  return text;
 }
 
 }  // namespace ubbo::io

@@ -107,6 +107,7 @@ TEST_CASE("a wrong spec: the character, what stands there, what is taken, and a 
            {"ease 3s 4s", 8, "'4s'", "one time"},
            {"ease 300ms later", 11, "'later'", "after"},
            {"ease(1)", 4, "'('", "ease alone"},
+           {"ease → 1s", 5, "'→'", "after"},
            {"cubic-bezier(1e999, 0, 0, 0)", 13, "too large", "finite"},
        }) {
     CAPTURE(c.text);
