@@ -43,6 +43,7 @@ struct Run {
   std::vector<Decision> decisions{};
   double length_ms = 0.0;
   std::unique_ptr<io::SceneRun> stage{};  // what the readings read
+  std::unique_ptr<io::SceneRun> rehearsal{};  // whose parts the decisions name
 };
 
 // What is worth a line when nothing is asked for: where parts are, if that changes.
@@ -61,13 +62,13 @@ bool changes(const Followed& one) {
 
 Run follow(const Order& order, int moments) {
   Run run{.scene = io::read_scene(order.scene), .take = io::read_take(order.take)};
-  io::SceneRun rehearsal(run.scene, 4096);
-  io::Replay whole(rehearsal, run.take);
+  run.rehearsal = std::make_unique<io::SceneRun>(run.scene, 4096);
+  io::Replay whole(*run.rehearsal, run.take);
   whole.finish();
   run.decisions = whole.decisions();
   run.length_ms = std::max(to_ms(whole.ends() - whole.begins()), 1.0);
   run.stage = std::make_unique<io::SceneRun>(run.scene);
-  for (const std::string& name : order.of.empty() ? usual(rehearsal) : order.of)
+  for (const std::string& name : order.of.empty() ? usual(*run.rehearsal) : order.of)
     for (io::Reading& reading : io::find_readings(*run.stage, order.scene, name))
       run.followed.push_back({std::move(reading), {}});
   std::set<Micros> times;
