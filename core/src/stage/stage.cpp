@@ -79,7 +79,7 @@ Part* Stage::find(std::string_view id) {
   return found == parts_.end() ? nullptr : found->get();
 }
 
-void Stage::run_due(Micros until) {
+bool Stage::run_due(Micros until) {
   for (int events = 0; events < most_events_per_call; ++events) {
     Part* next = nullptr;
     Micros when = never;
@@ -88,10 +88,11 @@ void Stage::run_due(Micros until) {
       when = part->due();
       next = part.get();
     }
-    if (next == nullptr || when > until) return;
+    if (next == nullptr || when > until) return next != nullptr;
     around_.now = happened_ = std::max(happened_, when);
     next->advance(around_.now);
   }
+  return true;
 }
 
 bool Stage::touch(const Sample& sample) {
@@ -101,7 +102,7 @@ bool Stage::touch(const Sample& sample) {
   // frames.
   const bool timely = admitted.sample.time >= -farthest_time && admitted.sample.time <= farthest_time;
   const Micros time = timely ? std::max(admitted.sample.time, happened_) : happened_;
-  run_due(time);
+  const bool more = run_due(time);
   if (admitted.fault != SampleFault::none)
     around_.journal.record(
         time, {}, questions::sound, name_of(admitted.fault),
@@ -111,8 +112,9 @@ bool Stage::touch(const Sample& sample) {
   around_.now = happened_ = time;
   // What moves is where it is at this time, not where the last frame showed it; a frame may have come after
   // it.
-  for (const auto& part : parts_)
-    if (part->due() != never) part->advance(time);
+  if (more)
+    for (const auto& part : parts_)
+      if (part->due() != never) part->advance(time);
   Sample sound = admitted.sample;
   const Micros smoothing = around_.feel_for(sound.tool).smoothing;
   if (sample.phase == Phase::down)

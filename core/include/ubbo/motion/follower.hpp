@@ -17,7 +17,7 @@ class Follower {
   Follower(const Mover& leader, Micros lag, std::size_t room = 64);
 
   /// Looks at the leader. Call it after whatever puts, sends or stops the leader, with the time of that, and
-  /// once a frame. Several in a row hang on one leader, or each is told of the one before by its own lag.
+  /// once a frame. Several in a row hang on one leader, each with its own lag.
   void follow(const Mover& leader, Micros now);
 
   [[nodiscard]] double value() const { return state_.value; }

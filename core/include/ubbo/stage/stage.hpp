@@ -98,7 +98,7 @@ class Stage {
   void check_place(const std::string& id, const Box& box, const Standing& standing);
   void must_know(const std::string& id, const std::string& other, const char* relation);
   void adopt(std::unique_ptr<Part> part);
-  void run_due(Micros until);
+  bool run_due(Micros until);  // true when more is due later
 
   Surroundings around_;
   Routing routing_{around_};
