@@ -98,6 +98,7 @@ std::vector<CurveSample> samples_of(const CurveOrder& order, const MotionSpec& s
     for (int i = 0; i <= order.samples; ++i) times.push_back(whole * i / order.samples);
   }
   std::vector<CurveSample> samples;
+  samples.reserve(times.size());
   for (const double t : times) samples.push_back(sample(order, spec.passage.way, t));
   return samples;
 }

@@ -38,7 +38,7 @@ struct Target {
 
 double largest_error(const CubicBezier& bezier, const Target& target) {
   double worst = 0.0;
-  const double last = static_cast<double>(target.values.size() - 1);
+  const auto last = static_cast<double>(target.values.size() - 1);
   for (std::size_t i = 0; i < target.values.size(); ++i)
     worst = std::max(worst, std::fabs(bezier.value(static_cast<double>(i) / last) - target.values[i]));
   return worst;
@@ -51,7 +51,7 @@ double worst_off(const std::vector<double>& x, std::vector<double>&, void* data)
 double squares_off(const std::vector<double>& x, std::vector<double>&, void* data) {
   const auto& target = *static_cast<const Target*>(data);
   const CubicBezier bezier(x[0], x[1], x[2], x[3]);
-  const double last = static_cast<double>(target.values.size() - 1);
+  const auto last = static_cast<double>(target.values.size() - 1);
   double sum = 0.0;
   for (std::size_t i = 0; i < target.values.size(); ++i) {
     const double off = bezier.value(static_cast<double>(i) / last) - target.values[i];

@@ -16,7 +16,6 @@ namespace ubbo::io {
 namespace {
 
 using detail::index_of;
-using detail::Number;
 using detail::Range;
 using detail::Unit;
 

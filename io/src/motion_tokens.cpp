@@ -79,7 +79,7 @@ Json motion_json(const MotionSpec& spec) {
 
 class Reader {
  public:
-  Reader(std::string_view json, const std::string& name) : name_(name) {
+  Reader(std::string_view json, std::string name) : name_(std::move(name)) {
     try {
       root_ = Json::parse(json);
     } catch (const Json::parse_error& error) {
@@ -120,7 +120,7 @@ class Reader {
     }
     for (const auto& [key, child] : node.items())
       if (!key.starts_with('$') && child.is_object())
-        walk(child, path.empty() ? key : path + "." + key, type);
+        walk(child, path.empty() ? key : fmt::format("{}.{}", path, key), type);
   }
 
   void token(const Json& node, const std::string& path, const std::string& type) {
@@ -281,7 +281,7 @@ std::string way_code(const Passage::Way& way) {
     return fmt::format("ubbo::Spring::natural({}, {})", spring->frequency(), spring->ratio());
   if (const auto* coast = std::get_if<Coast>(&way))
     return fmt::format("ubbo::Coast::friction({})", coast->friction());
-  const Timed& timed = std::get<Timed>(way);
+  const auto& timed = std::get<Timed>(way);
   return fmt::format("ubbo::Timed{{{}, ubbo::Micros{{{}}}}}", curve_code(timed.curve),
                      timed.duration.count());
 }

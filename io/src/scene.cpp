@@ -157,7 +157,7 @@ class Reader {
   }
 
   std::string cell_name(const toml::node& node, std::string_view setting) const {
-    const std::string name = text_of(node, setting);
+    std::string name = text_of(node, setting);
     std::vector<std::string_view> known;
     for (const auto& [cell, value] : scene_.cells) {
       if (cell == name) return name;

@@ -49,23 +49,26 @@ std::string message(const SpecError::Facts& facts) {
                      facts.at + 1, facts.takes, facts.example);
 }
 
-}  // namespace
-
-SpecError::SpecError(Facts facts) : std::invalid_argument(message(facts)), facts_(std::move(facts)) {}
-
-std::string SpecError::picture() const {
+std::string picture_of(const SpecError::Facts& facts) {
   // One column a character, not a byte.
   const auto width = [](std::string_view text) {
     return static_cast<std::size_t>(std::count_if(
         text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; }));
   };
-  std::string line = facts_.spec;
+  std::string line = facts.spec;
   for (char& c : line)
     if (c == '\n' || c == '\r' || c == '\t') c = ' ';
-  return fmt::format("  {}\n  {:{}}{:^<{}}\n  for example: {}", line, "",
-                     width(std::string_view(line).substr(0, std::min(facts_.at, line.size()))), "",
-                     facts_.length, facts_.example);
+  const std::string_view shown = line;
+  const std::size_t before = width(shown.substr(0, std::min(facts.at, line.size())));
+  const std::size_t marks =
+      std::max<std::size_t>(1, width(shown.substr(std::min(facts.at, line.size()), facts.length)));
+  return fmt::format("  {}\n  {:{}}{:^<{}}\n  for example: {}", line, "", before, "", marks, facts.example);
 }
+
+}  // namespace
+
+SpecError::SpecError(Facts facts)
+    : std::invalid_argument(message(facts)), facts_(std::move(facts)), picture_(picture_of(facts_)) {}
 
 namespace detail {
 

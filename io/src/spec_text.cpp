@@ -26,7 +26,7 @@ std::string spec_text(const Passage& passage) {
   } else if (const auto* coast = std::get_if<Coast>(&passage.way)) {
     text = fmt::format("coast(friction {})", coast->friction());
   } else {
-    const Timed& timed = std::get<Timed>(passage.way);
+    const auto& timed = std::get<Timed>(passage.way);
     text = fmt::format("{} {}ms", css_easing(timed.curve).text, css_number(to_ms(timed.duration), 3));
   }
   if (passage.delay != Micros{0}) text += fmt::format(" after {}ms", css_number(to_ms(passage.delay), 3));

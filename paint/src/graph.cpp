@@ -104,13 +104,15 @@ class Script {
     const auto columns = static_cast<std::size_t>(std::max(1, graph_.legend_columns));
     const double column = (width_ - 2 * edge_) / static_cast<double>(columns);
     for (std::size_t i = 0; i < named.size(); ++i) {
+      const std::size_t row = i / columns;
       const double x = edge_ + column * static_cast<double>(i % columns);
-      const double y = top_ + 12 + 21 * static_cast<double>(i / columns);
+      const double y = top_ + 12 + 21 * static_cast<double>(row);
       add("set arrow from " + at(x, y) + " to " + at(x + 30, y) + " nohead lw 3 dt " +
           std::to_string(named[i]->dash) + " lc rgb '" + hex(named[i]->colour) + "' front");
       write_words(x + 40, y, named[i]->name, 13.5, colours_.ink);
     }
-    top_ += 12 + 21 * static_cast<double>((named.size() + columns - 1) / columns);
+    const std::size_t rows = (named.size() + columns - 1) / columns;
+    top_ += 12 + 21 * static_cast<double>(rows);
   }
 
   void lay_out() {
@@ -121,8 +123,9 @@ class Script {
       const double w = (width_ - 2 * edge_) / static_cast<double>(columns);
       const double h = room / static_cast<double>(rows);
       for (std::size_t i = 0; i < graph_.panels.size(); ++i) {
+        const std::size_t row = i / columns;
         const double x = edge_ + w * static_cast<double>(i % columns);
-        const double y = top_ + h * static_cast<double>(i / columns);
+        const double y = top_ + h * static_cast<double>(row);
         panel(graph_.panels[i], {x + 12, y + 30, w - 24, h - 44});
       }
       return;

@@ -42,7 +42,7 @@ struct Run {
   std::vector<Followed> followed{};
   std::vector<Decision> decisions{};
   double length_ms = 0.0;
-  std::unique_ptr<io::SceneRun> stage{};  // what the readings read
+  std::unique_ptr<io::SceneRun> stage{};      // what the readings read
   std::unique_ptr<io::SceneRun> rehearsal{};  // whose parts the decisions name
 };
 
@@ -156,23 +156,24 @@ paint::Graph graph_of(const Run& run, const Order& order, const skin::CombColour
   for (const std::string& what : whats) {
     paint::Panel panel{.title = what, .x_to = run.length_ms, .x_numbers = false};
     std::set<double> rests;
-    const io::Reading* first = nullptr;
+    std::string unit;  // parts have a reading of one name in one unit
+    bool place = false;
     for (const Followed& one : run.followed) {
       if (one.reading.what != what) continue;
-      if (first == nullptr) first = &one.reading;
+      unit = one.reading.unit;
+      place = is_place(one.reading);
       panel.traces.push_back({.name = one.reading.name,
                               .points = one.points,
                               .colour = palette[next_colour++ % palette.size()]});
       if (one.reading.rests)
         for (const double rest : one.reading.rests()) rests.insert(rest);
     }
-    if (!first->unit.empty()) panel.title += ", " + first->unit;
+    if (!unit.empty()) panel.title += ", " + unit;
     for (const double rest : rests)
       panel.levels.push_back(
           {.at = rest, .colour = colours.moss.with_alpha(0.8), .words = {}, .dash = 3, .width = 1.4});
     if (!panel.levels.empty()) panel.levels.front().words = "snap points";
-    if (is_place(*first))
-      add_finger(panel, run, what == "thumb.x" ? Axis::horizontal : Axis::vertical, colours);
+    if (place) add_finger(panel, run, what == "thumb.x" ? Axis::horizontal : Axis::vertical, colours);
     graph.panels.push_back(std::move(panel));
   }
   graph.panels.back().x_numbers = true;

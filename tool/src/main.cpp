@@ -24,9 +24,7 @@ void demand_verb(const CLI::App& app, std::string_view word) {
                                           nearest.empty() ? "" : "; nearest known: " + nearest));
 }
 
-}  // namespace
-
-int main(int argc, char** argv) {
+int run(int argc, char** argv) {
   using namespace ubbo::tool;
   CLI::App app{"Ubbo: touch-driven components that are exact, explained, and tuned by measurement.", "ubbo"};
   app.set_version_flag("--version", "ubbo " UBBO_VERSION);
@@ -39,8 +37,8 @@ int main(int argc, char** argv) {
   add_replay(app, exit);
   add_why(app, exit);
   add_film(app, exit);
-  add_curve(app, exit);
   add_graph(app, exit);
+  add_curve(app, exit);
   add_export(app, exit);
   add_take(app, exit);
   add_settings(app, exit);
@@ -53,9 +51,17 @@ int main(int argc, char** argv) {
     fmt::print(stderr, "ubbo: found {} at character {}; takes {}\n{}\n", wrong.facts().found,
                wrong.facts().at + 1, wrong.facts().takes, wrong.picture());
     return bad_input;
-  } catch (const std::exception& error) {
-    fmt::print(stderr, "ubbo: {}\n", error.what());
-    return bad_input;
   }
   return exit;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  try {
+    return run(argc, argv);
+  } catch (const std::exception& error) {
+    std::fprintf(stderr, "ubbo: %s\n", error.what());
+    return ubbo::tool::bad_input;
+  }
 }

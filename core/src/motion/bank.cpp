@@ -65,7 +65,7 @@ void SpringBank::step(double seconds) {
     const double v = velocity[i];
     const double next_x = s.a * x + s.b * v;
     const double next_v = s.c * x + s.d * v;
-    const double keep = (std::fabs(next_x) > near) | (std::fabs(next_v) > slow) ? 1.0 : 0.0;
+    const double keep = ((std::fabs(next_x) > near) | (std::fabs(next_v) > slow)) ? 1.0 : 0.0;
     value[i] = target[i] + keep * next_x;
     velocity[i] = keep * next_v;
     moving |= std::bit_cast<std::uint64_t>(keep);

@@ -165,6 +165,7 @@ void add_places(const Curve& curve, double from, double to, double seen, int dep
 double largest_error(const Curve& curve, const std::vector<double>& places_at,
                      const std::vector<Stops::Point>& points) {
   std::vector<CurveStop> stops;
+  stops.reserve(points.size());
   for (const Stops::Point& point : points) stops.push_back({point.value, point.at});
   const Stops lines(stops);
   double worst = 0.0;
@@ -192,7 +193,9 @@ FittedStops fewest_stops(const Curve& curve, double max_error) {
                places_at);
   FittedStops best{{}, HUGE_VAL};
   // Rounding costs a little where it is steep: more decimals are tried first, then a narrower tube.
-  for (double within = max_error - unseen - 1e-5; within > 0.5 * max_error; within -= 0.02 * max_error) {
+  constexpr int narrower = 25;
+  for (int attempt = 0; attempt < narrower; ++attempt) {
+    const double within = max_error * (1.0 - 0.02 * attempt) - unseen - 1e-5;
     std::vector<Gate> tube;
     for (const double x : places_at) {
       const double y = curve.value(x);

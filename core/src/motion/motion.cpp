@@ -67,7 +67,7 @@ MotionState Motion::within(double seconds, double from, double to, double veloci
     const CoastState state = coast->at(coast->velocity_for(to - from), seconds);
     return {from + state.distance, state.velocity};
   }
-  const Timed& timed = std::get<Timed>(passage_.way);
+  const auto& timed = std::get<Timed>(passage_.way);
   const double whole = to_seconds(timed.duration);
   const double share = seconds / whole;
   return {from + (to - from) * timed.curve.value(share), (to - from) * timed.curve.slope(share) / whole};

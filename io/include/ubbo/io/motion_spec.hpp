@@ -24,10 +24,11 @@ class SpecError : public std::invalid_argument {
   explicit SpecError(Facts facts);
   [[nodiscard]] const Facts& facts() const { return facts_; }
   /// The spec with a mark below what is wrong, and the example: three lines.
-  [[nodiscard]] std::string picture() const;
+  [[nodiscard]] const std::string& picture() const { return picture_; }
 
  private:
   Facts facts_;
+  std::string picture_;
 };
 
 /// A motion as it was written (docs/formats/motion.md).
