@@ -29,6 +29,48 @@ TEST_CASE("a graph shows its words as they are, whatever they hold, and says whe
   std::filesystem::remove(path);
 }
 
+TEST_CASE("words of moments stand in lanes: none runs into another or off the page") {
+  struct Word {
+    double x, y;
+    bool ends_there;
+    std::string text;
+  };
+  const auto path = std::filesystem::temp_directory_path() / "ubbo-graph-lanes.svg";
+  for (const double spread : {1.0, 60.0, 990.0}) {
+    paint::Graph graph{.title = "moments", .panels = {}};
+    paint::Panel panel{.traces = {{.points = {{0, 0}, {1000, 1}}, .colour = {}}}, .x_to = 1000};
+    for (int i = 0; i < 8; ++i)
+      panel.moments.push_back(
+          {.at = 5 + spread * i / 7, .colour = {}, .words = "decision number " + std::to_string(i)});
+    graph.panels.push_back(panel);
+    paint::plot(graph, 1280, 800, path.string());
+    std::ifstream file(path);
+    const std::string svg((std::istreambuf_iterator<char>(file)), {});
+    // <g transform="translate(X,Y)" … text-anchor="start"> <text> words </text>
+    std::vector<Word> words;
+    for (std::size_t at = svg.find("decision number"); at != std::string::npos;
+         at = svg.find("decision number", at + 1)) {
+      const std::size_t group = svg.rfind("translate(", at);
+      Word word{0, 0, svg.substr(group, at - group).find("text-anchor=\"end\"") != std::string::npos,
+                svg.substr(at, 17)};
+      REQUIRE(std::sscanf(svg.c_str() + group, "translate(%lf,%lf)", &word.x, &word.y) == 2);
+      words.push_back(word);
+    }
+    REQUIRE(words.size() == 8);
+    constexpr double wide = 95;  // about what these words take at this size
+    for (const Word& a : words) {
+      const double from = a.ends_there ? a.x - wide : a.x;
+      CHECK(from >= 0);
+      CHECK(from + wide <= 1280);
+      for (const Word& b : words) {
+        if (&a == &b || std::fabs(a.y - b.y) > 8) continue;
+        CHECK(std::fabs(from - (b.ends_there ? b.x - wide : b.x)) >= wide);
+      }
+    }
+  }
+  std::filesystem::remove(path);
+}
+
 TEST_CASE("thrown cards end in their place, and rows come in one after another") {
   const auto boxes = [](const skin::Picture& picture, std::size_t corners) {
     std::vector<double> left;

@@ -73,3 +73,44 @@ TEST_CASE(
   CHECK(windows[0] == Box{0, 100, 360, 200});
   CHECK(windows[1] == Box{60, 120, 300, 80});
 }
+
+TEST_CASE("what fades is drawn as faint as it is present: a thumb, and all that a sheet carries") {
+  HoneySlider app({.step = 1}, {.reduced_motion = Reduced::fade});
+  app.stage.advance(ms(0));
+  app.frames.set(9);
+  app.stage.advance(Motion::fade_time / 4);
+  REQUIRE(app.slider->thumb_presence() == Approx(0.5));
+  const auto honey = filled_with(skin::comb(*app.slider), skin::day.honey);
+  CHECK(std::count_if(honey.begin(), honey.end(), [](const skin::Path& path) {
+          return std::fabs(path.ink.fill->alpha - 0.5) < 1e-9;
+        }) == 2);  // fill and thumb
+  app.settle();
+  CHECK(filled_with(skin::comb(*app.slider), skin::day.honey).size() >= 2);
+
+  Cell<double> offset{0};
+  Stage stage{{.reduced_motion = Reduced::fade}};
+  stage.add<Pane>("sheet", {0, 400, 360, 300},
+                  {.offset = offset, .least = -300, .most = 0, .moves = Moves::itself});
+  stage.add<Pad>("note", {0, 500, 360, 40}, {.label = "note"}, {.inside = "sheet"});
+  stage.advance(ms(0));
+  offset.set(-300);
+  const auto opacities = [&] {
+    std::vector<double> found;
+    const auto walk = [&](const auto& self, const skin::Picture& picture) -> void {
+      for (const skin::Shape& shape : picture)
+        if (const auto* group = std::get_if<skin::Group>(&shape)) {
+          if (group->opacity < 1.0) found.push_back(group->opacity);
+          self(self, group->shapes);
+        }
+    };
+    walk(walk, skin::comb(stage));
+    return found;
+  };
+  stage.advance(Motion::fade_time / 4);
+  REQUIRE(opacities().size() == 2);  // the sheet and the note on it
+  for (const double opacity : opacities()) CHECK(opacity == Approx(0.5));
+  CHECK(static_cast<Pane*>(stage.find("sheet"))->offset() == 0);
+  stage.advance(Motion::fade_time);
+  CHECK(opacities().empty());
+  CHECK(static_cast<Pane*>(stage.find("sheet"))->offset() == -300);
+}

@@ -240,6 +240,13 @@ TEST_CASE("graph follows readings over a replay") {
   REQUIRE(series[0]["points_ms"].size() == 51);
   CHECK(series[0]["points_ms"][50][1].get<double>() == Approx(54 + 7 * 25.2));
   CHECK(series[1]["points_ms"][50][1] == 7.0);
+  // Unasked, it follows what moves and nothing else.
+  const Ran moved =
+      run(tool + " graph " + demo + "hive-list.scene.toml " + demo + "hive-list.hand-over.take.csv --json");
+  std::vector<std::string> names;
+  const auto root = nlohmann::json::parse(moved.out);
+  for (const auto& one : root["series"]) names.push_back(one["name"]);
+  CHECK(names == std::vector<std::string>{"sheet.offset", "list.offset"});
   REQUIRE(run(tool + " graph " + scene_and_drag + " -o " + (folder / "g.svg")).exit == 0);
   CHECK_THAT(read(folder / "g.svg"), Catch::Contains("snap points") && Catch::Contains("drag threshold") &&
                                          Catch::Contains("lands on 7"));
