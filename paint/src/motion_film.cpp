@@ -132,6 +132,11 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
   const double chart_h = 150.0;
   const double frame_h = height - 100.0 - chart_h - 56.0;
   const double scale = frame_w / 360.0;
+  // Even over the part in which most happens; the last frame is the end.
+  const auto frame_time = [&](int f) {
+    if (f + 1 == frames) return timeline.length();
+    return timeline.length() * f * 7 / (10 * std::max(1, frames - 2));
+  };
   const auto colour_of = [&](std::size_t row) {
     const double share =
         list.rows.size() < 2 ? 0.0 : static_cast<double>(row) / static_cast<double>(list.rows.size() - 1);
@@ -139,7 +144,7 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
   };
   const double row_h = frame_h / (static_cast<double>(list.rows.size()) + 0.4);
   for (int f = 0; f < frames; ++f) {
-    const Micros time = timeline.length() * f / (frames - 1);
+    const Micros time = frame_time(f);
     const Box screen{edge + (frame_w + gap) * f, 96.0, frame_w, frame_h};
     write(page, {screen.x, 88}, words("%.0f ms", to_ms(time)), 13, colours.ink, Align::left, true);
     Picture inside;
@@ -188,10 +193,9 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
     write(page, {edge, base}, list.rows[row], 12, colours.ink);
   }
   for (int f = 0; f < frames; ++f) {
-    const double x = left + (right - left) * f / (frames - 1);
+    const double x = left + (right - left) * to_ms(frame_time(f)) / whole;
     page.emplace_back(skin::line({x, top}, {x, height - 40.0}, colours.ink.with_alpha(0.35), 1.0, 3.0));
-    write(page, {x, height - 22.0}, words("%.0f ms", whole * f / (frames - 1)), 12,
-          colours.ink.with_alpha(0.8),
+    write(page, {x, height - 22.0}, words("%.0f ms", to_ms(frame_time(f))), 12, colours.ink.with_alpha(0.8),
           f == 0            ? Align::left
           : f + 1 == frames ? Align::right
                             : Align::centre);

@@ -30,7 +30,7 @@ struct Throw {
                                          const skin::CombColours& colours = skin::day);
 
 /// A list whose rows come in by a timeline: each row has the tracks `NAME.x` (dp from its place) and
-/// `NAME.opacity`. Frames side by side at even times.
+/// `NAME.opacity`. Frames side by side, close in time at first, the last at the end.
 struct RowsIn {
   std::string title{};
   std::string subtitle{};
