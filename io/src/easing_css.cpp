@@ -8,7 +8,7 @@
 #include <stdexcept>
 
 #include "ubbo/io/motion_spec.hpp"
-#include "ubbo/motion/figures.hpp"
+#include "ubbo/motion/fewest_stops.hpp"
 #include "ubbo/motion/progress.hpp"
 
 namespace ubbo::io {

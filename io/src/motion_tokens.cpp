@@ -12,7 +12,7 @@
 
 #include "ubbo/io/easing_css.hpp"
 #include "ubbo/io/input_error.hpp"
-#include "ubbo/motion/figures.hpp"
+#include "ubbo/motion/fewest_stops.hpp"
 #include "ubbo/motion/progress.hpp"
 
 namespace ubbo::io {

@@ -1,9 +1,10 @@
+#include "ubbo/motion/fewest_stops.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <stdexcept>
 
 #include "ubbo/base/settings.hpp"
-#include "ubbo/motion/figures.hpp"
 
 // A line y = a·x + b stays within the gates [low, high] at the places x of a tube if and only if for each
 // pair of places i < j

@@ -1,6 +1,5 @@
 #pragma once
 
-#include <cmath>
 #include <cstddef>
 #include <vector>
 
@@ -36,21 +35,6 @@ class Follower {
   unsigned seen_ = 0;
   MotionState state_;
   bool moving_ = false;
-};
-
-/// A reading of a mover at a rate of its own: layers behind it move slower (rate below 1), layers before it
-/// faster, and a negative rate the other way.
-struct Layer {
-  double rate = 1.0;
-  double from = 0.0;  ///< the mover's value at which the layer is at `at`
-  double at = 0.0;
-  double least = -HUGE_VAL;  ///< the layer stays within these
-  double most = HUGE_VAL;
-
-  [[nodiscard]] double value(double leader) const {
-    return std::fmin(std::fmax(at + (leader - from) * rate, least), most);
-  }
-  [[nodiscard]] double value(const Mover& leader) const { return value(leader.value()); }
 };
 
 }  // namespace ubbo
