@@ -145,9 +145,8 @@ std::string css_keyframes(std::string_view name, const Curve& progress, const Ke
   return text + "}\n";
 }
 
-std::string css_timing(const Passage& passage, double max_error) {
-  std::string text = fmt::format("{}ms {}", css_number(to_ms(duration_of(passage.way)), 3),
-                                 css_easing(progress_of(passage.way), max_error).text);
+std::string css_timing(const Passage& passage, std::string_view easing, double velocity) {
+  std::string text = fmt::format("{}ms {}", css_number(to_ms(duration_of(passage.way, velocity)), 3), easing);
   if (passage.delay != Micros{0}) text += fmt::format(" {}ms", css_number(to_ms(passage.delay), 3));
   if (passage.runs <= Passage::endless) text += " infinite";
   if (passage.runs > 1) text += fmt::format(" {}", passage.runs);

@@ -334,7 +334,7 @@ std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
   return text + "\n}  // namespace " + std::string(name) + "\n";
 }
 
-std::string tokens_css(const MotionTokens& tokens, double max_error) {
+std::string tokens_css(const MotionTokens& tokens, double max_error, double velocity) {
   std::string text = ":root {\n";
   const auto property = [](const std::string& name) {
     std::string made = name;
@@ -344,7 +344,7 @@ std::string tokens_css(const MotionTokens& tokens, double max_error) {
   for (const auto& [given, time] : tokens.durations)
     text += fmt::format("  --{}: {}ms;\n", property(given), css_number(to_ms(time), 3));
   for (const auto& [given, spec] : tokens.motions) {
-    const Curve progress = progress_of(spec.passage.way);
+    const Curve progress = progress_of(spec.passage.way, velocity);
     const EasingText easing = css_easing(progress, max_error);
     const BezierFit fit = fit_bezier(progress);
     const std::string name = property(given);
@@ -356,10 +356,10 @@ std::string tokens_css(const MotionTokens& tokens, double max_error) {
       text += fmt::format("  --{}-bezier: {}; /* off by at most {:.4f} */\n", name, css_text(fit.bezier),
                           fit.error);
     if (spec.has_time)
-      text +=
-          fmt::format("  --{}-duration: {}ms;\n", name, css_number(to_ms(duration_of(spec.passage.way)), 3));
-    if (spec.passage.delay != Micros{0})
-      text += fmt::format("  --{}-delay: {}ms;\n", name, css_number(to_ms(spec.passage.delay), 3));
+      text += fmt::format("  --{}-duration: {}ms;\n", name,
+                          css_number(to_ms(duration_of(spec.passage.way, velocity)), 3));
+    if (spec.has_time && (spec.passage.delay != Micros{0} || spec.passage.runs != 1))
+      text += fmt::format("  --{}-animation: {};\n", name, css_timing(spec.passage, easing.text, velocity));
   }
   return text + "}\n";
 }

@@ -191,8 +191,8 @@ TEST_CASE("exported CSS read back by our own parser stays within the error it st
     CHECK(io::fit_bezier(Curve::family(Family::back, Ease::out, {.overshoot = overshoot})).error < 1e-4);
   CHECK(io::css_easing(curve("steps(3, jump-both)")).text == "steps(3, jump-both)");
   CHECK(io::css_easing(curve("linear(0, 0.5 25%, 1)")).text == "linear(0, 0.5 25%, 1)");
-  CHECK(io::css_timing(io::read_passage("ease 240ms after 80ms repeat 3 alternate")) ==
-        "240ms cubic-bezier(0.25, 0.1, 0.25, 1) 80ms 3 alternate");
+  CHECK(io::css_timing(io::read_passage("ease 240ms after 80ms repeat 3 alternate"), "ease") ==
+        "240ms ease 80ms 3 alternate");
   CHECK_THAT(io::css_keyframes("rise", Curve{}, {.declaration = "left: {}px", .from = 40, .to = 0}),
              Catch::Equals("@keyframes rise {\n  0% { left: 40px; }\n  100% { left: 0px; }\n}\n"));
   CHECK_THROWS_WITH(io::css_keyframes("rise", Curve{}, {.declaration = "left: 4px"}),

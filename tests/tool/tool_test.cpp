@@ -228,6 +228,15 @@ TEST_CASE("curve prints figures, the promised JSON, CSS, and draws") {
   CHECK(png_size(read(folder / "c.png")) == std::pair{1280, 800});
   CHECK_THAT(run(tool + " curve 'spring(settle 400ms)' --css").out,
              Catch::Contains("--motion-1: linear(0, ") && Catch::Contains("off by at most 0.00"));
+  // A velocity and repeats are not lost on the way to CSS.
+  const std::string thrown_css =
+      run(tool + " curve 'spring(settle 400ms)' --css --to 80 --velocity -900").out;
+  const double lasts = curves("'spring(settle 400ms)' --to 80 --velocity -900")[0]["duration_ms"];
+  const std::size_t said = thrown_css.find("-duration: ");
+  REQUIRE(said != std::string::npos);
+  CHECK(std::stod(thrown_css.substr(said + 11)) == Approx(lasts).margin(0.01));
+  CHECK_THAT(run(tool + " curve 'ease 90ms after 5ms repeat 3 alternate' --css").out,
+             Catch::Contains("-animation: 90ms cubic-bezier(0.25, 0.1, 0.25, 1) 5ms 3 alternate;"));
 }
 
 TEST_CASE("graph follows readings over a replay") {

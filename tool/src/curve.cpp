@@ -195,7 +195,7 @@ void add_curve(CLI::App& app, int& exit) {
       io::MotionTokens tokens;
       for (std::size_t i = 0; i < curves.specs.size(); ++i)
         tokens.motions.emplace_back(fmt::format("motion-{}", i + 1), curves.specs[i]);
-      fmt::print("{}", io::tokens_css(tokens, order->error));
+      fmt::print("{}", io::tokens_css(tokens, order->error, curves.velocity / (curves.to - curves.from)));
     } else if (order->samples || !curves.at.empty()) {
       fmt::print("{}", io::samples_text(curves).substr(1));
     } else {

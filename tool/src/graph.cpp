@@ -210,10 +210,9 @@ void add_graph(CLI::App& app, int& exit) {
       app.add_subcommand("graph", "Follow values over a replay, with decisions, thresholds and snap points");
   verb->add_option("SCENE", order->scene, "scene file (*.scene.toml)")->required();
   verb->add_option("TAKE", order->take, "recording of touches (*.take.csv)")->required();
-  verb->add_option(
-          "--of", order->of,
-          "what to follow, such as thumb.x, frames.velocity or cell.frames; without it, where the touched "
-          "parts are")
+  verb->add_option("--of", order->of,
+                   "what to follow, such as thumb.x, frames.velocity or cell.frames; without it, where parts "
+                   "are, if that changes")
       ->delimiter(',');
   verb->add_option("-o,--out", order->out, "draw into this file, .png or .svg");
   verb->add_option("--samples", order->samples, "how many even steps are printed")

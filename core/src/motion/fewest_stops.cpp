@@ -46,16 +46,13 @@ class Fan {
   int take(const Gate& gate) {
     double steepest = steepest_;
     double flattest = flattest_;
-    Corner steep_from = steep_from_;
     Corner steep_to = steep_to_;
-    Corner flat_from = flat_from_;
     Corner flat_to = flat_to_;
     for (const Corner& low : lows_) {
       if (low.x >= gate.x) continue;
       const double slope = (gate.high - low.y) / (gate.x - low.x);
       if (slope >= steepest) continue;
       steepest = slope;
-      steep_from = low;
       steep_to = {gate.x, gate.high};
     }
     for (const Corner& high : highs_) {
@@ -63,16 +60,13 @@ class Fan {
       const double slope = (gate.low - high.y) / (gate.x - high.x);
       if (slope <= flattest) continue;
       flattest = slope;
-      flat_from = high;
       flat_to = {gate.x, gate.low};
     }
     if (flattest > steepest_ + 1e-12) return 1;
     if (steepest < flattest_ - 1e-12) return -1;
     steepest_ = steepest;
     flattest_ = flattest;
-    steep_from_ = steep_from;
     steep_to_ = steep_to;
-    flat_from_ = flat_from;
     flat_to_ = flat_to;
     lows_.push_back({gate.x, gate.low});
     highs_.push_back({gate.x, gate.high});
@@ -101,8 +95,8 @@ class Fan {
   std::vector<Corner> highs_;
   double steepest_ = HUGE_VAL;
   double flattest_ = -HUGE_VAL;
-  Corner steep_from_{}, steep_to_{};
-  Corner flat_from_{}, flat_to_{};
+  Corner steep_to_{};
+  Corner flat_to_{};
 };
 
 std::vector<Corner> shortest_way(const std::vector<Gate>& tube) {

@@ -10,7 +10,6 @@ namespace {
 
 constexpr std::array axis_names{"horizontal", "vertical"};
 constexpr std::array moves_names{"itself", "content"};
-constexpr std::array reduced_names{"as-screen", "full", "fade", "still"};
 constexpr double rest_floor_dp = 0.05;
 
 PaneSettings checked(const std::string& id, PaneSettings settings) {
@@ -46,7 +45,7 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
       detail::numbers<&S::rests>("rests", "dp", -100000.0, 100000.0,
                                  "where it may come to rest; none: anywhere"),
       detail::passage<&S::passage>("passage", "how it goes where it is sent"),
-      detail::choice<&S::reduced_motion>("reduced_motion", reduced_names,
+      detail::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                          "what becomes of its travel for people who asked for less motion"),
       setting<&S::carry>("carry", "ms", 0.0, 2000.0,
                          "how much of the release velocity counts for where it lands"),
@@ -66,9 +65,7 @@ Pane::Pane(std::string id, Box box, PaneSettings settings, Surroundings& around)
     if (value == cell_value_ || !std::isfinite(value)) return;
     cell_value_ = value;
     return_to_ = clamp(value);
-    if (held_by_ != nullptr) return;
-    mover_.set_reduced(reduced_for(settings_.reduced_motion, this->around().reduced_motion));
-    mover_.send(return_to_, settings_.passage, this->around().now);
+    if (held_by_ == nullptr) send(return_to_, mover_.velocity());
   });
 }
 
@@ -185,10 +182,14 @@ void Pane::let_go(const Contact& contact, const Sample& sample) {
   go(landing.place, velocity);
 }
 
-void Pane::go(double target, double velocity) {
-  tell(target);
+void Pane::send(double target, double velocity) {
   mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
   mover_.send(target, settings_.passage, around().now, velocity);
+}
+
+void Pane::go(double target, double velocity) {
+  tell(target);
+  send(target, velocity);
   if (!mover_.moving()) decide(questions::rest, "yes", {Fact::plain("value", target, "dp")});
 }
 

@@ -11,7 +11,6 @@ namespace {
 constexpr std::array axis_names{"horizontal", "vertical"};
 constexpr std::array follow_names{"finger", "rest"};
 constexpr std::array grab_names{"thumb", "anywhere"};
-constexpr std::array reduced_names{"as-screen", "full", "fade", "still"};
 
 constexpr double rest_floor_dp = 0.05;  // a twentieth of a dp: under a fifth of a pixel on any phone
 
@@ -66,7 +65,7 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>() {
       setting<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
       detail::passage<&S::passage>("passage", "how the thumb goes where it is sent"),
       detail::choice<&S::reduced_motion>(
-          "reduced_motion", reduced_names,
+          "reduced_motion", part_reduced_names,
           "what becomes of the thumb's travel for people who asked for less motion"),
       setting<&S::carry>("carry", "ms", 0.0, 2000.0,
                          "how much of the release velocity counts for where it lands; 0: none"),

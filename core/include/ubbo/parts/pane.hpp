@@ -73,6 +73,7 @@ class Pane final : public Part {
   void hold(const Contact& contact, Point at);
   void follow(const Contact& contact, const Sample& sample);
   void let_go(const Contact& contact, const Sample& sample);
+  void send(double target, double velocity);
   void go(double target, double velocity);
   void tell(double value);
 

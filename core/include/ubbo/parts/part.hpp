@@ -1,5 +1,6 @@
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <string>
 #include <string_view>
@@ -132,6 +133,9 @@ class Part {
   Standing standing_;
   const Part* outer_ = nullptr;
 };
+
+/// What a part's `reduced_motion` is called, in the order of `PartReduced`.
+inline constexpr std::array part_reduced_names{"as-screen", "full", "fade", "still"};
 
 /// Throws `std::invalid_argument` unless a part can be moved by `passage`: gone once, so that it comes to
 /// rest.

@@ -43,7 +43,8 @@ struct KeyframeTarget {
 [[nodiscard]] std::string css_keyframes(std::string_view name, const Curve& progress,
                                         const KeyframeTarget& target, double max_error = 0.002);
 
-/// `240ms cubic-bezier(…) 80ms 3 alternate`: what stands after the name in an `animation`.
-[[nodiscard]] std::string css_timing(const Passage& passage, double max_error = 0.002);
+/// `240ms ease 80ms 3 alternate`: what stands after the name in an `animation`, with `easing` as its
+/// function.
+[[nodiscard]] std::string css_timing(const Passage& passage, std::string_view easing, double velocity = 0.0);
 
 }  // namespace ubbo::io
