@@ -23,6 +23,9 @@ using Json = nlohmann::ordered_json;
 
 constexpr const char* own_key = "ubbo.motion";
 
+// A bound stays one when it is written.
+double rounded_up(double error, double per_unit) { return std::ceil(error * per_unit) / per_unit; }
+
 Json duration_json(Micros time) { return {{"value", to_ms(time)}, {"unit", "ms"}}; }
 
 // The place of a token in the tree, made on the way.
@@ -72,8 +75,7 @@ Json motion_json(const MotionSpec& spec) {
                {"timingFunction", bezier}}}};
   else
     token = {{"$type", "cubicBezier"}, {"$value", bezier}};
-  token["$extensions"] = {
-      {own_key, {{"spec", spec.text}, {"bezier_error", std::round(fit.error * 1e6) / 1e6}}}};
+  token["$extensions"] = {{own_key, {{"spec", spec.text}, {"bezier_error", rounded_up(fit.error, 1e6)}}}};
   return token;
 }
 
@@ -350,11 +352,11 @@ std::string tokens_css(const MotionTokens& tokens, double max_error, double velo
     const std::string name = property(given);
     text += fmt::format("  /* {}", spec.text);
     if (easing.error > 0.0)
-      text += fmt::format(": {} stops, off by at most {:.4f}", easing.stops, easing.error);
+      text += fmt::format(": {} stops, off by at most {:.4f}", easing.stops, rounded_up(easing.error, 1e4));
     text += fmt::format(" */\n  --{}: {};\n", name, easing.text);
     if (fit.error > 0.0)
       text += fmt::format("  --{}-bezier: {}; /* off by at most {:.4f} */\n", name, css_text(fit.bezier),
-                          fit.error);
+                          rounded_up(fit.error, 1e4));
     if (spec.has_time)
       text += fmt::format("  --{}-duration: {}ms;\n", name,
                           css_number(to_ms(duration_of(spec.passage.way, velocity)), 3));

@@ -130,8 +130,8 @@ try {
     const [exact, fitted] = await browserProgress(page, [easing, bezier[1]], shares);
     // The last sample is the spring itself, not its last step onto the target.
     curve.slice(0, -1).forEach((sample, k) => {
-      hold(`${easing} for ${spec} at ${k / 400}`, Math.abs(exact[k] - sample.value), stated + 6e-5);
-      hold(`${bezier[1]} for ${spec} at ${k / 400}`, Math.abs(fitted[k] - sample.value), parseFloat(bezier[2]) + 6e-4);
+      hold(`${easing} for ${spec} at ${k / 400}`, Math.abs(exact[k] - sample.value), stated + 1e-6);
+      hold(`${bezier[1]} for ${spec} at ${k / 400}`, Math.abs(fitted[k] - sample.value), parseFloat(bezier[2]) + 1e-4);
     });
     hold(`${spec} at its end`, Math.abs(exact[400] - 1), 1e-12);
   }
