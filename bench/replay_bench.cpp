@@ -2,7 +2,7 @@
 // spent.
 #include <benchmark/benchmark.h>
 
-#include "ubbo/io/replay.hpp"
+#include "ubbo/io/replay/replay.hpp"
 
 using namespace ubbo;
 
@@ -19,7 +19,7 @@ void replay(benchmark::State& state) {
     io::Replay replay(run, take);
     replay.finish();
     lasts = replay.ends() - replay.begins();
-    benchmark::DoNotOptimize(run.cells().front().second.get());
+    benchmark::DoNotOptimize(run.cell("frames")->get());
   }
   state.counters["times_faster"] =
       benchmark::Counter(to_seconds(lasts), benchmark::Counter::kIsIterationInvariantRate);

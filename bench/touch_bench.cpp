@@ -4,7 +4,7 @@
 #include <cmath>
 #include <ubbo/ubbo.hpp>
 
-#include "ubbo/io/recording.hpp"
+#include "ubbo/io/take/recording.hpp"
 
 using namespace ubbo;
 using namespace std::chrono_literals;
@@ -20,7 +20,7 @@ struct Crowd {
       const std::string id = "row" + std::to_string(i);
       const Box box{0, 30.0 * i, 360, 30};
       stage.add<Pane>(id, box, {.least = -90, .most = 90, .axis = Axis::horizontal}, {.inside = "list"});
-      stage.add<Pad>(id + "pad", box, {.gestures = {.drags = Drags::none}}, {.inside = id});
+      stage.add<Pad>(id + "pad", {0, 0, 360, 30}, {.gestures = {.drags = Drags::none}}, {.inside = id});
     }
   }
   Stage stage;

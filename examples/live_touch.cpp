@@ -12,7 +12,7 @@
 #include <filesystem>
 #include <string>
 #include <thread>
-#include <ubbo/io/hand.hpp>
+#include <ubbo/io/hand/hand.hpp>
 #include <ubbo/ubbo.hpp>
 
 using namespace std::chrono_literals;
@@ -29,8 +29,8 @@ struct App {
   }
   void print_decisions() {
     for (const ubbo::Decision& decision : stage.journal().decisions())
-      std::printf("%8.1f ms  %s %.*s\n", ubbo::to_ms(decision.time), decision.question,
-                  static_cast<int>(decision.answer.size()), decision.answer.data());
+      std::printf("%8.1f ms  %s %s\n", ubbo::to_ms(decision.time), decision.answer->question->words,
+                  decision.answer->words);
     stage.journal().clear();
   }
 

@@ -44,6 +44,7 @@ int main(int argc, char** argv) {
 
   // The app fills the stores; eight frames of the thumb on its way, one below the other.
   stores.set(0.9);
+  stage.advance(0ms);  // told the time, the thumb sets off
   for (int frame = 0; frame < 8; ++frame) {
     stage.advance(frame * 36ms);
     draw(to, slider);

@@ -106,18 +106,29 @@ class Film {
     if (!reel_.snap_places.empty())
       entry("snap point", [&](Point at) { page_.emplace_back(snap_mark(at, 5.0)); });
     entry("drag threshold", [&](Point at) {
-      if (reel_.threshold.shape == FilmThreshold::Shape::any) {
+      const FilmThreshold limit = first_threshold();
+      if (limit.x > 0.0 && limit.y > 0.0) {
         page_.emplace_back(skin::Disc{at, 7.0, {.stroke = colours_.brick, .width = 1.5, .dash = 3.0}});
         return;
       }
-      page_.emplace_back(skin::line(at + Point{-4, -8}, at + Point{-4, 8}, colours_.brick, 1.5, 3.0));
-      page_.emplace_back(skin::line(at + Point{4, -8}, at + Point{4, 8}, colours_.brick, 1.5, 3.0));
+      const bool level = limit.y > 0.0;
+      for (const double side : {-4.0, 4.0}) {
+        const Point way = level ? Point{0, side} : Point{side, 0};
+        const Point half = level ? Point{8, 0} : Point{0, 8};
+        page_.emplace_back(skin::line(at + way - half, at + way + half, colours_.brick, 1.5, 3.0));
+      }
     });
     entry("finger and its trail", [&](Point at) {
       page_.emplace_back(skin::line(at + Point{-18, 0}, at, colours_.heather, 2.0));
       page_.emplace_back(skin::Disc{at, 7.0, finger_ink()});
       x -= 12.0;
     });
+  }
+
+  [[nodiscard]] FilmThreshold first_threshold() const {
+    for (const FilmFrame& frame : reel_.frames)
+      for (const FilmPress& press : frame.presses) return press.threshold;
+    return {1.0, 1.0};
   }
 
   [[nodiscard]] skin::Ink finger_ink() const {
@@ -198,21 +209,26 @@ class Film {
 
   void add_marks(Picture& shapes, const FilmFrame& frame) {
     for (const Point& place : reel_.snap_places) shapes.emplace_back(snap_mark(place + Point{0, 17.0}, 3.2));
-    for (const Point& from : frame.pressed_at) {
-      const double d = reel_.threshold.distance;
-      const double reach = 24.0;
-      const bool across = reel_.threshold.shape == FilmThreshold::Shape::horizontal;
-      if (reel_.threshold.shape == FilmThreshold::Shape::any)
-        shapes.emplace_back(skin::Disc{from, d, {.stroke = colours_.brick, .width = 1.4, .dash = 3.0}});
-      else
-        for (const double side : {-d, d}) {
-          const Point at = across ? from + Point{side, 0} : from + Point{0, side};
-          const Point half = across ? Point{0, reach} : Point{reach, 0};
-          shapes.emplace_back(skin::line(at - half, at + half, colours_.brick, 1.4, 3.0));
-        }
-      shapes.emplace_back(skin::Disc{from, 2.4, {.fill = colours_.brick}});
-    }
+    for (const FilmPress& press : frame.presses) add_press(shapes, press);
     for (const auto& trail : reel_.trails) add_trail(shapes, trail, frame.time);
+  }
+
+  void add_press(Picture& shapes, const FilmPress& press) const {
+    constexpr double reach = 24.0;
+    const auto [x, y] = press.threshold;
+    if (x > 0.0 && x == y) {
+      shapes.emplace_back(skin::Disc{press.at, x, {.stroke = colours_.brick, .width = 1.4, .dash = 3.0}});
+    } else {
+      for (const double side : {-1.0, 1.0}) {
+        const auto add = [&](Point way, Point half) {
+          const Point at = press.at + way * side;
+          shapes.emplace_back(skin::line(at - half, at + half, colours_.brick, 1.4, 3.0));
+        };
+        if (x > 0.0) add({x, 0}, {0, reach});
+        if (y > 0.0) add({0, y}, {reach, 0});
+      }
+    }
+    shapes.emplace_back(skin::Disc{press.at, 2.4, {.fill = colours_.brick}});
   }
 
   void add_trail(Picture& shapes, const std::vector<TrailPoint>& trail, Micros now) {

@@ -1,20 +1,17 @@
 #include "ubbo/skin/picture.hpp"
 
+#include <cmath>
 #include <numbers>
 
 namespace ubbo::skin {
 
-Path hexagon(Point centre, double radius, Ink ink) {
-  const double half = radius / 2;
-  const double side = radius * std::numbers::sqrt3 / 2;
-  return {{{centre.x, centre.y - radius},
-           {centre.x + side, centre.y - half},
-           {centre.x + side, centre.y + half},
-           {centre.x, centre.y + radius},
-           {centre.x - side, centre.y + half},
-           {centre.x - side, centre.y - half}},
-          true,
-          ink};
+Path hexagon(Point centre, double radius, Ink ink, double turn) {
+  Path made{.points = {}, .closed = true, .ink = ink};
+  for (int corner = 0; corner < 6; ++corner) {
+    const double angle = turn + (corner - 1.5) * std::numbers::pi / 3;  // the first one on top
+    made.points.push_back(centre + Point{std::cos(angle), std::sin(angle)} * radius);
+  }
+  return made;
 }
 
 Path paper(const Box& box, double cut, Ink ink) {

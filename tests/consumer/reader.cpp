@@ -1,4 +1,4 @@
-#include <ubbo/io/scene.hpp>
+#include <ubbo/io/scene/scene.hpp>
 #include <ubbo/paint/save.hpp>
 
 int main() {

@@ -23,7 +23,7 @@ TEST_CASE("a slider without a stage") {
   slider.advance(slider.due());
   CHECK(slider.position() == 7);
   CHECK(slider.settled());
-  CHECK(around.journal.decisions().back().question == std::string_view(questions::rest));
+  CHECK(around.journal.decisions().back().says(answers::at_rest));
   CHECK(slider.press(Key::home));
   CHECK(frames.get() == 0);
 }

@@ -29,7 +29,7 @@ TEST_CASE("faulty samples are named: a faulty end still ends the contact") {
     Contacts contacts;
     contacts.admit({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {5, 5}});
     const auto admitted = contacts.admit(c.sample);
-    CAPTURE(name_of(c.fault));
+    CAPTURE(static_cast<int>(c.fault));
     CHECK(admitted.fault == c.fault);
     CHECK((admitted.contact == nullptr) == c.dropped);
     if (!c.dropped && c.fault != SampleFault::none) CHECK(admitted.sample.at == Point{5, 5});

@@ -206,7 +206,7 @@ TEST_CASE("every curve's slope is its value's rate of change, and it goes on eve
   });
   for (const Family family : families) {
     const Curve curve = Curve::family(family, Ease::in);
-    const double slope = std::isfinite(curve.slope(1)) ? curve.slope(1) : 0;
+    const double slope = curve.slope(1) < upright_slope ? curve.slope(1) : 0;
     CHECK(curve.value(1.5) == Approx(1 + 0.5 * slope));
   }
 }

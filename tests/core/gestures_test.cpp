@@ -13,15 +13,15 @@ namespace {
 // Gestures on a bare screen: contacts are followed and time passes as a stage would do it.
 struct Screen {
   explicit Screen(GestureSettings settings = {}, Feel of = {})
-      : feel(of),
-        gestures(settings, {.part = "screen", .screen = {0, 0, 360, 720}, .journal = &journal},
-                 [this](const Gesture& g) { news.push_back(g); }) {}
+      : feel(of), gestures(settings, {.journal = &journal, .part = {"screen"}}, [this](const Gesture& g) {
+          news.push_back(g);
+        }) {}
 
   void touch(const Sample& sample) {
     const auto admitted = contacts.admit(sample);
     if (admitted.contact == nullptr) return;
     pass(admitted.sample.time);
-    gestures.touch(*admitted.contact, admitted.sample, feel);
+    gestures.touch(*admitted.contact, admitted.sample, feel, {0, 0, 360, 720});
     if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts.close(*admitted.contact);
   }
   void touch(double at_ms, Phase phase, Point at, int contact = 1) {
@@ -44,9 +44,9 @@ struct Screen {
                  " " + std::to_string(g.time.count() / 1000);
     return words;
   }
-  [[nodiscard]] std::string answer(std::string_view question) const {
+  [[nodiscard]] std::string answer(const Question& question) const {
     for (const Decision& d : journal.decisions())
-      if (question == d.question) return std::string(d.answer);
+      if (d.asks(question)) return d.answer->words;
     return "";
   }
 
@@ -93,7 +93,7 @@ TEST_CASE("taps in a row: told at once or held, and what the wait costs") {
   held.tap(0, at);
   held.pass(ms(5000));
   for (const Decision& d : held.journal.decisions())
-    if (d.question == std::string_view(questions::tap_told)) CHECK(d.facts[0].value == 300);
+    if (d.asks(questions::tap_reported)) CHECK(d.facts[0].value == 300);
 }
 
 TEST_CASE("presses, holds, drags, flicks, edges and axes") {

@@ -14,7 +14,8 @@ TEST_CASE(
         even ? SnapPoints::even(-3, *number(-2, 40), *number(0.05, 9)) : SnapPoints::list(places);
     const double place = *number(-60, 60), velocity = *number(-900, 900),
                  carry = *rc::gen::element(0.0, 0.05);
-    const Landing landing = choose_landing(snaps, place, velocity, carry, -1000, 1000);
+    const Landing landing = choose_landing(
+        snaps, {.place = place, .velocity = velocity, .carry = carry, .least = -1000, .most = 1000});
     RC_ASSERT(std::fabs(landing.aimed - (place + velocity * carry)) < 1e-9);
     std::vector<double> distances;
     for (std::size_t i = 0; i < snaps.size(); ++i)
@@ -46,8 +47,8 @@ TEST_CASE("steps are the doubles nearest to their decimal values, and both ends 
 }
 
 TEST_CASE("no snap points: it stays where it was let go, within its bounds") {
-  CHECK(choose_landing({}, 3.3, 0, 0, 0, 10).place == 3.3);
-  CHECK(choose_landing({}, 9, 100, 0.1, 0, 10).place == 10);
+  CHECK(choose_landing({}, {.place = 3.3, .least = 0, .most = 10}).place == 3.3);
+  CHECK(choose_landing({}, {.place = 9, .velocity = 100, .carry = 0.1, .least = 0, .most = 10}).place == 10);
   CHECK_THROWS_WITH(SnapPoints::even(0, 1, -1), Catch::Contains("step = -1"));
   CHECK_THROWS_WITH(SnapPoints::even(1, 1, 1), Catch::Contains("no range"));
   CHECK_THROWS(SnapPoints::even(0, 1e9, 1e-9));

@@ -51,7 +51,7 @@ TEST_CASE("progress runs from start to target in the time that is told, and is t
   PROPERTY("any way", [] {
     const Passage passage = *way();
     const Curve progress = progress_of(passage.way);
-    const Motion motion({.from = 100, .to = 300, .rest_floor = 1e-9}, passage);
+    const Motion motion({.from = 100, .to = 300}, passage);
     RC_ASSERT(std::chrono::abs(duration_of(passage.way) - motion.ends()) <= Micros{1});
     RC_ASSERT(progress.value(0) == 0.0);
     RC_ASSERT(progress.value(1) == 1.0);

@@ -249,17 +249,17 @@ TEST_CASE("less motion: travel becomes a fade, or nothing") {
   const Micros half = Motion::fade_time / 2;
   fading.advance(half - Micros{1});
   CHECK(fading.value() == 0);
-  CHECK(fading.presence() < 1e-4);
+  CHECK(fading.opacity() < 1e-4);
   fading.advance(half + half / 2);
   CHECK(fading.value() == 100);
-  CHECK(fading.presence() == Approx(0.5));
+  CHECK(fading.opacity() == Approx(0.5));
   // Sent elsewhere while it comes up again: it fades out from where it is, and nothing flashes.
   fading.send(50, Spring::settling(ms(900), 0.5), half + half / 2);
-  CHECK(fading.presence() == Approx(0.5));
+  CHECK(fading.opacity() == Approx(0.5));
   CHECK(fading.value() == 100);
   CHECK(fading.advance(ms(1000)));
   CHECK(fading.value() == 50);
-  CHECK(fading.presence() == 1.0);
+  CHECK(fading.opacity() == 1.0);
   Mover still(0);
   still.set_reduced(Reduced::still);
   still.send(100, Timed{Curve{}, ms(500)}, ms(0));

@@ -15,13 +15,13 @@ struct Hives {
     sheet = &stage.add<Pane>("sheet", {0, 100, 360, 620},
                              {.offset = height, .least = 0, .most = 300, .rests = {0, 300}});
     list =
-        &stage.add<Pane>("list", {0, 150, 360, 570},
-                         {.offset = scrolled, .least = -400, .most = 0, .carry = ms(0)}, {.inside = "sheet"});
+        &stage.add<Pane>("list", {0, 50, 360, 570},
+                         {.offset = scrolled, .least = -400, .most = 0, .glide = ms(0)}, {.inside = "sheet"});
     row = &stage.add<Pane>(
-        "row", {0, 400, 360, 80},
+        "row", {0, 250, 360, 80},
         {.offset = slid, .least = -90, .most = 90, .axis = Axis::horizontal, .rests = {-90, 0, 90}},
         row_stands);
-    pad = &stage.add<Pad>("name", {0, 400, 200, 80}, {.gestures = {.drags = Drags::none}, .taps = taps},
+    pad = &stage.add<Pad>("name", {0, 0, 200, 80}, {.gestures = {.drags = Drags::none}, .taps = taps},
                           {.inside = "row"});
   }
   void touch(double at_ms, Phase phase, Point at, int contact = 1) {
@@ -34,12 +34,12 @@ struct Hives {
       touch(t + 8 * i, Phase::move, from + (to - from) * (static_cast<double>(i) / steps));
     touch(t + 8 * steps + 200, Phase::up, to);
   }
-  void settle() { stage.advance(stage.now() + std::chrono::seconds(5)); }
-  [[nodiscard]] std::string answers(std::string_view question) const {
+  void settle() { ubbo::test::settle(stage); }
+  [[nodiscard]] std::string answers(const Question& question) const {
     std::string words;
     for (const Decision& d : stage.journal().decisions())
-      if (question == d.question)
-        words += (words.empty() ? "" : ", ") + std::string(d.part) + ": " + std::string(d.answer);
+      if (d.asks(question))
+        words += (words.empty() ? "" : ", ") + std::string(d.part) + ": " + d.answer->words;
     return words;
   }
   static StageSettings with_journal(StageSettings settings) {
@@ -47,7 +47,8 @@ struct Hives {
     return settings;
   }
 
-  Cell<double> height{0}, scrolled{-100}, slid{0}, taps{0};
+  Cell<double> height{0}, scrolled{-100}, slid{0};
+  Cell<int> taps{0};
   Stage stage;
   Pane *sheet = nullptr, *list = nullptr, *row = nullptr;
   Pad* pad = nullptr;
@@ -65,7 +66,7 @@ TEST_CASE("row, list and sheet want one finger: axis and boundary decide, the jo
     CHECK(app.answers(questions::contest) ==
           "name: no, it does not follow this axis, list: no, it does not follow this axis, sheet: no, it "
           "does not follow "
-          "this axis, row: row");
+          "this axis, row: this part");
   }
   {
     Hives app;
@@ -84,7 +85,7 @@ TEST_CASE("row, list and sheet want one finger: axis and boundary decide, the jo
     CHECK(app.scrolled.get() == 0);
     CHECK(app.height.get() == 0);  // 92 dp of 300 fall back
     CHECK_THAT(app.answers(questions::contest),
-               Catch::Contains("list: no, it is at its end") && Catch::EndsWith("sheet: sheet"));
+               Catch::Contains("list: no, it is at its end") && Catch::EndsWith("sheet: this part"));
   }
   {
     Hives app;
@@ -120,7 +121,7 @@ TEST_CASE("a list at its end hands the finger to the sheet and takes it back, wi
   go(-200, 40);  // 142 back, and 58 for the list
   CHECK(app.sheet->offset() == 0);
   CHECK(app.list->offset() == Approx(-58));
-  CHECK(app.answers(questions::hand_over) == "sheet: sheet, list: list");
+  CHECK(app.answers(questions::hand_over) == "sheet: this part, list: this part");
   app.touch(t + 200, Phase::up, finger);
   app.settle();
   CHECK(app.stage.settled());
@@ -157,6 +158,7 @@ TEST_CASE("a part can stand back, or share") {
   Hives polite({}, {.inside = "list",
                     .stands_back_for = "sheet"});  // the sheet does not move sideways, so nothing changes
   polite.drag({100, 340}, {190, 345});
+  polite.settle();
   CHECK(polite.slid.get() == 90);
 
   Cell<double> outer{0}, inner{0};

@@ -119,7 +119,7 @@ TEST_CASE("the head runs, waits, goes back, and stops at either end") {
   timeline.set_reduced(Reduced::still);
   CHECK(timeline.at(x, ms(0)).value == 10);
   timeline.set_reduced(Reduced::fade);
-  CHECK(timeline.presence(x, Motion::fade_time / 2) == 0.0);
+  CHECK(timeline.opacity(x, Motion::fade_time / 2) == 0.0);
   Timeline endless;
   const auto turn = endless.add_track("turn", 0);
   endless.cue(turn, 1, line.repeated(Passage::endless));

@@ -1,10 +1,10 @@
-#include "ubbo/io/hand.hpp"
+#include "ubbo/io/hand/hand.hpp"
 
 #include "check.hpp"
-#include "ubbo/io/hand_script.hpp"
-#include "ubbo/io/input_error.hpp"
-#include "ubbo/io/take_info.hpp"
-#include "ubbo/io/trial.hpp"
+#include "ubbo/io/hand/hand_script.hpp"
+#include "ubbo/io/hand/trial.hpp"
+#include "ubbo/io/take/take_info.hpp"
+#include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

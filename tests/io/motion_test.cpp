@@ -1,12 +1,12 @@
 #include <nlohmann/json.hpp>
 
 #include "check.hpp"
-#include "ubbo/io/curve_report.hpp"
-#include "ubbo/io/easing_css.hpp"
-#include "ubbo/io/input_error.hpp"
-#include "ubbo/io/motion_spec.hpp"
-#include "ubbo/io/motion_tokens.hpp"
-#include "ubbo/io/scene.hpp"
+#include "ubbo/io/motion/curve_report.hpp"
+#include "ubbo/io/motion/easing_css.hpp"
+#include "ubbo/io/motion/motion_spec.hpp"
+#include "ubbo/io/motion/motion_tokens.hpp"
+#include "ubbo/io/scene/scene.hpp"
+#include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -271,7 +271,7 @@ TEST_CASE("a passage in a scene: read as everywhere, and refused at its very col
     return io::parse_scene(before + passage + "\"\n", "s.toml");
   };
   const auto& settings = [&] {
-    return std::get<SliderSettings>(scene("back(out) 90ms after 5ms").parts.at(0).settings);
+    return *static_cast<const SliderSettings*>(scene("back(out) 90ms after 5ms").parts.at(0).settings.get());
   }();
   CHECK(settings.passage.delay == ms(5));
   struct Case {

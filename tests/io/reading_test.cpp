@@ -1,8 +1,8 @@
-#include "ubbo/io/reading.hpp"
+#include "ubbo/io/replay/reading.hpp"
 
 #include "check.hpp"
-#include "ubbo/io/input_error.hpp"
-#include "ubbo/io/replay.hpp"
+#include "ubbo/io/replay/replay.hpp"
+#include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -11,7 +11,7 @@ namespace {
 
 const std::string demo = UBBO_SOURCE_DIR "/demo/";
 
-double read(const io::SceneRun& run, const char* name) {
+double read(io::SceneRun& run, const char* name) {
   const auto found = io::find_readings(run, "s", name);
   REQUIRE(found.size() == 1);
   return found[0].now();
@@ -32,7 +32,7 @@ TEST_CASE("readings are what the parts and cells say, at any moment of a replay"
     CHECK(read(run, "position") == slider.position());
     CHECK(read(run, "frames.velocity") == slider.velocity());
     CHECK(read(run, "share") == slider.share());
-    CHECK(read(run, "presence") == 1.0);
+    CHECK(read(run, "opacity") == 1.0);
     CHECK(read(run, "cell.frames") == run.cell("frames")->get());
   }
   // Where it may rest, in the unit of what is read.

@@ -1,10 +1,10 @@
-#include "ubbo/io/recording.hpp"
+#include "ubbo/io/take/recording.hpp"
 
 #include <cstring>
 
 #include "check.hpp"
-#include "ubbo/io/input_error.hpp"
-#include "ubbo/io/take_info.hpp"
+#include "ubbo/io/take/take_info.hpp"
+#include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,11 +1,12 @@
-#include "ubbo/io/replay.hpp"
+#include "ubbo/io/replay/replay.hpp"
 
 #include <nlohmann/json.hpp>
 
 #include "check.hpp"
+#include "plans.hpp"
 #include "streams.hpp"
-#include "ubbo/io/expectation.hpp"
-#include "ubbo/io/report.hpp"
+#include "ubbo/io/replay/expectation.hpp"
+#include "ubbo/io/replay/report.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -16,21 +17,16 @@ io::Scene scene_with(SliderSettings settings, bool mirrored = false) {
   settings.to = 10;
   io::Scene scene;
   scene.stage.right_to_left = mirrored;
-  scene.cells = {{"frames", 4}, {"brood", 2}};
+  scene.cells = {{"frames", 4.0}, {"brood", 2.0}};
   // Below the sliders a yard that scrolls, with a pad on it that has to wait for double taps.
-  scene.parts.push_back({.id = "yard",
-                         .box = {0, 0, 360, 720},
-                         .settings = PaneSettings{.least = -300, .most = 300, .rests = {-300, 0, 300}}});
   scene.parts.push_back(
-      {.id = "hive",
-       .box = {60, 260, 300, 460},
-       .settings = PadSettings{.gestures = {.tell_tap = TellTap::held, .drags = Drags::horizontal}},
-       .standing = {.inside = "yard"}});
-  scene.parts.push_back(
-      {.id = "frames", .box = HoneySlider::box, .settings = settings, .cells = {{"value", "frames"}}});
+      plan<Pane>("yard", {0, 0, 360, 720}, {.least = -300, .most = 300, .rests = {-300, 0, 300}}));
+  scene.parts.push_back(plan<Pad>("hive", {60, 260, 300, 460},
+                                  {.gestures = {.tell_tap = TellTap::held, .drags = Drags::horizontal}}, {},
+                                  {.inside = "yard"}));
+  scene.parts.push_back(plan<Slider>("frames", HoneySlider::box, settings, {{"value", "frames"}}));
   settings.axis = Axis::vertical;
-  scene.parts.push_back(
-      {.id = "brood", .box = {0, 300, 60, 300}, .settings = settings, .cells = {{"value", "brood"}}});
+  scene.parts.push_back(plan<Slider>("brood", {0, 300, 60, 300}, settings, {{"value", "brood"}}));
   return scene;
 }
 
@@ -49,7 +45,7 @@ std::string outcome(const io::Scene& scene, const io::Take& take, double fps) {
 TEST_CASE("24, 60, 120 and 240 frames a second give the same decisions and cells to the byte") {
   PROPERTY("any scene, any take, sound or wild", [] {
     const io::Scene scene = scene_with(any_slider(), *rc::gen::arbitrary<bool>());
-    io::Take take{{}, gestures()};
+    io::Take take{.samples = gestures()};
     if (*rc::gen::arbitrary<bool>()) {
       take.samples = *rc::gen::nonEmpty(wild_stream());
       std::erase_if(take.samples, [](const Sample& s) { return s.time < Micros{0} || s.time > ms(5000); });
@@ -67,10 +63,9 @@ TEST_CASE("a contact left open long before the last sample is ended too, and com
   const io::Scene scene = scene_with({.step = 1});
   io::SceneRun run(scene, 64);
   const io::Take take{
-      {},
-      {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
-       {.time = ms(50), .contact = 1, .phase = Phase::move, .at = {250, 224}},
-       {.time = ms(9000), .contact = 2, .phase = Phase::move, .at = {0, 0}}}};  // of no contact
+      .samples = {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
+                  {.time = ms(50), .contact = 1, .phase = Phase::move, .at = {250, 224}},
+                  {.time = ms(9000), .contact = 2, .phase = Phase::move, .at = {0, 0}}}};  // of no contact
   io::Replay replay(run, take);
   replay.finish();
   CHECK(run.stage().settled());
@@ -80,9 +75,9 @@ TEST_CASE("a contact left open long before the last sample is ended too, and com
 TEST_CASE("a take that ends with the finger down is ended by a cancel, with a warning") {
   const io::Scene scene = scene_with({.step = 1});
   io::SceneRun run(scene, 64);
-  const io::Take take{{{"expectation", "frames = 4, queens = 1, brood is 3"}},
-                      {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
-                       {.time = ms(50), .contact = 1, .phase = Phase::move, .at = {250, 224}}}};
+  const io::Take take{.notes = {{"expectation", "frames = 4, queens = 1, brood is 3"}},
+                      .samples = {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
+                                  {.time = ms(50), .contact = 1, .phase = Phase::move, .at = {250, 224}}}};
   io::Replay replay(run, take);
   replay.finish();
   REQUIRE(replay.warnings().size() == 1);
@@ -98,9 +93,8 @@ TEST_CASE("a take that ends with the finger down is ended by a cancel, with a wa
 TEST_CASE("pauses of years and a million samples are replayed without a hang") {
   const io::Scene scene = scene_with({.step = 1});
   io::SceneRun run(scene, 4096);
-  io::Take take{{},
-                {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
-                 {.time = ms(9e12), .contact = 1, .phase = Phase::up, .at = {150, 224}}}};
+  io::Take take{.samples = {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
+                            {.time = ms(9e12), .contact = 1, .phase = Phase::up, .at = {150, 224}}}};
   io::Replay years(run, take, {.fps = 240});
   years.finish();
   CHECK(years.ends() == ms(9e12));
@@ -119,18 +113,17 @@ TEST_CASE("pauses of years and a million samples are replayed without a hang") {
 
 TEST_CASE("each decision is told in a sentence with its numbers") {
   io::SceneRun run(scene_with({.step = 1}), 64);
-  const io::Take take{{},
-                      {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
-                       {.time = ms(40), .contact = 1, .phase = Phase::move, .at = {159.2, 224}},
-                       {.time = ms(80), .contact = 1, .phase = Phase::move, .at = {223.52, 224}},
-                       {.time = ms(500), .contact = 1, .phase = Phase::up, .at = {223.52, 224}}}};
+  const io::Take take{.samples = {{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}},
+                                  {.time = ms(40), .contact = 1, .phase = Phase::move, .at = {159.2, 224}},
+                                  {.time = ms(80), .contact = 1, .phase = Phase::move, .at = {223.52, 224}},
+                                  {.time = ms(500), .contact = 1, .phase = Phase::up, .at = {223.52, 224}}}};
   io::Replay replay(run, take);
   replay.finish();
   const std::string why = io::why_text(replay, "frames");
   for (const char* says :
        {"a contact went down at (150, 224), 24 dp inside frames",
         "9.2 dp of travel passed the threshold of 8 dp, by 1.2 dp", "had not moved for 420 ms",
-        "landed on 7 since 6.6 is nearest to it: 0.4 away, against 0.6 to 6", "at rest on 7"})
+        "let go at 6.6; nearest snap point 7, 0.4 away; next 6, 0.6", "at rest on 7"})
     CHECK_THAT(why, Catch::Contains(says));
   CHECK(io::why_text(replay, "brood") == "no decisions\n");
 }

@@ -1,9 +1,9 @@
-#include "ubbo/io/scene.hpp"
+#include "ubbo/io/scene/scene.hpp"
 
 #include <fstream>
 
 #include "check.hpp"
-#include "ubbo/io/input_error.hpp"
+#include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
 using io::InputError;
@@ -15,6 +15,12 @@ std::string scene(const std::string& extra) {
   return "[cells]\nframes = 4\n[[part]]\nid = \"frames\"\nkind = \"slider\"\nvalue = \"frames\"\nx = 1\ny = "
          "2\nw = 200\nh = 40\n" +
          extra;
+}
+
+// Cells from `cells`, and a part of `kind` whose first setting stands in line 11.
+std::string with_cells(const std::string& cells, const std::string& kind, const std::string& extra) {
+  return "[cells]\n" + cells + "\n[[part]]\nid = \"p\"\nkind = \"" + kind +
+         "\"\n# wide enough\nx = 1\ny = 2\nw = 200\nh = 40\n" + extra;
 }
 
 }  // namespace
@@ -37,9 +43,19 @@ TEST_CASE("bad scenes are answered with line, column, what was found, what is ta
        "feel 'glowed'; takes one of bare-finger, gloved, stylus, mouse; nearest known: gloved"},
       {"[feel]\nlike = \"gloved\"\ndrag_treshold = 5\n", 3, 1, "nearest known: drag_threshold"},
       {"[feel]\nstaleness = 5000\n", 2, 13, "staleness = 5000; takes 1 to 1000 ms"},
-      {"[cells]\nframes = true\n", 2, 10, "frames = true"},
+      {"[cells]\nframes = 1979-05-27\n", 2, 10, "frames = a date"},
+      {"[cells]\nframes = nan\n", 2, 10, "frames = nan"},
+      {"[cells]\npage = { choice = \"Nots\", of = [\"Notes\", \"Harvest\"] }\n", 2, 19,
+       "takes one of Notes, Harvest; nearest known: Notes"},
+      {with_cells("n = \"x\"", "slider", "value = \"n\"\n"), 11, 9,
+       "a cell that holds a text; takes a cell that holds a number"},
+      {with_cells("n = 0.5", "pad", "taps_cell = \"n\"\n"), 11, 13,
+       "a cell that holds a number; takes a cell that holds a whole number"},
+      {with_cells("n = 1", "pad", "right = 3\n"), 3, 1, "x, w and right are all given"},
+      {with_cells("n = 1", "pad", "right = \"half\"\n"), 11, 9,
+       "right = 'half'; takes a length in dp, a share"},
       {"part = 3\n", 1, 8, "headed [[part]]"},
-      {"[[part]]\nid = \"a\"\n", 1, 1, "a part without 'kind'"},
+      {"[[part]]\nid = \"a\"\n", 1, 1, "a table without 'kind'"},
       {"[[part]]\nid = \"a\"\nkind = \"slidder\"\n", 3, 8, "nearest known: slider"},
       {scene("stp = 1\n"), 11, 1, "unknown key 'stp' in a slider"},
       {scene("step = -1\n"), 11, 8, "step = -1; takes 0 to"},
@@ -52,7 +68,8 @@ TEST_CASE("bad scenes are answered with line, column, what was found, what is ta
       {scene("[[part]]\nid = \"b\"\nkind = \"slider\"\nvalue = \"frame\"\nx=0\ny=0\nw=100\nh=40\n"), 14, 9,
        "value = 'frame', which is no cell; takes one of frames; nearest known: frames"},
       {scene("[[part]]\nid = \"b\"\nkind = \"slider\"\nx=0\ny=0\nw=100\nh=40\n"), 11, 1, "not linked"},
-      {scene("[[part]]\nid = \"b\"\nkind = \"slider\"\nx=0\ny=0\nh=40\n"), 11, 1, "a part without 'w'"},
+      {scene("[[part]]\nid = \"b\"\nkind = \"slider\"\nx=0\ny=0\nh=40\n"), 11, 1,
+       "neither w nor both x and right"},
   };
   for (const Case& c : cases) {
     CAPTURE(c.text);
@@ -76,12 +93,12 @@ TEST_CASE("a scene says what it says, and the rest stays as it is by default") {
   CHECK(read.stage.width == StageSettings{}.width);
   CHECK(read.stage.feel.tap_reach == 7);
   CHECK(read.stage.feel.drag_threshold == feels::stylus.drag_threshold);
-  const auto& settings = std::get<SliderSettings>(read.parts.at(0).settings);
+  const auto& settings = *static_cast<const SliderSettings*>(read.parts.at(0).settings.get());
   CHECK(settings.follow == Follow::rest);
   CHECK(std::get<Timed>(settings.passage.way).duration == Micros{120'500});
   CHECK(settings.thumb == SliderSettings{}.thumb);
   io::SceneRun run(read);
-  run.cell("frames")->set(9);
+  run.stage().at(Micros{0}, [&] { run.cell("frames")->set(9); });
   CHECK(static_cast<Slider*>(run.stage().find("frames"))->target() == 9);
   CHECK(io::parse_scene("", "s").parts.empty());
 }

@@ -1,10 +1,10 @@
-#include "ubbo/io/take.hpp"
+#include "ubbo/io/take/take.hpp"
 
 #include <fstream>
 
 #include "check.hpp"
 #include "streams.hpp"
-#include "ubbo/io/input_error.hpp"
+#include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -16,7 +16,19 @@ const std::string header = "time_ms,contact,phase,x,y,pressure,tool\n";
 
 TEST_CASE("a take written and read again is the same") {
   PROPERTY("any sound samples", [] {
-    io::Take take{{{"label", "a bee on the thumb"}, {"screen", "360x720"}}, gestures()};
+    io::Take take{.notes = {{"label", "a bee on the thumb"}, {"screen", "360x720"}}, .samples = gestures()};
+    // What the app and the phone did meanwhile, here and there between the samples.
+    const auto kinds = io::deed_names();
+    for (std::size_t before = 0; before <= take.samples.size(); ++before) {
+      if (*rc::gen::inRange(0, 4) != 0) continue;
+      const Micros time = before < take.samples.size() ? take.samples[before].time : take.samples.back().time;
+      take.deeds.push_back(
+          {.time = time,
+           .kind = static_cast<io::Deed::Kind>(*rc::gen::inRange(0, static_cast<int>(kinds.size()))),
+           .target = *rc::gen::element<std::string>("frames", "sheet"),
+           .value = *rc::gen::element<std::string>("", "9", "a \"b\", c", "720x360"),
+           .before = before});
+    }
     const io::Take again = io::parse_take(io::write_take(take), "t");
     RC_ASSERT(again.notes == take.notes);
     RC_ASSERT(again.samples.size() == take.samples.size());
@@ -24,6 +36,12 @@ TEST_CASE("a take written and read again is the same") {
       const Sample &a = take.samples[i], &b = again.samples[i];
       RC_ASSERT(a.time == b.time && a.contact == b.contact && a.phase == b.phase && a.at == b.at &&
                 a.tool == b.tool);
+    }
+    RC_ASSERT(again.deeds.size() == take.deeds.size());
+    for (std::size_t i = 0; i < take.deeds.size(); ++i) {
+      const io::Deed &a = take.deeds[i], &b = again.deeds[i];
+      RC_ASSERT(a.time == b.time && a.kind == b.kind && a.target == b.target && a.value == b.value &&
+                a.before == b.before);
     }
   });
 }

@@ -1,8 +1,8 @@
 #include "ubbo/paint/touch_map.hpp"
 
 #include "check.hpp"
-#include "ubbo/io/hand.hpp"
-#include "ubbo/io/take_info.hpp"
+#include "ubbo/io/hand/hand.hpp"
+#include "ubbo/io/take/take_info.hpp"
 #include "ubbo/paint/save.hpp"
 
 using namespace ubbo;

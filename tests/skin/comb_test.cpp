@@ -33,7 +33,7 @@ TEST_CASE("the slider's picture is a reading of its one mover") {
     app.frames.set(value);
     app.settle();
     const skin::Picture picture = skin::comb(*app.slider);
-    RC_ASSERT(words_in(picture) == std::to_string(value) + "|frames of honey|");
+    RC_ASSERT(words_in(picture) == "frames of honey|" + std::to_string(value) + "|");
     // Fill, thumb, and a mark for each step reached.
     const auto honey = filled_with(picture, skin::day.honey);
     RC_ASSERT(honey.size() == 2u + static_cast<std::size_t>(value) + 1);
@@ -49,7 +49,7 @@ TEST_CASE(
   Cell<double> slid{60};
   Stage stage;
   stage.add<Pane>("list", {0, 100, 360, 200}, {.least = -100, .most = 0});
-  auto& row = stage.add<Pane>("row", {0, 120, 360, 80},
+  auto& row = stage.add<Pane>("row", {0, 20, 360, 80},
                               {.label = "Heather",
                                .offset = slid,
                                .least = -96,
@@ -57,7 +57,7 @@ TEST_CASE(
                                .axis = Axis::horizontal,
                                .moves = Moves::itself},
                               {.inside = "list"});
-  auto& pad = stage.add<Pad>("name", {0, 120, 200, 80}, {.label = "Ridge"}, {.inside = "row"});
+  auto& pad = stage.add<Pad>("name", {0, 0, 200, 80}, {.label = "Ridge"}, {.inside = "row"});
   const auto moss = filled_with(skin::comb(row), skin::day.moss);
   REQUIRE(moss.size() == 1);
   CHECK(moss[0].points[0] == Point{0, 120});
@@ -77,9 +77,9 @@ TEST_CASE(
 TEST_CASE("what fades is drawn as faint as it is present: a thumb, and all that a sheet carries") {
   HoneySlider app({.step = 1}, {.reduced_motion = Reduced::fade});
   app.stage.advance(ms(0));
-  app.frames.set(9);
+  app.stage.at(ms(0), [&] { app.frames.set(9); });
   app.stage.advance(Motion::fade_time / 4);
-  REQUIRE(app.slider->thumb_presence() == Approx(0.5));
+  REQUIRE(app.slider->thumb_opacity() == Approx(0.5));
   const auto honey = filled_with(skin::comb(*app.slider), skin::day.honey);
   CHECK(std::count_if(honey.begin(), honey.end(), [](const skin::Path& path) {
           return std::fabs(path.ink.fill->alpha - 0.5) < 1e-9;
@@ -91,9 +91,8 @@ TEST_CASE("what fades is drawn as faint as it is present: a thumb, and all that 
   Stage stage{{.reduced_motion = Reduced::fade}};
   stage.add<Pane>("sheet", {0, 400, 360, 300},
                   {.offset = offset, .least = -300, .most = 0, .moves = Moves::itself});
-  stage.add<Pad>("note", {0, 500, 360, 40}, {.label = "note"}, {.inside = "sheet"});
-  stage.advance(ms(0));
-  offset.set(-300);
+  stage.add<Pad>("note", {0, 100, 360, 40}, {.label = "note"}, {.inside = "sheet"});
+  stage.at(ms(0), [&] { offset.set(-300); });
   const auto opacities = [&] {
     std::vector<double> found;
     const auto walk = [&](const auto& self, const skin::Picture& picture) -> void {

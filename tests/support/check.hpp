@@ -17,6 +17,12 @@ inline bool same_place(Point a, Point b) { return length(a - b) < 1e-6; }
 
 inline Micros ms(double value) { return from_ms(value); }
 
+/// What waits happens now, and then everything comes to rest.
+inline void settle(Stage& stage) {
+  stage.advance(std::max(stage.now(), ms(0)));
+  stage.advance(stage.now() + std::chrono::seconds(20));
+}
+
 /// A number in a range, to three decimals.
 inline rc::Gen<double> number(double least, double most) {
   return rc::gen::map(rc::gen::inRange(0, 1'000'001),
@@ -47,13 +53,18 @@ struct HoneySlider {
     touch(at_ms, Phase::down, at);
     touch(at_ms + 80, Phase::up, at);
   }
-  void settle() { stage.advance(stage.now() + std::chrono::seconds(20)); }
-  /// The last decision on a question.
-  const Decision* last(std::string_view question) const {
+  void settle() { ubbo::test::settle(stage); }
+  /// The last decision on a question; null: there is none.
+  const Decision* last(const Question& question) const {
     const Decision* found = nullptr;
     for (const Decision& d : stage.journal().decisions())
-      if (question == d.question) found = &d;
+      if (d.asks(question)) found = &d;
     return found;
+  }
+  /// Whether the last decision on its question is this answer.
+  bool says(const Answer& answer) const {
+    const Decision* found = last(*answer.question);
+    return found != nullptr && found->says(answer);
   }
 
   Cell<double> frames{4};

@@ -8,8 +8,8 @@
 
 #include "check.hpp"
 #include "ridge_motion.hpp"  // made from the demo's tokens by the build
-#include "ubbo/io/motion_spec.hpp"
-#include "ubbo/io/take.hpp"
+#include "ubbo/io/motion/motion_spec.hpp"
+#include "ubbo/io/take/take.hpp"
 
 namespace {
 
@@ -65,7 +65,7 @@ TEST_CASE("replay prints the promised JSON") {
   REQUIRE(ran.exit == 0);
   const auto root = nlohmann::json::parse(ran.out);
   CHECK(root["cells"] == nlohmann::json{{"frames", 7.0}});
-  CHECK(root["parts"]["frames"]["value"] == 7.0);
+  CHECK(root["parts"]["frames"]["readings"]["value"] == 7.0);
   CHECK(root["parts"]["frames"]["settled"] == true);
   REQUIRE(root["decisions"].size() == 5);
   for (const auto& decision : root["decisions"]) {
@@ -85,8 +85,8 @@ TEST_CASE("the demo runs in an empty folder, tells why, and names the pictures i
   const Folder folder;
   const Ran ran = run(tool + " demo -o " + (folder / "new"));
   REQUIRE(ran.exit == 0);
-  CHECK_THAT(ran.out, Catch::Contains("passed the threshold of 12 dp") && Catch::Contains("landed on 7") &&
-                          Catch::Contains("it was a tap"));
+  CHECK_THAT(ran.out, Catch::Contains("passed the threshold of 12 dp") &&
+                          Catch::Contains("nearest snap point 7") && Catch::Contains("it was a tap"));
   for (const char* name : {"new/inspection.drag.film.png", "new/inspection.drag.graph.png", "new/curves.png",
                            "new/thrown-card.png", "new/rows-in.png"}) {
     CHECK_THAT(ran.out, Catch::Contains(folder / name));

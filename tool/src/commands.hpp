@@ -2,22 +2,32 @@
 
 #include <CLI/App.hpp>
 #include <string>
+#include <vector>
+
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/skin/comb.hpp"
 
 namespace ubbo::tool {
 
 /// What the tool answers to the shell.
 enum Exit : int { done = 0, found_wrong = 1, bad_input = 2 };
 
-/// Each adds its verb to the command line; running it sets `exit`.
+/// The parts that scenes may hold, and how they are drawn.
+struct Kit {
+  Kinds kinds;
+  skin::Looks looks;
+};
+
+/// Each adds its verb to the command line; running it sets `exit`. The kit must outlive the app.
 void add_curve(CLI::App& app, int& exit);
-void add_demo(CLI::App& app, int& exit);
+void add_demo(CLI::App& app, int& exit, const Kit& kit);
 void add_export(CLI::App& app, int& exit);
-void add_film(CLI::App& app, int& exit);
-void add_graph(CLI::App& app, int& exit);
-void add_replay(CLI::App& app, int& exit);
-void add_settings(CLI::App& app, int& exit);
-void add_take(CLI::App& app, int& exit);
-void add_why(CLI::App& app, int& exit);
+void add_film(CLI::App& app, int& exit, const Kit& kit);
+void add_graph(CLI::App& app, int& exit, const Kit& kit);
+void add_replay(CLI::App& app, int& exit, const Kit& kit);
+void add_settings(CLI::App& app, int& exit, const Kit& kit);
+void add_take(CLI::App& app, int& exit, const Kit& kit);
+void add_why(CLI::App& app, int& exit, const Kit& kit);
 
 /// Width and height from `1280x800`, each 200 to 16384; throws `std::invalid_argument`.
 std::pair<int, int> picture_size(const std::string& text);
@@ -33,7 +43,7 @@ struct FilmOrder {
 };
 
 /// Replays and draws a film; throws as reading, replaying and saving do.
-void shoot_film(const FilmOrder& order);
+void shoot_film(const FilmOrder& order, const Kit& kit);
 
 /// Draws the demo's motions into `folder`: a gallery of curves, a card thrown with four springs, a list whose
 /// rows come in. Returns the pictures' paths.
@@ -41,6 +51,6 @@ std::vector<std::string> shoot_motions(const std::string& folder);
 
 /// Replays and draws a graph of these readings (none: the usual ones); throws likewise.
 void shoot_graph(const std::string& scene, const std::string& take, const std::vector<std::string>& of,
-                 const std::string& out);
+                 const std::string& out, const Kit& kit);
 
 }  // namespace ubbo::tool

@@ -7,8 +7,8 @@
 #include <memory>
 
 #include "commands.hpp"
-#include "ubbo/io/curve_report.hpp"
-#include "ubbo/io/motion_tokens.hpp"
+#include "ubbo/io/motion/curve_report.hpp"
+#include "ubbo/io/motion/motion_tokens.hpp"
 #include "ubbo/paint/graph.hpp"
 
 namespace ubbo::tool {

@@ -7,15 +7,15 @@
 
 #include "commands.hpp"
 #include "demo_files.hpp"
-#include "ubbo/io/expectation.hpp"
-#include "ubbo/io/input_error.hpp"
-#include "ubbo/io/report.hpp"
+#include "ubbo/io/replay/expectation.hpp"
+#include "ubbo/io/replay/report.hpp"
+#include "ubbo/io/text/input_error.hpp"
 
 namespace ubbo::tool {
 
 namespace {
 
-int run_demo(const std::string& folder) {
+int run_demo(const std::string& folder, const Kit& kit) {
   std::error_code failed;
   std::filesystem::create_directories(folder, failed);
   if (failed) throw io::InputError({.file = folder, .found = "cannot be made: " + failed.message()});
@@ -32,7 +32,7 @@ int run_demo(const std::string& folder) {
   for (const std::string& take_path : takes) {
     const io::Take take = io::read_take(take_path);
     const std::string scene_path = folder + "/" + take.note("scene");
-    const io::Scene scene = io::read_scene(scene_path);
+    const io::Scene scene = io::read_scene(scene_path, kit.kinds);
     io::SceneRun run(scene, 4096);
     io::Replay replay(run, take);
     replay.finish();
@@ -44,11 +44,11 @@ int run_demo(const std::string& folder) {
     }
     const std::string stem = take_path.substr(0, take_path.size() - std::string_view(".take.csv").size());
     pictures.push_back(stem + ".film.png");
-    shoot_film({.scene = scene_path, .take = take_path, .out = pictures.back()});
+    shoot_film({.scene = scene_path, .take = take_path, .out = pictures.back()}, kit);
   }
   pictures.push_back(folder + "/inspection.drag.graph.png");
   shoot_graph(folder + "/inspection.scene.toml", folder + "/inspection.drag.take.csv",
-              {"thumb.x", "velocity"}, pictures.back());
+              {"thumb.x", "velocity"}, pictures.back(), kit);
   for (std::string& picture : shoot_motions(folder)) pictures.push_back(std::move(picture));
   fmt::print("pictures:\n");
   for (const std::string& picture : pictures) fmt::print("  {}\n", picture);
@@ -61,14 +61,14 @@ int run_demo(const std::string& folder) {
 
 }  // namespace
 
-void add_demo(CLI::App& app, int& exit) {
+void add_demo(CLI::App& app, int& exit, const Kit& kit) {
   auto folder = std::make_shared<std::string>("heather-ridge");
   CLI::App* verb =
       app.add_subcommand("demo", "Replay the shipped touches on the shipped scenes, say why, draw films");
   verb->add_option("-o,--out", *folder, "folder for the scenes, the takes and the pictures")
       ->capture_default_str();
   verb->footer("Example:  ubbo demo -o heather-ridge");
-  verb->callback([folder, &exit] { exit = run_demo(*folder); });
+  verb->callback([folder, &exit, &kit] { exit = run_demo(*folder, kit); });
 }
 
 }  // namespace ubbo::tool

@@ -7,9 +7,9 @@
 #include <stdexcept>
 
 #include "commands.hpp"
-#include "ubbo/io/easing_css.hpp"
-#include "ubbo/io/input_error.hpp"
-#include "ubbo/io/motion_tokens.hpp"
+#include "ubbo/io/motion/easing_css.hpp"
+#include "ubbo/io/motion/motion_tokens.hpp"
+#include "ubbo/io/text/input_error.hpp"
 #include "ubbo/motion/progress.hpp"
 
 namespace ubbo::tool {

@@ -3,7 +3,7 @@
 #include <vector>
 
 #include "commands.hpp"
-#include "ubbo/io/motion_spec.hpp"
+#include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/motion/progress.hpp"
 #include "ubbo/paint/graph.hpp"
 #include "ubbo/paint/motion_film.hpp"

@@ -5,8 +5,8 @@
 #include <memory>
 
 #include "commands.hpp"
-#include "ubbo/io/expectation.hpp"
-#include "ubbo/io/report.hpp"
+#include "ubbo/io/replay/expectation.hpp"
+#include "ubbo/io/replay/report.hpp"
 
 namespace ubbo::tool {
 
@@ -22,8 +22,8 @@ struct Order {
 
 // Reads, replays, hands the outcome to `print`, and says what the user should know.
 template <class Print>
-int replayed(const Order& order, Print&& print) {
-  const io::Scene scene = io::read_scene(order.scene);
+int replayed(const Order& order, const Kit& kit, Print&& print) {
+  const io::Scene scene = io::read_scene(order.scene, kit.kinds);
   const io::Take take = io::read_take(order.take);
   io::SceneRun run(scene, 4096);
   io::Replay replay(run, take, {.fps = order.fps});
@@ -47,7 +47,7 @@ CLI::App* add_verb(CLI::App& app, const char* name, const char* does, const std:
 
 }  // namespace
 
-void add_replay(CLI::App& app, int& exit) {
+void add_replay(CLI::App& app, int& exit, const Kit& kit) {
   auto order = std::make_shared<Order>();
   CLI::App* verb = add_verb(app, "replay", "Replay a take on a scene: final values and outcomes", order);
   verb->add_option("--fps", order->fps, "frames a second, 1 to 1000; outcomes do not depend on it")
@@ -55,20 +55,20 @@ void add_replay(CLI::App& app, int& exit) {
   verb->footer(
       "Example:  ubbo replay inspection.scene.toml inspection.drag.take.csv --fps 120\n"
       "Exit code 1 when the take holds an expectation that is not met.");
-  verb->callback([order, &exit] {
-    exit = replayed(*order, [&](const io::SceneRun& run, const io::Replay& replay) {
+  verb->callback([order, &exit, &kit] {
+    exit = replayed(*order, kit, [&](const io::SceneRun& run, const io::Replay& replay) {
       fmt::print("{}", order->json ? io::replay_json(run, replay) : io::replay_text(run, replay));
     });
   });
 }
 
-void add_why(CLI::App& app, int& exit) {
+void add_why(CLI::App& app, int& exit, const Kit& kit) {
   auto order = std::make_shared<Order>();
   CLI::App* verb = add_verb(app, "why", "Say every decision of a replay, with its numbers", order);
   verb->add_option("--part", order->part, "only the decisions of the part with this id");
   verb->footer("Example:  ubbo why inspection.scene.toml inspection.drag.take.csv --part frames");
-  verb->callback([order, &exit] {
-    exit = replayed(*order, [&](io::SceneRun& run, const io::Replay& replay) {
+  verb->callback([order, &exit, &kit] {
+    exit = replayed(*order, kit, [&](io::SceneRun& run, const io::Replay& replay) {
       io::demand_part(run, order->scene, order->part);
       fmt::print("{}", order->json ? io::why_json(replay, order->part) : io::why_text(replay, order->part));
     });

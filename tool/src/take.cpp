@@ -8,11 +8,11 @@
 #include <stdexcept>
 
 #include "commands.hpp"
-#include "ubbo/io/hand_script.hpp"
-#include "ubbo/io/input_error.hpp"
-#include "ubbo/io/recording.hpp"
-#include "ubbo/io/take_info.hpp"
-#include "ubbo/io/trial.hpp"
+#include "ubbo/io/hand/hand_script.hpp"
+#include "ubbo/io/hand/trial.hpp"
+#include "ubbo/io/take/recording.hpp"
+#include "ubbo/io/take/take_info.hpp"
+#include "ubbo/io/text/input_error.hpp"
 #include "ubbo/paint/save.hpp"
 #include "ubbo/paint/touch_map.hpp"
 
@@ -80,7 +80,7 @@ Box room_of(const io::Take& take) {
   return room;
 }
 
-void add_make(CLI::App& take, int& exit) {
+void add_make(CLI::App& take, int& exit, const Kit& kit) {
   struct Order {
     std::string script, scene, out, hand = "bare", label, expectation;
     std::uint64_t seed = 1;
@@ -100,14 +100,14 @@ void add_make(CLI::App& take, int& exit) {
   verb->footer(
       "Example:  ubbo take make \"press the thumb, drag right 90 dp over 200 ms, lift\"\n"
       "                    --scene inspection.scene.toml --hand gloved --seed 3 -o drag.take.csv");
-  verb->callback([order, &exit] {
+  verb->callback([order, &exit, &kit] {
     io::Hand hand(io::find_hand(order->hand), order->seed, order->rate);
     std::unique_ptr<io::SceneRun> run;
-    if (!order->scene.empty()) run = std::make_unique<io::SceneRun>(io::read_scene(order->scene));
+    if (!order->scene.empty()) run = std::make_unique<io::SceneRun>(io::read_scene(order->scene, kit.kinds));
     io::perform(hand, order->script, run ? io::places_of(*run) : io::PlaceFinder{});
     io::Take made = hand.take();
-    if (made.samples.empty())
-      throw std::invalid_argument("the script presses nothing, so there is no take to write");
+    if (made.samples.empty() && made.deeds.empty())
+      throw std::invalid_argument("the script does nothing, so there is no take to write");
     if (run)
       made.notes.emplace_back("screen", fmt::format("{}x{}", run->stage().width(), run->stage().height()));
     if (run) made.notes.emplace_back("scene", std::filesystem::path(order->scene).filename().string());
@@ -212,12 +212,12 @@ void add_trial(CLI::App& take, int& exit) {
 
 }  // namespace
 
-void add_take(CLI::App& app, int& exit) {
+void add_take(CLI::App& app, int& exit, const Kit& kit) {
   CLI::App* take = app.add_subcommand("take", "Make, convert and inspect recordings of touches");
   take->require_subcommand(1);
   take->footer(
       "Example:  ubbo take make \"double tap (180, 300)\" -o tap.take.csv && ubbo take info tap.take.csv");
-  add_make(*take, exit);
+  add_make(*take, exit, kit);
   add_convert(*take, exit);
   add_info(*take, exit);
   add_trial(*take, exit);

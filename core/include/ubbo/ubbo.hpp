@@ -9,7 +9,5 @@
 #include "ubbo/motion/movers.hpp"
 #include "ubbo/motion/progress.hpp"
 #include "ubbo/motion/timeline.hpp"
-#include "ubbo/parts/pad.hpp"
-#include "ubbo/parts/pane.hpp"
-#include "ubbo/parts/slider.hpp"
+#include "ubbo/parts/kinds.hpp"
 #include "ubbo/stage/stage.hpp"

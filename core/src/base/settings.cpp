@@ -1,7 +1,6 @@
 #include "ubbo/base/settings.hpp"
 
 #include <cstdio>
-#include <stdexcept>
 
 namespace ubbo {
 
@@ -18,7 +17,7 @@ std::string what_it_takes(const SettingInfo& setting) {
     case SettingKind::text:
       return "text";
     case SettingKind::cell:
-      return "the name of a cell";
+      return std::string("the name of a cell that holds a ") + name_of(setting.cell_kind);
     case SettingKind::passage:
       return "a spring, a coast, or a curve with its time, such as \"spring(settle 250ms, overshoot 5%)\" or "
              "\"ease-out 240ms\"";
@@ -41,10 +40,28 @@ std::string what_it_takes(const SettingInfo& setting) {
   return words;
 }
 
-void refuse_setting(std::string_view owner, const SettingInfo& setting, double got) {
-  throw std::invalid_argument(std::string(owner) + ": " + setting.name + " = " + plain_number(got) +
-                              (*setting.unit != '\0' ? std::string(" ") + setting.unit : std::string()) +
-                              " is not taken; it takes " + what_it_takes(setting));
+std::string setting_fault(std::string_view owner, const SettingInfo& setting, double got) {
+  return std::string(owner) + ": " + setting.name + " = " + plain_number(got) +
+         (*setting.unit != '\0' ? std::string(" ") + setting.unit : std::string()) +
+         " is not taken; it takes " + what_it_takes(setting);
+}
+
+const char* name_of(CellKind kind) {
+  switch (kind) {
+    case CellKind::number:
+      return "number";
+    case CellKind::whole:
+      return "whole number";
+    case CellKind::flag:
+      return "yes or no";
+    case CellKind::choice:
+      return "choice";
+    case CellKind::text:
+      return "text";
+    case CellKind::texts:
+      return "list of texts";
+  }
+  return "";
 }
 
 }  // namespace ubbo

@@ -5,17 +5,42 @@
 
 namespace ubbo {
 
-Landing choose_landing(const SnapPoints& snaps, double place, double velocity, double carry, double least,
-                       double most) {
+namespace {
+
+// The snap point that a flick reaches at least: the next one beyond `place` in its direction.
+std::size_t next_in_direction(const SnapPoints& snaps, double place, double velocity) {
+  std::size_t index = snaps.nearest(place);
+  if (velocity > 0.0) {
+    if (snaps.at(index) <= place && index + 1 < snaps.size()) ++index;
+  } else if (snaps.at(index) >= place && index > 0) {
+    --index;
+  }
+  return index;
+}
+
+}  // namespace
+
+Landing choose_landing(const SnapPoints& snaps, const Release& release) {
   Landing made;
-  made.aimed = std::clamp(place + velocity * carry, least, most);
+  made.aimed = std::clamp(release.place + release.velocity * release.carry, release.least, release.most);
   if (snaps.empty()) {
     made.place = made.aimed;
     return made;
   }
-  made.index = snaps.nearest(made.aimed);
+  const std::size_t nearest = snaps.nearest(made.aimed);
+  made.index = nearest;
+  if (release.flick && release.velocity != 0.0) {
+    const std::size_t least = next_in_direction(snaps, release.place, release.velocity);
+    made.index = release.velocity > 0.0 ? std::max(nearest, least) : std::min(nearest, least);
+  }
   made.place = snaps.at(made.index);
   made.distance = std::fabs(made.aimed - made.place);
+  if (made.index != nearest) {
+    made.flicked = made.contested = true;
+    made.other = snaps.at(nearest);
+    made.other_distance = std::fabs(made.aimed - made.other);
+    return made;
+  }
   for (const std::size_t other : {made.index - 1, made.index + 1}) {
     if (other >= snaps.size()) continue;  // also catches index 0 - 1
     const double distance = std::fabs(made.aimed - snaps.at(other));

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <stdexcept>
 
 #include "ubbo/base/settings.hpp"
 
@@ -26,11 +25,11 @@ double decimal_scale(double a, double b) {
 
 SnapPoints SnapPoints::even(double from, double to, double step) {
   if (!std::isfinite(from) || !std::isfinite(to) || !(from < to))
-    throw std::invalid_argument("snap points: from " + plain_number(from) + " to " + plain_number(to) +
-                                " is no range; it takes two finite numbers, the smaller first");
+    refuse("snap points: from " + plain_number(from) + " to " + plain_number(to) +
+           " is no range; it takes two finite numbers, the smaller first");
   if (!(step > 0.0) || !((to - from) / step <= 1e9))
-    throw std::invalid_argument("snap points: step = " + plain_number(step) +
-                                " is not taken; it takes more than 0, and at most 1e9 steps in the range");
+    refuse("snap points: step = " + plain_number(step) +
+           " is not taken; it takes more than 0, and at most 1e9 steps in the range");
   SnapPoints made;
   made.from_ = from;
   made.to_ = to;
@@ -43,7 +42,7 @@ SnapPoints SnapPoints::even(double from, double to, double step) {
 
 SnapPoints SnapPoints::list(std::vector<double> places) {
   for (double place : places)
-    if (!std::isfinite(place)) throw std::invalid_argument("snap points: a place is not a finite number");
+    if (!std::isfinite(place)) refuse("snap points: a place is not a finite number");
   std::sort(places.begin(), places.end());
   places.erase(std::unique(places.begin(), places.end()), places.end());
   SnapPoints made;

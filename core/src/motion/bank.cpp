@@ -3,7 +3,6 @@
 #include <bit>
 #include <cmath>
 #include <cstdint>
-#include <stdexcept>
 #include <string>
 
 #include "ubbo/base/settings.hpp"
@@ -17,8 +16,7 @@ SpringBank::SpringBank(const Spring& spring, std::size_t count, double value, do
       velocities_(count, 0.0),
       targets_(count, value) {
   if (!(rest_distance > 0.0))
-    throw std::invalid_argument("bank: rest_distance = " + plain_number(rest_distance) +
-                                " is not taken; it takes more than 0");
+    refuse("bank: rest_distance = " + plain_number(rest_distance) + " is not taken; it takes more than 0");
 }
 
 void SpringBank::put(std::size_t i, double value) {

@@ -2,7 +2,6 @@
 
 #include <cmath>
 #include <limits>
-#include <stdexcept>
 #include <string>
 
 #include "ubbo/base/settings.hpp"
@@ -51,8 +50,8 @@ double end_slope(double near_x, double near_y, double far_x, double far_y) {
 
 void demand(const char* name, double got, double least, double most) {
   if (got >= least && got <= most) return;
-  throw std::invalid_argument(std::string("cubic-bezier: ") + name + " = " + plain_number(got) +
-                              " is not taken; it takes " + plain_number(least) + " to " + plain_number(most));
+  refuse(std::string("cubic-bezier: ") + name + " = " + plain_number(got) + " is not taken; it takes " +
+         plain_number(least) + " to " + plain_number(most));
 }
 
 }  // namespace

@@ -2,7 +2,6 @@
 
 #include <cmath>
 #include <numbers>
-#include <stdexcept>
 #include <string>
 
 #include "ubbo/base/settings.hpp"
@@ -18,16 +17,16 @@ constexpr double most_friction = 1e4;
 
 Coast Coast::friction(double per_second) {
   if (!(per_second >= least_friction && per_second <= most_friction))
-    throw std::invalid_argument("coast: friction = " + plain_number(per_second) +
-                                " is not taken; it takes 0.001 to 10000 per second");
+    refuse("coast: friction = " + plain_number(per_second) +
+           " is not taken; it takes 0.001 to 10000 per second");
   return Coast(per_second);
 }
 
 Coast Coast::half_life(Micros time) {
   const double friction = std::numbers::ln2 / to_seconds(time);
   if (!(friction >= least_friction && friction <= most_friction))
-    throw std::invalid_argument("coast: half-life = " + plain_number(to_ms(time)) +
-                                " ms is not taken; it takes 0.07 to 690000 ms");
+    refuse("coast: half-life = " + plain_number(to_ms(time)) +
+           " ms is not taken; it takes 0.07 to 690000 ms");
   return Coast(friction);
 }
 

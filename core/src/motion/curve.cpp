@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <stdexcept>
 
 #include "ubbo/base/settings.hpp"
 
@@ -104,23 +103,22 @@ Curve::Curve(Stops stops) : kind_(std::make_shared<const Plain<Stops>>(std::move
 Curve::Curve(Through through) : kind_(std::make_shared<const Plain<Through>>(std::move(through))) {}
 
 Curve Curve::own(std::function<double(double)> value, std::function<double(double)> slope) {
-  if (!value) throw std::invalid_argument("own: no function is given; a curve of one's own takes one");
+  if (!value) refuse("own: no function is given; a curve of one's own takes one");
   return Curve(std::make_shared<const Plain<Own>>(Own{std::move(value), std::move(slope)}));
 }
 
 Curve Curve::joined(std::vector<CurvePiece> pieces) {
-  if (pieces.empty()) throw std::invalid_argument("joined: no curves; it takes one or more");
+  if (pieces.empty()) refuse("joined: no curves; it takes one or more");
   double reached = 0.0;
   for (const CurvePiece& piece : pieces) {
     if (!(piece.until > reached))
-      throw std::invalid_argument("joined: a curve until " + plain_number(piece.until) + " after " +
-                                  plain_number(reached) + "; the shares of time must grow");
-    if (!std::isfinite(piece.to)) throw std::invalid_argument("joined: `to` takes finite numbers");
+      refuse("joined: a curve until " + plain_number(piece.until) + " after " + plain_number(reached) +
+             "; the shares of time must grow");
+    if (!std::isfinite(piece.to)) refuse("joined: `to` takes finite numbers");
     reached = piece.until;
   }
   if (reached != 1.0)
-    throw std::invalid_argument("joined: the last curve runs until " + plain_number(reached) +
-                                "; it must run until 1");
+    refuse("joined: the last curve runs until " + plain_number(reached) + "; it must run until 1");
   return Curve(std::make_shared<const Joined>(std::move(pieces)));
 }
 
@@ -130,8 +128,8 @@ Curve Curve::mirrored() const { return Curve(std::make_shared<const Mirrored>(*t
 
 Curve Curve::limited(double least, double most) const {
   if (!(least < most))
-    throw std::invalid_argument("limited: least = " + plain_number(least) + " and most = " +
-                                plain_number(most) + " are not taken; least must be below most");
+    refuse("limited: least = " + plain_number(least) + " and most = " + plain_number(most) +
+           " are not taken; least must be below most");
   return Curve(std::make_shared<const Limited>(*this, least, most));
 }
 
@@ -144,6 +142,11 @@ double Curve::value(double p, bool before) const {
 }
 
 double Curve::slope(double p) const {
+  const double slope = exact_slope(p);
+  return std::isnan(slope) ? 0.0 : std::clamp(slope, -upright_slope, upright_slope);
+}
+
+double Curve::exact_slope(double p) const {
   if (const auto* bezier = std::get_if<CubicBezier>(&kind_)) return bezier->slope(p);
   if (const auto* family = std::get_if<FamilyCurve>(&kind_)) return family->slope(p);
   if (std::holds_alternative<Steps>(kind_)) return 0.0;

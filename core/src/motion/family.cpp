@@ -2,7 +2,6 @@
 
 #include <cmath>
 #include <numbers>
-#include <stdexcept>
 #include <string>
 
 #include "ubbo/base/settings.hpp"
@@ -15,8 +14,8 @@ constexpr double pi = std::numbers::pi;
 
 void demand(const char* what, double got, double least, double most) {
   if (got >= least && got <= most) return;
-  throw std::invalid_argument(std::string(what) + " = " + plain_number(got) + " is not taken; it takes " +
-                              plain_number(least) + " to " + plain_number(most));
+  refuse(std::string(what) + " = " + plain_number(got) + " is not taken; it takes " + plain_number(least) +
+         " to " + plain_number(most));
 }
 
 // p²((s+1)p - s) is lowest at p = 2s/(3(s+1)), where it is -4s³/(27(s+1)²). Newton from the right: the
@@ -76,8 +75,8 @@ FamilyCurve::FamilyCurve(Family family, Ease ease, const FamilyShape& shape) : f
     demand("bounce: bounces", shape.bounces, 0.0, 12.0);
     demand("bounce: keeps", shape.keeps, 0.01, 0.9);
     if (shape.bounces != std::floor(shape.bounces))
-      throw std::invalid_argument("bounce: bounces = " + plain_number(shape.bounces) +
-                                  " is not taken; it takes a whole number, 0 to 12");
+      refuse("bounce: bounces = " + plain_number(shape.bounces) +
+             " is not taken; it takes a whole number, 0 to 12");
     first_ = shape.bounces;
     second_ = shape.keeps;
   }

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <stdexcept>
 
 #include "ubbo/base/settings.hpp"
 
@@ -177,8 +176,7 @@ double largest_error(const Curve& curve, const std::vector<double>& places_at,
 
 FittedStops fewest_stops(const Curve& curve, double max_error) {
   if (!(max_error >= 1e-4 && max_error <= 1.0))
-    throw std::invalid_argument("fewest stops: error = " + plain_number(max_error) +
-                                " is not taken; it takes 0.0001 to 1");
+    refuse("fewest stops: error = " + plain_number(max_error) + " is not taken; it takes 0.0001 to 1");
   std::vector<double> places_at{0.0};
   constexpr int cells = 4000;
   constexpr int deepest = 8;

@@ -11,20 +11,25 @@ namespace {
 Micros lasts(const Passage::Way& way, double from, double to, double velocity, double floor) {
   const double distance = from - to;
   if (const auto* spring = std::get_if<Spring>(&way)) {
-    const double tolerance = std::max(floor, Spring::rest_share * std::fabs(distance));
+    // What is thrown from near its target still has a way of about v/ω.
+    const double reach = std::max(std::fabs(distance), std::fabs(velocity) / spring->frequency());
+    const double tolerance = floor > 0.0 ? floor : Spring::rest_share * reach;
     return from_seconds(spring->rest_time({distance, velocity}, tolerance));
   }
   if (distance == 0.0) return Micros{0};
   if (const auto* coast = std::get_if<Coast>(&way)) {
-    const double tolerance = std::max(floor, Coast::rest_share * std::fabs(distance));
+    const double tolerance = floor > 0.0 ? floor : Coast::rest_share * std::fabs(distance);
     return from_seconds(coast->rest_time(coast->velocity_for(distance), tolerance));
   }
-  return std::max(Micros{0}, std::get<Timed>(way).duration);
+  return std::clamp(std::get<Timed>(way).duration, Micros{0}, farthest_time);
 }
+
+// Of a velocity that a curve's upright end left behind, or a caller made up.
+double sound(double velocity) { return std::isfinite(velocity) ? velocity : 0.0; }
 
 Micros later(Micros time, Micros by, std::int64_t times) {
   if (by.count() != 0 && times > (farthest_time.count() / by.count())) return never;
-  return time + by * times;
+  return time + by * times;  // neither beyond 2^61
 }
 
 }  // namespace
@@ -34,7 +39,7 @@ Motion::Motion(double value, Micros begins)
 
 Motion::Motion(const Plan& plan, const Passage& passage)
     : from_(plan.from),
-      velocity_(plan.velocity),
+      velocity_(sound(plan.velocity)),
       to_(plan.to),
       begins_(plan.begins),
       reduced_(plan.reduced),
@@ -48,12 +53,13 @@ Motion::Motion(const Plan& plan, const Passage& passage)
     // A run takes as long back as forth.
     run_ = passage.runs == 1 ? first_ : lasts(passage.way, from_, to_, 0.0, plan.rest_floor);
   }
-  if (passage_.runs == 1)
-    ends_ = begins_ + first_;
+  const Micros first_ends = later(begins_, first_, 1);
+  if (passage_.runs == 1 || first_ends == never)
+    ends_ = first_ends;
   else if (passage_.runs <= Passage::endless)
-    ends_ = run_ > Micros{0} ? never : begins_ + first_;
+    ends_ = run_ > Micros{0} ? never : first_ends;
   else
-    ends_ = later(begins_ + first_, run_, passage_.runs - 1);
+    ends_ = later(first_ends, run_, passage_.runs - 1);
 }
 
 double Motion::goal() const { return passage_.alternate && passage_.runs % 2 == 0 ? from_ : to_; }
@@ -70,7 +76,13 @@ MotionState Motion::within(double seconds, double from, double to, double veloci
   const auto& timed = std::get<Timed>(passage_.way);
   const double whole = to_seconds(timed.duration);
   const double share = seconds / whole;
-  return {from + (to - from) * timed.curve.value(share), (to - from) * timed.curve.slope(share) / whole};
+  const double progress = timed.curve.value(share);
+  if (!std::isfinite(progress)) return {to, 0.0};  // an app's own curve, beside its senses
+  const double value = from + (to - from) * progress;
+  const double slope = timed.curve.slope(share);
+  if (std::fabs(slope) < upright_slope) return {value, (to - from) * slope / whole};
+  // An upright place has no velocity of its own; what it covers in the next thousandth of the whole tells.
+  return {value, (to - from) * (timed.curve.value(share + 1e-3) - timed.curve.value(share)) * 1e3 / whole};
 }
 
 MotionState Motion::at(Micros time) const {
@@ -79,6 +91,7 @@ MotionState Motion::at(Micros time) const {
   if (reduced_ == Reduced::fade) return {time - begins_ < fade_time / 2 ? from_ : to_, 0.0};
   const Micros since = time - begins_;
   if (since < first_) return within(to_seconds(since), from_, to_, velocity_);
+  if (run_ <= Micros{0}) return {goal(), 0.0};
   const std::int64_t past = (since - first_) / run_ + 1;
   const Micros into = (since - first_) % run_;
   if (!passage_.alternate || past % 2 == 0) return within(to_seconds(into), from_, to_, 0.0);
@@ -88,7 +101,7 @@ MotionState Motion::at(Micros time) const {
   return {back.value, -back.velocity};
 }
 
-double Motion::presence(Micros time) const {
+double Motion::opacity(Micros time) const {
   if (reduced_ != Reduced::fade || time >= ends_ || time <= begins_) return 1.0;
   return std::fabs(1.0 - 2.0 * to_seconds(time - begins_) / to_seconds(fade_time));
 }

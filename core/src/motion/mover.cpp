@@ -1,6 +1,15 @@
 #include "ubbo/motion/mover.hpp"
 
+#include <algorithm>
+#include <cmath>
+
 namespace ubbo {
+
+namespace {
+
+Micros delayed(Micros now, Micros delay) { return now + std::min(delay, farthest_time); }
+
+}  // namespace
 
 Mover::Mover(double value, double rest_floor)
     : state_{value, 0.0},
@@ -26,29 +35,33 @@ Micros Mover::ends() const {
 }
 
 void Mover::put(double value) {
+  if (!std::isfinite(value)) return;
   ++changes_;
   state_ = {value, 0.0};
-  presence_ = 1.0;
+  opacity_ = 1.0;
   moving_ = false;
   waiting_.reset();
   motion_ = Motion(value);
 }
 
 void Mover::send(double target, const Passage& passage, Micros now) {
+  if (!std::isfinite(target)) return;
   if (passage.delay > Micros{0})
-    waiting_ = Waiting{target, passage, now + passage.delay, std::nullopt};
+    waiting_ = Waiting{target, passage, delayed(now, passage.delay), std::nullopt};
   else
     begin(target, passage, now, velocity());
 }
 
 void Mover::send(double target, const Passage& passage, Micros now, double velocity) {
+  if (!std::isfinite(target)) return;
   if (passage.delay > Micros{0})
-    waiting_ = Waiting{target, passage, now + passage.delay, velocity};
+    waiting_ = Waiting{target, passage, delayed(now, passage.delay), velocity};
   else
     begin(target, passage, now, velocity);
 }
 
 void Mover::coast(const Coast& coast, Micros now, double velocity) {
+  if (!std::isfinite(velocity)) return;
   begin(value() + coast.distance(velocity), coast, now, velocity);
 }
 
@@ -73,11 +86,11 @@ void Mover::begin(double target, const Passage& passage, Micros begins, double v
 void Mover::look(Micros now) {
   if (now < motion_.ends()) {
     state_ = motion_.at(now);
-    presence_ = motion_.presence(now);
+    opacity_ = motion_.opacity(now);
     return;
   }
   state_ = {motion_.goal(), 0.0};
-  presence_ = 1.0;
+  opacity_ = 1.0;
   moving_ = false;
 }
 

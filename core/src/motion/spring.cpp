@@ -4,7 +4,6 @@
 #include <cmath>
 #include <limits>
 #include <numbers>
-#include <stdexcept>
 #include <string>
 
 #include "ubbo/base/settings.hpp"
@@ -29,8 +28,8 @@ namespace {
 
 void demand(const char* name, double got, double least, double most) {
   if (got >= least && got <= most) return;
-  throw std::invalid_argument(std::string("spring: ") + name + " = " + plain_number(got) +
-                              " is not taken; it takes " + plain_number(least) + " to " + plain_number(most));
+  refuse(std::string("spring: ") + name + " = " + plain_number(got) + " is not taken; it takes " +
+         plain_number(least) + " to " + plain_number(most));
 }
 
 }  // namespace

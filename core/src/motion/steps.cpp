@@ -1,16 +1,17 @@
 #include "ubbo/motion/steps.hpp"
 
 #include <cmath>
-#include <stdexcept>
 #include <string>
+
+#include "ubbo/base/refuse.hpp"
 
 namespace ubbo {
 
 Steps::Steps(int count, Jump jump) : count_(count), jump_(jump) {
   const int least = jump == Jump::none ? 2 : 1;
   if (count < least || count > 1'000'000)
-    throw std::invalid_argument("steps: count = " + std::to_string(count) + " is not taken; it takes " +
-                                std::to_string(least) + " to 1000000");
+    refuse("steps: count = " + std::to_string(count) + " is not taken; it takes " + std::to_string(least) +
+           " to 1000000");
 }
 
 // The standard's own algorithm, line by line.

@@ -2,12 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
-#include <stdexcept>
+
+#include "ubbo/base/refuse.hpp"
 
 namespace ubbo {
 
 Stops::Stops(const std::vector<CurveStop>& stops) {
-  if (stops.empty()) throw std::invalid_argument("linear: no stops; it takes one or more");
+  if (stops.empty()) refuse("linear: no stops; it takes one or more");
   double largest = -HUGE_VAL;
   std::vector<bool> said;
   for (std::size_t i = 0; i < stops.size(); ++i) {
@@ -15,7 +16,7 @@ Stops::Stops(const std::vector<CurveStop>& stops) {
     if (!at && i == 0) at = 0.0;
     if (!at && i + 1 == stops.size()) at = std::max(1.0, largest);
     if (!std::isfinite(stops[i].value) || !std::isfinite(at.value_or(0.0)))
-      throw std::invalid_argument("linear: a stop is not finite; it takes finite numbers");
+      refuse("linear: a stop is not finite; it takes finite numbers");
     if (at) largest = std::max(largest, *at);
     said.push_back(at.has_value());
     points_.push_back({largest, stops[i].value});

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <stdexcept>
 #include <string>
 
 #include "ubbo/base/settings.hpp"
@@ -20,17 +19,17 @@ double end_slope(double near_step, double far_step, double near, double far) {
 
 Through::Through(std::vector<Stops::Point> points, Between between) : points_(std::move(points)) {
   const std::size_t n = points_.size();
-  if (n < 2) throw std::invalid_argument("through: a curve through points takes two or more");
+  if (n < 2) refuse("through: a curve through points takes two or more");
   std::vector<double> step;
   std::vector<double> secant;
   for (std::size_t i = 0; i < n; ++i) {
     if (!std::isfinite(points_[i].at) || !std::isfinite(points_[i].value))
-      throw std::invalid_argument("through: a point is not finite; it takes finite numbers");
+      refuse("through: a point is not finite; it takes finite numbers");
     if (i == 0) continue;
     step.push_back(points_[i].at - points_[i - 1].at);
     if (!(step.back() > 0.0))
-      throw std::invalid_argument("through: a point at " + plain_number(points_[i].at) + " after one at " +
-                                  plain_number(points_[i - 1].at) + "; places must grow");
+      refuse("through: a point at " + plain_number(points_[i].at) + " after one at " +
+             plain_number(points_[i - 1].at) + "; places must grow");
     secant.push_back((points_[i].value - points_[i - 1].value) / step.back());
   }
   const bool monotone = between == Between::monotone;

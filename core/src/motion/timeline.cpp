@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <stdexcept>
 
 #include "ubbo/base/settings.hpp"
 
@@ -23,16 +22,14 @@ std::vector<Micros> Stagger::by_order(std::size_t count, Micros each, From from)
 
 std::vector<Micros> Stagger::by_distance(std::span<const Point> places, Point origin, double speed) {
   if (!(speed > 0.0))
-    throw std::invalid_argument("stagger: speed = " + plain_number(speed) +
-                                " is not taken; it takes more than 0 dp/s");
+    refuse("stagger: speed = " + plain_number(speed) + " is not taken; it takes more than 0 dp/s");
   std::vector<Micros> delays;
   for (const Point& place : places) delays.push_back(from_seconds(length(place - origin) / speed));
   return delays;
 }
 
 Timeline::Track Timeline::add_track(std::string name, double value, double rest_floor) {
-  if (find(name) != tracks_.size())
-    throw std::invalid_argument("timeline: the track '" + name + "' is there already");
+  if (find(name) != tracks_.size()) refuse("timeline: the track '" + name + "' is there already");
   tracks_.push_back({std::move(name), value, rest_floor, {}, {}});
   return tracks_.size() - 1;
 }
@@ -46,7 +43,7 @@ Timeline::Track Timeline::find(std::string_view name) const {
 Micros Timeline::time_of(std::string_view label) const {
   for (const auto& [name, time] : labels_)
     if (name == label) return time;
-  throw std::invalid_argument("timeline: no label '" + std::string(label) + "'");
+  refuse("timeline: no label '" + std::string(label) + "'");
 }
 
 Micros Timeline::time_of(const Place& place) const {
@@ -54,17 +51,15 @@ Micros Timeline::time_of(const Place& place) const {
   if (place.to == Place::To::last_end) base = last_end_;
   if (place.to == Place::To::last_begin) base = last_begin_;
   if (place.to == Place::To::label) base = time_of(place.label);
-  if (base == never)
-    throw std::invalid_argument("timeline: nothing can come after a cue that is repeated for ever");
+  if (base == never) refuse("timeline: nothing can come after a cue that is repeated for ever");
   if (base + place.offset < Micros{0})
-    throw std::invalid_argument("timeline: " + plain_number(to_ms(base + place.offset)) +
-                                " ms is before the beginning");
+    refuse("timeline: " + plain_number(to_ms(base + place.offset)) + " ms is before the beginning");
   return base + place.offset;
 }
 
 void Timeline::label(std::string name, const Place& place) {
   for (const auto& [known, time] : labels_)
-    if (known == name) throw std::invalid_argument("timeline: the label '" + name + "' is there already");
+    if (known == name) refuse("timeline: the label '" + name + "' is there already");
   labels_.emplace_back(std::move(name), time_of(place));
 }
 
@@ -75,14 +70,14 @@ void Timeline::cue(Track track, double target, const Passage& passage, const Pla
 void Timeline::cue(std::span<const Track> tracks, double target, const Passage& passage,
                    std::span<const Micros> delays, const Place& place) {
   if (!delays.empty() && delays.size() != tracks.size())
-    throw std::invalid_argument("timeline: as many delays as tracks are needed");
+    refuse("timeline: as many delays as tracks are needed");
   for (const Track track : tracks)
-    if (track >= tracks_.size()) throw std::invalid_argument("timeline: no such track");
+    if (track >= tracks_.size()) refuse("timeline: no such track");
   const Micros begins = time_of(place);
   Micros ends = begins;
   for (std::size_t i = 0; i < tracks.size(); ++i) {
     const Micros delay = passage.delay + (delays.empty() ? Micros{0} : delays[i]);
-    if (begins + delay < Micros{0}) throw std::invalid_argument("timeline: a delay before the beginning");
+    if (begins + delay < Micros{0}) refuse("timeline: a delay before the beginning");
     add(tracks[i], target, passage, begins + delay);
     const Lane& lane = tracks_[tracks[i]];
     // Where it stands now among its track's cues.
@@ -146,9 +141,9 @@ MotionState Timeline::at(Track track, Micros time) const {
   return found == nullptr ? MotionState{tracks_[track].start, 0.0} : found->at(time);
 }
 
-double Timeline::presence(Track track, Micros time) const {
+double Timeline::opacity(Track track, Micros time) const {
   const Motion* found = motion(track, time);
-  return found == nullptr ? 1.0 : found->presence(time);
+  return found == nullptr ? 1.0 : found->opacity(time);
 }
 
 void Timeline::set(Micros head, Micros now, bool playing) {
@@ -159,8 +154,7 @@ void Timeline::set(Micros head, Micros now, bool playing) {
 
 void Timeline::set_speed(double speed, Micros now) {
   if (!(std::fabs(speed) <= 1000.0))
-    throw std::invalid_argument("timeline: speed = " + plain_number(speed) +
-                                " is not taken; it takes -1000 to 1000");
+    refuse("timeline: speed = " + plain_number(speed) + " is not taken; it takes -1000 to 1000");
   set(head(now), now, playing_);
   speed_ = speed;
 }

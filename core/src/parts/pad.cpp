@@ -1,6 +1,20 @@
 #include "ubbo/parts/pad.hpp"
 
+#include <array>
+#include <cmath>
+
 namespace ubbo {
+
+namespace {
+
+constexpr std::array actions{"activate"};
+
+PadSettings checked(const std::string& id, const Box& box, PadSettings settings) {
+  if (const std::string fault = Pad::fault(id, box, settings); !fault.empty()) refuse(fault);
+  return settings;
+}
+
+}  // namespace
 
 template <>
 std::span<const Setting<PadSettings>> settings_of<PadSettings>() {
@@ -8,28 +22,53 @@ std::span<const Setting<PadSettings>> settings_of<PadSettings>() {
   // The table of GestureSettings, reached through the pad's own struct.
   static const auto table = [] {
     std::vector<Setting<S>> made{
-        detail::text<&S::label>("label", "what the area is called, for people and screen readers"),
-        detail::cell<&S::taps>("taps_cell",
-                               "a cell that gets the count of each row of taps; may be left out"),
+        declare::text<&S::label>("label", "what the area is called, for people and screen readers"),
+        declare::cell<&S::taps>("taps_cell",
+                                "a cell that gets the count of each row of taps; may be left out"),
+        declare::numbers<&S::marks>(
+            "marks", "dp", -10000.0, 10000.0,
+            "what the app put on it: x and y of each mark in turn, from its middle; two "
+            "fingers move, scale and turn them"),
     };
-    detail::add_inner<&S::gestures>(made);
+    declare::add_inner<&S::gestures>(made);
     return made;
   }();
   return table;
 }
 
-Pad::Pad(std::string id, Box box, PadSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(std::move(settings)),
-      gestures_(settings_.gestures, {.part = this->id(), .screen = around.screen, .journal = &around.journal},
-                [this](const Gesture& news) {
-                  last_ = news;
-                  if (news.kind == GestureKind::tap && news.step == GestureStep::ended)
-                    settings_.taps.set(news.count);
-                  if (settings_.on_gesture) settings_.on_gesture(news);
-                }) {}
+std::string Pad::fault(const std::string& id, const Box&, const PadSettings& settings) {
+  const std::string owner = "pad '" + id + "'";
+  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+  if (settings.marks.size() % 2 != 0)
+    return owner + ": marks holds " + std::to_string(settings.marks.size()) +
+           " numbers; it takes two for each, x and y";
+  return {};
+}
 
-Accessible Pad::accessible() const { return {.role = "button", .label = settings_.label, .keys = ""}; }
+Pad::Pad(std::string id, const Box& box, PadSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      settings_(checked(this->id(), box, std::move(settings))),
+      gestures_(settings_.gestures, voice(), [this](const Gesture& news) { report(news); }) {}
+
+void Pad::report(const Gesture& news) {
+  last_ = news;
+  if (news.kind == GestureKind::tap && news.step == GestureStep::ended) settings_.taps.set(news.count);
+  if (settings_.on_gesture) settings_.on_gesture(news);
+}
+
+void Pad::change(PadSettings settings) {
+  settings_ = std::move(settings);
+  gestures_.change(settings_.gestures, around().now);
+}
+
+Accessible Pad::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .pressed = pressed(),
+          .disabled = !enabled(),
+          .keys = "Space, Enter",
+          .actions = actions};
+}
 
 Wish Pad::wish(const Sample&) const {
   const Drags drags = settings_.gestures.drags;
@@ -38,9 +77,84 @@ Wish Pad::wish(const Sample&) const {
 }
 
 bool Pad::touch(const Contact& contact, const Sample& sample) {
-  gestures_.advance(around().now);
-  gestures_.touch(contact, sample, around().feel_for(sample.tool));
+  gestures_.touch(contact, sample, around().feel_for(sample.tool), around().screen);
   return true;
+}
+
+bool Pad::press(Key key) {
+  if (key != Key::space && key != Key::enter) return false;
+  if (gestures_.busy()) {
+    decide(answers::key_held);
+    return true;
+  }
+  decide(answers::key_activates);
+  const Micros now = around().now;
+  report({.kind = GestureKind::tap,
+          .step = GestureStep::ended,
+          .time = now,
+          .began = now,
+          .at = box().centre()});
+  return true;
+}
+
+bool Pad::act(std::string_view action) { return action == actions[0] && press(Key::enter); }
+
+Point Pad::place_of(Point mark) const {
+  const bool pair =
+      last_.kind == GestureKind::pan || last_.kind == GestureKind::pinch || last_.kind == GestureKind::rotate;
+  if (!pair) return box().centre() + mark;
+  const double cos = std::cos(last_.angle) * last_.scale;
+  const double sin = std::sin(last_.angle) * last_.scale;
+  return box().centre() + last_.offset + Point{mark.x * cos - mark.y * sin, mark.x * sin + mark.y * cos};
+}
+
+namespace {
+
+const Pad& pad(const Part& part) { return static_cast<const Pad&>(part); }
+
+std::string gesture(const Pad& it) { return name_of(it.last().kind); }
+std::string step(const Pad& it) { return name_of(it.last().step); }
+double dragged_x(const Pad& it) { return it.last().offset.x; }
+double dragged_y(const Pad& it) { return it.last().offset.y; }
+
+constexpr std::array readings{
+    ReadingInfo{"gesture", "", "the last gesture that was reported", &read<Pad, &gesture>},
+    ReadingInfo{"step", "", "where that gesture is in its life", &read<Pad, &step>},
+    ReadingInfo{"dragged.x", "dp", "how far it dragged", &read<Pad, &dragged_x>},
+    ReadingInfo{"dragged.y", "dp", "how far it dragged", &read<Pad, &dragged_y>},
+    ReadingInfo{"scale", "", "what two contacts scale by", &read<Pad, &Pad::scale>, nullptr, true},
+    ReadingInfo{"angle", "rad", "what two contacts turn by, clockwise", &read<Pad, &Pad::angle>, nullptr,
+                true},
+    ReadingInfo{"pressed", "", "a press is to be shown", &read<Pad, &Pad::pressed>},
+};
+
+void pieces(const Part& part, const PieceTaker& out) {
+  const Pad& it = pad(part);
+  const Box box = it.box();
+  const std::vector<double>& marks = it.settings().marks;
+  out({.role = Role::surface, .box = box, .held = it.pressed(), .bare = true});
+  const double radius = 20.0 * std::fmin(it.scale(), 100.0);
+  for (std::size_t i = 0; i + 1 < marks.size(); i += 2) {
+    const Point at = it.place_of({marks[i], marks[i + 1]});
+    out({.role = Role::mark,
+         .box = {at.x - radius, at.y - radius, 2 * radius, 2 * radius},
+         .turn = it.angle(),
+         .on = true,
+         .held = i == 0});
+  }
+  const double middle = marks.empty() ? box.centre().y - 10.0 : box.y + 12.0;
+  out({.role = Role::label, .box = {box.x + 16.0, middle, box.w - 32.0, 20.0}, .words = it.settings().label});
+}
+
+}  // namespace
+
+const PartKind& Pad::described() {
+  static const PartKind kind = describe<Pad>({.name = "pad",
+                                              .means = "an area that tells what its touches were taken for",
+                                              .role = "button",
+                                              .readings = readings,
+                                              .pieces = &pieces});
+  return kind;
 }
 
 }  // namespace ubbo

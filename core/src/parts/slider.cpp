@@ -2,17 +2,19 @@
 
 #include <array>
 #include <cmath>
-#include <stdexcept>
 
 namespace ubbo {
 
 namespace {
 
-constexpr std::array axis_names{"horizontal", "vertical"};
 constexpr std::array follow_names{"finger", "rest"};
 constexpr std::array grab_names{"thumb", "anywhere"};
+constexpr std::array actions{"increase", "decrease"};
 
-constexpr double rest_floor_dp = 0.05;  // a twentieth of a dp: under a fifth of a pixel on any phone
+// A thumb smaller than a finger is grabbed all the same: this far around its middle at least, dp.
+constexpr double least_reach = 24.0;
+
+double thumb_reach(const SliderSettings& settings) { return std::fmax(settings.thumb / 2, least_reach); }
 
 // The space a thumb's middle may take along the axis.
 double travel_room(const Box& box, const SliderSettings& settings) {
@@ -20,76 +22,106 @@ double travel_room(const Box& box, const SliderSettings& settings) {
 }
 
 SliderSettings checked(const std::string& id, const Box& box, SliderSettings settings) {
-  const std::string owner = "slider '" + id + "'";
-  check_settings(owner, settings);
-  check_passage(owner, settings.passage);
-  auto refuse = [&owner](const std::string& what) { throw std::invalid_argument(owner + ": " + what); };
-  if (!(settings.to > settings.from))
-    refuse("to = " + plain_number(settings.to) +
-           " is not taken; it takes more than from = " + plain_number(settings.from));
-  if (!(travel_room(box, settings) > 0.0))
-    refuse("a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
-           " dp leaves the thumb no room; it takes more than thumb = " + plain_number(settings.thumb) +
-           " dp");
-  if (!settings.value.linked())
-    refuse("value is not linked; it takes a cell, which the app owns and the slider shows and changes");
-  if (!std::isfinite(settings.value.get())) refuse("value: its cell holds no finite number");
+  if (const std::string fault = Slider::fault(id, box, settings); !fault.empty()) refuse(fault);
   return settings;
-}
-
-double rest_floor(const Box& box, const SliderSettings& settings) {
-  return rest_floor_dp * (settings.to - settings.from) / travel_room(box, settings);
 }
 
 }  // namespace
 
 template <>
 std::span<const Setting<SliderSettings>> settings_of<SliderSettings>() {
-  using detail::setting;
+  using declare::number;
   using S = SliderSettings;
   static const std::array table{
-      detail::text<&S::label>("label", "what the slider is called, for people and screen readers"),
-      detail::cell<&S::value>("value", "the cell the slider shows and changes"),
-      setting<&S::from>("from", "", -1e9, 1e9, "the value at the start of the track"),
-      setting<&S::to>("to", "", -1e9, 1e9, "the value at the end of the track; above `from`"),
-      setting<&S::step>("step", "", 0.0, 1e9,
-                        "distance between snap points; 0: none, any value may be chosen"),
-      setting<&S::large_step>("large_step", "", 0.0, 1e9,
-                              "what the page keys change the value by; 0: a tenth of the range"),
-      detail::choice<&S::axis>("axis", axis_names, "the direction of the track; vertical grows upwards"),
-      detail::choice<&S::follow>("follow", follow_names,
-                                 "when the cell follows: with the finger, or when the thumb is at rest"),
-      detail::choice<&S::grab>("grab", grab_names, "where a drag may begin"),
-      detail::flag<&S::tap_travels>("tap_travels", "a tap on the track sends the thumb there"),
-      setting<&S::thumb>("thumb", "dp", 1.0, 400.0, "the thumb's width"),
-      setting<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
-      detail::passage<&S::passage>("passage", "how the thumb goes where it is sent"),
-      detail::choice<&S::reduced_motion>(
+      declare::text<&S::label>("label", "what the slider is called, for people and screen readers"),
+      declare::cell<&S::value>("value", "the cell the slider shows and changes"),
+      number<&S::from>("from", "", -1e9, 1e9, "the value at the start of the track"),
+      number<&S::to>("to", "", -1e9, 1e9, "the value at the end of the track; above `from`"),
+      number<&S::step>("step", "", 0.0, 1e9,
+                       "distance between snap points; 0: none, any value may be chosen"),
+      number<&S::large_step>("large_step", "", 0.0, 1e9,
+                             "what the page keys change the value by; 0: a tenth of the range, two steps at "
+                             "least, two steps at least"),
+      declare::choice<&S::axis>("axis", axis_names, "the direction of the track; vertical grows upwards"),
+      declare::choice<&S::follow>("follow", follow_names,
+                                  "when the cell follows: with the finger, or when the thumb is at rest"),
+      declare::choice<&S::grab>("grab", grab_names, "where a drag may begin"),
+      declare::flag<&S::tap_travels>("tap_travels", "a tap on the track sends the thumb there"),
+      number<&S::thumb>("thumb", "dp", 1.0, 400.0, "the thumb's width"),
+      number<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
+      declare::passage<&S::passage>("passage", "how the thumb goes where it is sent"),
+      declare::choice<&S::reduced_motion>(
           "reduced_motion", part_reduced_names,
           "what becomes of the thumb's travel for people who asked for less motion"),
-      setting<&S::carry>("carry", "ms", 0.0, 2000.0,
-                         "how much of the release velocity counts for where it lands; 0: none"),
+      number<&S::carry>("carry", "ms", 0.0, 2000.0,
+                        "how much of the release velocity counts for where it lands; 0: none"),
   };
   return table;
 }
 
-Slider::Slider(std::string id, Box box, SliderSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked(this->id(), box, std::move(settings))),
-      snaps_(settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
-                                  : SnapPoints{}),
-      mover_(clamp(settings_.value.get()), rest_floor(box, settings_)),
-      drag_(settings_.axis),
-      cell_value_(settings_.value.get()) {
-  watch_ = settings_.value.watch([this](double value) { app_wrote(value); });
+std::string Slider::fault(const std::string& id, const Box& box, const SliderSettings& settings) {
+  const std::string owner = "slider '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  // A range narrower than that would be lost in its ends' own rounding.
+  const double least_range =
+      1e-9 * std::fmax(1.0, std::fmax(std::fabs(settings.from), std::fabs(settings.to)));
+  if (!(settings.to - settings.from >= least_range))
+    return owner + ": to = " + plain_number(settings.to) +
+           " is not taken; it takes more than from = " + plain_number(settings.from) + ", by " +
+           plain_number(least_range) + " at least";
+  if (settings.step > 0.0 && (settings.to - settings.from) / settings.step > 1e9)
+    return owner + ": step = " + plain_number(settings.step) +
+           " is not taken; it takes at most 1e9 steps in the range";
+  if (!(travel_room(box, settings) > 0.0))
+    return owner + ": a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
+           " dp leaves the thumb no room; it takes more than thumb = " + plain_number(settings.thumb) + " dp";
+  if (!settings.value.linked())
+    return owner +
+           ": value is not linked; it takes a cell, which the app owns and the slider shows and changes";
+  if (!std::isfinite(settings.value.get())) return owner + ": value: its cell holds no finite number";
+  return {};
 }
 
-double Slider::clamp(double value) const { return std::fmin(std::fmax(value, settings_.from), settings_.to); }
+Slider::Slider(std::string id, const Box& box, SliderSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      settings_(checked(this->id(), box, std::move(settings))),
+      rail_(*this, plan(), settings_.value) {
+  listen();
+}
+
+RailPlan Slider::plan() const {
+  return {.axis = settings_.axis,
+          .least = settings_.from,
+          .most = settings_.to,
+          .dp_per_unit = dp_per_unit(),
+          .unit = "",
+          .rests = settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
+                                        : SnapPoints{},
+          .passage = settings_.passage,
+          .carry = settings_.carry,
+          .tells = settings_.follow == Follow::finger ? Tells::choice : Tells::rest,
+          .reduced_motion = settings_.reduced_motion,
+          .stays_caught = false,
+          .snaps_writes = true};
+}
+
+void Slider::listen() {
+  rail_.on_rest = [this](double value) {
+    if (settings_.on_rest) settings_.on_rest(value);
+  };
+}
+
+void Slider::change(SliderSettings settings) {
+  settings_ = std::move(settings);
+  rail_.change(plan(), settings_.value);
+}
+
+void Slider::resized() { rail_.set_dp_per_unit(dp_per_unit()); }
 
 double Slider::value() const {
-  const double place = position();
-  if (snaps_.empty() || place == clamp(cell_value_)) return place;
-  return snaps_.at(snaps_.nearest(place));
+  return snaps().empty() ? position() : snaps().at(snaps().nearest(position()));
 }
 
 double Slider::share() const { return (position() - settings_.from) / (settings_.to - settings_.from); }
@@ -101,22 +133,26 @@ double Slider::start_coordinate() const {
 }
 
 double Slider::dp_per_unit() const {
-  const double size = travel_room(box(), settings_) / (settings_.to - settings_.from);
+  // A screen that turned may leave the thumb no room; it then hardly moves.
+  const double room = std::fmax(travel_room(laid(), settings_), 0.001);
+  const double size = room / (settings_.to - settings_.from);
   return settings_.axis == Axis::vertical || around().right_to_left ? -size : size;
 }
 
 Point Slider::place_of(double value) const {
-  const double main = start_coordinate() + (value - settings_.from) * dp_per_unit();
+  const double main = start_coordinate() + (value - settings_.from) * rail_.plan().dp_per_unit;
   const Point middle = box().centre();
   return settings_.axis == Axis::horizontal ? Point{main, middle.y} : Point{middle.x, main};
 }
 
 Box Slider::track() const {
-  const Point middle = box().centre();
+  const Box here = box();
+  const Point middle = here.centre();
   const double thick = settings_.thickness;
+  const double room = std::fmax(travel_room(here, settings_), 0.0);
   if (settings_.axis == Axis::horizontal)
-    return {box().x + settings_.thumb / 2, middle.y - thick / 2, travel_room(box(), settings_), thick};
-  return {middle.x - thick / 2, box().y + settings_.thumb / 2, thick, travel_room(box(), settings_)};
+    return {here.x + settings_.thumb / 2, middle.y - thick / 2, room, thick};
+  return {middle.x - thick / 2, here.y + settings_.thumb / 2, thick, room};
 }
 
 Box Slider::fill() const {
@@ -134,184 +170,87 @@ Box Slider::fill() const {
 }
 
 Accessible Slider::accessible() const {
-  return {.role = "slider",
+  return {.role = described().role,
           .label = settings_.label,
           .value_now = value(),
           .value_min = settings_.from,
           .value_max = settings_.to,
           .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-          .keys = "arrows, Page Up, Page Down, Home, End"};
+          .disabled = !enabled(),
+          .keys = "arrows, Page Up, Page Down, Home, End",
+          .actions = actions};
 }
 
-bool Slider::on_thumb(Point at) const {
-  // A thumb smaller than a finger is grabbed all the same: reach 24 dp around its middle at least.
-  const double reach = std::fmax(settings_.thumb / 2, 24.0);
-  return std::fabs(along(settings_.axis, at - thumb())) <= reach;
+double Slider::off_thumb(Point at) const { return std::fabs(along(settings_.axis, at - thumb())); }
+
+Wish Slider::wish(const Sample& sample) const {
+  const bool on_thumb = off_thumb(sample.at) <= thumb_reach(settings_);
+  const bool drags = settings_.grab == Grab::anywhere || on_thumb;
+  // A thumb under the finger is a handle: along its axis nothing around it may take it away.
+  return {.handle = on_thumb,
+          .horizontal = drags && settings_.axis == Axis::horizontal,
+          .vertical = drags && settings_.axis == Axis::vertical};
 }
 
 bool Slider::touch(const Contact& contact, const Sample& sample) {
-  advance(around().now);
   if (sample.phase == Phase::down) {
-    if (pressed()) return false;
-    held_by_ = contact.id;
-    begin(sample);
+    const double reach = thumb_reach(settings_);
+    const double off = off_thumb(sample.at);
+    const bool may_drag = settings_.grab == Grab::anywhere || off <= reach;
+    if (!rail_.down(contact, sample, may_drag ? 0.0 : off, reach)) return false;
+    held_by_ = contact.slot;
     return true;
   }
-  if (!pressed() || contact.id != held_by_) return false;
+  if (!pressed() || contact.slot != held_by_) return false;
   switch (sample.phase) {
     case Phase::down:
       break;
     case Phase::move:
-      follow_finger(contact, sample);
+      rail_.follow(contact, sample);
       break;
     case Phase::up:
-      release(contact, sample);
+      lift(contact, sample);
       break;
     case Phase::cancel:
-      give_back();
+      rail_.cancel();
       break;
   }
   return true;
 }
 
-Wish Slider::wish(const Sample& sample) const {
-  // A thumb under the finger is a handle: nothing around it may take it away.
-  return {.at_once = on_thumb(sample.at),
-          .horizontal = settings_.grab == Grab::anywhere && settings_.axis == Axis::horizontal,
-          .vertical = settings_.grab == Grab::anywhere && settings_.axis == Axis::vertical};
-}
-
-void Slider::begin(const Sample& sample) {
-  drag_.press(sample.at);
-  pressed_at_ = sample.at;
-  may_drag_ = settings_.grab == Grab::anywhere || on_thumb(sample.at);
-  return_to_ = mover_.target();
-  return_cell_ = cell_value_;
-  stopped_ = mover_.moving();
-  mover_.put(position());
-}
-
-void Slider::follow_finger(const Contact& contact, const Sample& sample) {
-  const double threshold = around().feel_for(sample.tool).threshold(settings_.axis);
-  if (drag_.move(sample.at, may_drag_ ? threshold : HUGE_VAL)) {
-    grabbed_ = mover_.value();
-    decide(questions::drag, "yes",
-           {Fact::above("travel", drag_.travel(), "dp", threshold),
-            Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
-  }
-  if (!drag_.dragging()) return;
-  mover_.put(clamp(grabbed_ + along(settings_.axis, drag_.offset()) / dp_per_unit()));
-  if (settings_.follow == Follow::finger) tell(value());
-}
-
-void Slider::release(const Contact& contact, const Sample& sample) {
-  follow_finger(contact, sample);
-  const bool dragged = drag_.dragging();
-  drag_.end();
-  if (dragged)
-    let_go(contact, sample);
-  else
-    lift(contact, sample);
-}
-
-void Slider::let_go(const Contact& contact, const Sample& sample) {
-  const double velocity = decide_speed(contact, sample, settings_.axis);
-  // Where the velocity counts for nothing it must not fling the thumb about either.
-  const double counted = settings_.carry > Micros{0} ? velocity / dp_per_unit() : 0.0;
-  land(mover_.value(), counted);
+void Slider::lose(const Contact& contact, const Sample&) {
+  if (pressed() && contact.slot == held_by_) rail_.lose();
 }
 
 void Slider::lift(const Contact& contact, const Sample& sample) {
+  const bool on_thumb = off_thumb(contact.down.at) <= thumb_reach(settings_);
+  if (rail_.lift(contact, sample)) return;
   const Feel& feel = around().feel_for(sample.tool);
-  const bool tap = drag_.strayed() <= feel.tap_reach;
-  decide(questions::tap, tap ? "yes" : "no, it strayed",
-         {Fact::below("strayed", drag_.strayed(), "dp", feel.tap_reach),
-          Fact::plain("held", to_ms(sample.time - contact.down.time), "ms")});
-  if (tap && settings_.tap_travels && !on_thumb(contact.down.at)) {
-    const double from_start = along(settings_.axis, contact.down.at) - start_coordinate();
-    land(clamp(settings_.from + from_start / dp_per_unit()), 0.0);
-  } else {
-    go_back();
+  const double strayed = rail_.strayed();
+  const double held = to_ms(sample.time - contact.down.time);
+  const bool near = strayed <= feel.tap_reach;
+  const bool brief = held <= to_ms(feel.tap_time);
+  decide(!near   ? answers::tap_strayed
+         : brief ? answers::tap
+                 : answers::tap_too_long,
+         {Fact::below("strayed", strayed, "dp", feel.tap_reach),
+          Fact::below("held", held, "ms", to_ms(feel.tap_time))});
+  if (!near || !brief) {
+    rail_.explain_press(contact, sample);
+    return rail_.resume();
   }
-}
-
-void Slider::give_back() {
-  drag_.end();
-  decide(questions::cancelled, "back to where it was going",
-         {Fact::plain("from", mover_.value(), ""), Fact::plain("to", return_to_, "")});
-  go_back();
-}
-
-void Slider::go_back() {
-  if (stopped_ || mover_.value() != return_to_) go(return_to_, 0.0);
-  if (settings_.follow == Follow::finger) tell(return_cell_);
-}
-
-void Slider::land(double place, double velocity) {
-  const Landing landing =
-      choose_landing(snaps_, place, velocity, to_seconds(settings_.carry), settings_.from, settings_.to);
-  decide_landing(landing, "");
-  choose(landing.place, velocity);
-}
-
-void Slider::choose(double target, double velocity) {
-  owes_cell_ = true;
-  go(target, velocity);
-  if (settings_.follow == Follow::finger) tell(target);
-}
-
-void Slider::go(double target, double velocity) {
-  mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
-  mover_.send(target, settings_.passage, around().now, velocity);
-  if (!mover_.moving()) rest();
-}
-
-void Slider::rest() {
-  const double value = mover_.value();
-  decide(questions::rest, "yes", {Fact::plain("value", value, "")});
-  // What the app itself wrote is not written back to it, not even clamped.
-  if (owes_cell_) tell(value);
-  owes_cell_ = false;
-  if (settings_.on_rest) settings_.on_rest(value);
-}
-
-void Slider::advance(Micros now) {
-  if (mover_.advance(now)) rest();
-}
-
-void Slider::tell(double value) {
-  cell_value_ = value;
-  settings_.value.set(value);
-}
-
-void Slider::app_wrote(double value) {
-  if (value == cell_value_) return;  // our own write coming round
-  if (!std::isfinite(value)) {
-    decide(questions::app_write, "nothing, it is not a finite number");
-    return;
-  }
-  cell_value_ = value;
-  owes_cell_ = false;
-  const double target = clamp(value);
-  const Fact written = value > settings_.to ? Fact::below("written", value, "", settings_.to)
-                                            : Fact::above("written", value, "", settings_.from);
-  if (pressed()) {
-    return_to_ = target;
-    return_cell_ = value;
-    decide(questions::app_write, "nothing yet, the finger has the thumb", {written});
-    return;
-  }
-  decide(questions::app_write, "moves the thumb", {written});
-  if (mover_.target() != target) go(target, mover_.velocity());
+  if (!settings_.tap_travels || on_thumb) return rail_.resume();
+  const double from_start = along(settings_.axis, contact.down.at) - start_coordinate();
+  rail_.tapped_at(settings_.from + from_start / rail_.plan().dp_per_unit);
 }
 
 bool Slider::press(Key key) {
   const double range = settings_.to - settings_.from;
   const double small = settings_.step > 0.0 ? settings_.step : range / 100.0;
-  const double large = settings_.large_step > 0.0 ? settings_.large_step : range / 10.0;
+  const double large =
+      settings_.large_step > 0.0 ? settings_.large_step : std::fmax(range / 10.0, 2.0 * small);
   const bool mirrored = settings_.axis == Axis::horizontal && around().right_to_left;
-  const double base = mover_.target();
-  double wanted = base;
+  double wanted = rail_.target();
   switch (key) {
     case Key::left:
       wanted += mirrored ? small : -small;
@@ -337,20 +276,107 @@ bool Slider::press(Key key) {
     case Key::end:
       wanted = settings_.to;
       break;
-    case Key::tab:
-    case Key::back_tab:
+    default:
       return false;
   }
-  if (pressed()) {
-    decide(questions::key, "nothing, the finger has the thumb");
-    return true;
-  }
-  wanted = clamp(wanted);
-  if (!snaps_.empty()) wanted = snaps_.at(snaps_.nearest(wanted));
-  decide(questions::key, "moves the thumb", {Fact::plain("from", base, ""), Fact::plain("to", wanted, "")});
-  if (wanted == base) return true;
-  choose(wanted, mover_.velocity());
+  rail_.key(wanted);
   return true;
+}
+
+bool Slider::act(std::string_view action) {
+  if (action == actions[0]) return press(Key::up);
+  return action == actions[1] && press(Key::down);
+}
+
+namespace {
+
+const Slider& slider(const Part& part) { return static_cast<const Slider&>(part); }
+
+constexpr std::size_t most_marks = 200;
+
+void rest_values(const Part& part, std::vector<double>& rests) {
+  const SnapPoints& snaps = slider(part).snaps();
+  for (std::size_t i = 0; i < snaps.size() && snaps.size() <= most_marks; ++i) rests.push_back(snaps.at(i));
+}
+
+template <Axis axis>
+void rest_places(const Part& part, std::vector<double>& rests) {
+  if (slider(part).settings().axis != axis) return;
+  rest_values(part, rests);
+  for (double& rest : rests) rest = along(axis, slider(part).place_of(rest));
+}
+
+double thumb_x(const Slider& it) { return it.thumb().x; }
+double thumb_y(const Slider& it) { return it.thumb().y; }
+
+constexpr std::array readings{
+    ReadingInfo{"thumb.x", "dp", "the middle of the thumb", &read<Slider, &thumb_x>,
+                &rest_places<Axis::horizontal>, true},
+    ReadingInfo{"thumb.y", "dp", "the middle of the thumb", &read<Slider, &thumb_y>,
+                &rest_places<Axis::vertical>, true},
+    ReadingInfo{"position", "", "where the thumb stands, between steps while it travels",
+                &read<Slider, &Slider::position>, &rest_values},
+    ReadingInfo{"value", "", "what the thumb's place means", &read<Slider, &Slider::value>, &rest_values},
+    ReadingInfo{"target", "", "where the thumb goes, or stands", &read<Slider, &Slider::target>,
+                &rest_values},
+    ReadingInfo{"share", "", "the position as a share of the range", &read<Slider, &Slider::share>},
+    ReadingInfo{"velocity", "per second", "how fast the position changes", &read<Slider, &Slider::velocity>},
+    ReadingInfo{"opacity", "", "how visible the thumb is while a fade stands for its travel",
+                &read<Slider, &Slider::thumb_opacity>},
+    ReadingInfo{"pressed", "", "a finger has it", &read<Slider, &Slider::pressed>},
+    ReadingInfo{"dragging", "", "a finger drags it", &read<Slider, &Slider::dragging>},
+};
+
+Box around_point(Point middle, double radius) {
+  return {middle.x - radius, middle.y - radius, 2 * radius, 2 * radius};
+}
+
+void pieces(const Part& part, const PieceTaker& out) {
+  const Slider& it = slider(part);
+  const double seen = it.thumb_opacity();
+  out({.role = Role::label,
+       .box = {it.box().x, it.box().y - 22.0, it.box().w, 20.0},
+       .words = it.settings().label});
+  out({.role = Role::track, .box = it.track()});
+  out({.role = Role::fill, .box = it.fill(), .opacity = seen, .on = true});
+  const SnapPoints& snaps = it.snaps();
+  const Box track = it.track();
+  constexpr double least_gap = 8.0;  // marks closer than this would run into each other
+  const bool marks = snaps.size() > 1 && snaps.size() <= most_marks &&
+                     std::fmax(track.w, track.h) / static_cast<double>(snaps.size() - 1) >= least_gap;
+  for (std::size_t i = 0; marks && i < snaps.size(); ++i) {
+    const double value = snaps.at(i);
+    out({.role = Role::mark,
+         .box = around_point(it.place_of(value), it.settings().thickness * 0.75),
+         .on = value <= it.position()});
+  }
+  const std::string number = plain_number(std::round(it.value() * 100.0) / 100.0);
+  const double radius = it.settings().thumb / 2 * (it.pressed() ? 1.18 : 1.05);
+  out({.role = Role::handle,
+       .name = "thumb",
+       .box = around_point(it.thumb(), radius),
+       .words = number,
+       .opacity = seen,
+       .on = true,
+       .held = it.pressed()});
+}
+
+std::optional<Point> place(const Part& part, double value) {
+  const Slider& it = slider(part);
+  if (!(value >= it.settings().from && value <= it.settings().to)) return std::nullopt;
+  return it.place_of(value);
+}
+
+}  // namespace
+
+const PartKind& Slider::described() {
+  static const PartKind kind = describe<Slider>({.name = "slider",
+                                                 .means = "a thumb on a track, for one number",
+                                                 .role = "slider",
+                                                 .readings = readings,
+                                                 .pieces = &pieces,
+                                                 .place_of = &place});
+  return kind;
 }
 
 }  // namespace ubbo

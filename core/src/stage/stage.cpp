@@ -3,15 +3,23 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <stdexcept>
 
 namespace ubbo {
 
 namespace {
 
-// Parts that keep sending each other about cannot hang a call: the rest happens at the next one.
+// Parts and callbacks that keep sending each other about cannot hang a call: the rest happens at the next
+// one.
 constexpr int most_events_per_call = 10'000;
+// A sample further ahead of everything else than this, while something moves, is no sample of now.
+constexpr Micros farthest_ahead = std::chrono::hours(1);
+// A frame this far before what has happened is right, and what has happened was wrong.
+constexpr Micros clock_slack = std::chrono::seconds(10);
+// A size that is measured after a layout may change it so often.
+constexpr int layout_rounds = 2;
+
 constexpr std::array reduced_names{"full", "fade", "still"};
+constexpr std::array keep_names{"first", "latest"};
 
 StageSettings checked(StageSettings settings) {
   check_settings("stage", settings);
@@ -24,18 +32,36 @@ StageSettings checked(StageSettings settings) {
 }  // namespace
 
 template <>
-std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
-  using detail::setting;
-  using S = StageSettings;
+std::span<const Setting<Insets>> settings_of<Insets>() {
+  using declare::number;
+  constexpr double most = 100000.0;
   static const std::array table{
-      setting<&S::width>("width", "dp", 1.0, 100000.0, "width of the screen"),
-      setting<&S::height>("height", "dp", 1.0, 100000.0, "height of the screen"),
-      detail::flag<&S::right_to_left>("right_to_left", "reading direction; horizontal parts mirror"),
-      detail::choice<&S::reduced_motion>("reduced_motion", reduced_names,
-                                         "what becomes of travel for people who asked for less motion"),
-      setting<&S::journal>("journal", "decisions", 0.0, 10'000'000.0,
-                           "how many decisions the journal has room for; 0: it is off"),
+      number<&Insets::left>("safe_left", "dp", 0.0, most,
+                            "what notch and system bars take of the screen at its left"),
+      number<&Insets::top>("safe_top", "dp", 0.0, most, "the same at its top"),
+      number<&Insets::right>("safe_right", "dp", 0.0, most, "the same at its right"),
+      number<&Insets::bottom>("safe_bottom", "dp", 0.0, most, "the same at its bottom"),
   };
+  return table;
+}
+
+template <>
+std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
+  using S = StageSettings;
+  using declare::number;
+  static const auto table = [] {
+    std::vector<Setting<S>> made{
+        number<&S::width>("width", "dp", 1.0, 100000.0, "width of the screen"),
+        number<&S::height>("height", "dp", 1.0, 100000.0, "height of the screen"),
+        declare::flag<&S::right_to_left>("right_to_left", "reading direction; horizontal parts mirror"),
+        declare::choice<&S::reduced_motion>("reduced_motion", reduced_names,
+                                            "what becomes of travel for people who asked for less motion"),
+        number<&S::journal>("journal", "decisions", 0.0, 10'000'000.0,
+                            "how many decisions the journal has room for; 0: it is off"),
+        declare::choice<&S::keep>("keep", keep_names, "which decisions a full journal keeps")};
+    declare::add_inner<&S::safe>(made);
+    return made;
+  }();
   return table;
 }
 
@@ -45,142 +71,724 @@ Stage::Stage(StageSettings settings) {
   around_.stylus = settings.stylus;
   around_.mouse = settings.mouse;
   around_.screen = {0.0, 0.0, settings.width, settings.height};
+  around_.safe = settings.safe;
   around_.right_to_left = settings.right_to_left;
   around_.reduced_motion = settings.reduced_motion;
-  around_.journal = Journal(static_cast<std::size_t>(settings.journal));
+  around_.journal = Journal(static_cast<std::size_t>(settings.journal), settings.keep);
+  around_.keeper = this;
+  constexpr std::size_t most_waiting = 64;
+  waiting_.reserve(most_waiting);
 }
 
-void Stage::check_place(const std::string& id, const Box& box, const Standing& standing) {
-  if (id.empty()) throw std::invalid_argument("a part needs an id that is not empty");
-  if (find(id) != nullptr)
-    throw std::invalid_argument("part '" + id + "': there is a part with this id already");
-  for (const double number : {box.x, box.y, box.w, box.h})
-    if (!(std::fabs(number) <= Contacts::farthest))
-      throw std::invalid_argument("part '" + id + "': its box holds " + plain_number(number) +
-                                  "; it takes -1000000 to 1000000 dp");
-  if (!(box.w > 0.0 && box.h > 0.0))
-    throw std::invalid_argument("part '" + id + "': w = " + plain_number(box.w) +
-                                ", h = " + plain_number(box.h) + " is no size; both take more than 0 dp");
-  must_know(id, standing.inside, "inside");
-  must_know(id, standing.stands_back_for, "stands_back_for");
-}
+Stage::~Stage() = default;
 
-void Stage::must_know(const std::string& id, const std::string& other, const char* relation) {
-  if (!other.empty() && find(other) == nullptr)
-    throw std::invalid_argument("part '" + id + "': " + relation + " = '" + other +
-                                "' is not taken; it takes a part that was added before");
-}
-
-void Stage::adopt(std::unique_ptr<Part> part) { parts_.push_back(std::move(part)); }
-
-Part* Stage::find(std::string_view id) {
-  const auto found =
-      std::find_if(parts_.begin(), parts_.end(), [id](const auto& part) { return part->id() == id; });
-  return found == parts_.end() ? nullptr : found->get();
-}
-
-bool Stage::run_due(Micros until) {
-  for (int events = 0; events < most_events_per_call; ++events) {
-    Part* next = nullptr;
-    Micros when = never;
-    for (const auto& part : parts_) {
-      if (part->due() >= when) continue;
-      when = part->due();
-      next = part.get();
-    }
-    if (next == nullptr || when > until) return next != nullptr;
-    around_.now = happened_ = std::max(happened_, when);
-    next->advance(around_.now);
+// A call from outside, with all that it leads to. Whatever throws on the way, the stage is no longer busy
+// after.
+class Stage::Call {
+ public:
+  explicit Call(Stage& stage) : stage_(&stage) {
+    stage.busy_ = true;
+    stage.budget_ = most_events_per_call;
   }
-  return true;
+  Call(const Call&) = delete;
+  Call& operator=(const Call&) = delete;
+  ~Call() {
+    stage_->busy_ = false;
+    stage_->around_.write = Write::travels;
+    stage_->around_.now = std::max(stage_->frame_, stage_->happened_);
+  }
+  /// Lets everything happen that the call led to.
+  void finish() {
+    stage_->settle_event();
+    stage_->run_until(stage_->around_.now);
+    if (stage_->asked_frame_ > stage_->frame_) stage_->frame(stage_->asked_frame_);
+  }
+
+ private:
+  Stage* stage_;
+};
+
+Micros Stage::own(Micros told) const { return std::clamp(told, -farthest_time, farthest_time) + ahead_; }
+
+// Parts.
+
+std::string Stage::fault(std::string_view id, const Placement& placement, const Standing& standing) const {
+  if (id.empty()) return "a part needs an id that is not empty";
+  const std::string part = "part '" + std::string(id.substr(0, Name::longest)) + "'";
+  if (id.size() > Name::longest)
+    return part + ": its id has " + std::to_string(id.size()) + " bytes; it takes 63 at most";
+  if (find(id) != nullptr) return part + ": there is a part with this id already";
+  if (const std::string wrong = fault_of(placement); !wrong.empty()) return part + ": " + wrong;
+  for (const auto& [other, relation] : {std::pair<const std::string&, const char*>{standing.inside, "inside"},
+                                        {standing.stands_back_for, "stands_back_for"}})
+    if (!other.empty() && find(other) == nullptr)
+      return part + ": " + relation + " = '" + other +
+             "' is not taken; it takes a part that was added before";
+  return {};
+}
+
+Box Stage::container(const Part* outer, const Placement& placement) const {
+  if (outer != nullptr) return outer->laid_;
+  return placement.in_safe_area ? inner(around_.screen, around_.safe) : around_.screen;
+}
+
+Box Stage::begin_add(const std::string& id, const Placement& placement, const Standing& standing) {
+  if (const std::string wrong = fault(id, placement, standing); !wrong.empty()) refuse(wrong);
+  const Box box = laid_out(placement, container(find(standing.inside), placement));
+  if (!(box.w > 0.0 && box.h > 0.0))
+    refuse("part '" + id + "': it comes to a size of " + plain_number(box.w) + " x " + plain_number(box.h) +
+           " dp; it takes more than 0");
+  return box;
+}
+
+void Stage::finish_add(std::unique_ptr<Part> made, const Placement& placement, Standing standing) {
+  Part& part = *made;
+  part.placement_ = placement;
+  part.outer_ = find(standing.inside);
+  part.first_ = find(standing.stands_back_for);
+  part.standing_ = std::move(standing);
+  part.post_.age = next_age_++;
+  if (free_slots_.empty()) {
+    part.post_.slot = slots_.size();
+    slots_.push_back({std::move(made), 0});
+  } else {
+    part.post_.slot = free_slots_.back();
+    free_slots_.pop_back();
+    slots_[part.post_.slot].part = std::move(made);
+  }
+  by_id_.emplace(part.id_, &part);
+  order_.push_back(&part);
+  std::size_t depth = 1;
+  for (const Part* outer = part.outer_; outer != nullptr; outer = outer->outer_) ++depth;
+  routing_.reserve(depth);
+  // So that nothing below needs memory later.
+  const std::size_t count = order_.capacity();
+  due_list_.reserve(count);
+  for (auto* list : {&active_, &sharing_, &soon_, &later_}) list->reserve(count);
+  after(part);
+}
+
+Part& Stage::add(const PartKind& kind, std::string id, const Placement& placement, const void* settings,
+                 Standing standing) {
+  const Box box = begin_add(id, placement, standing);
+  auto part = kind.make(std::move(id), box, settings, around_);
+  Part& added = *part;
+  finish_add(std::move(part), placement, std::move(standing));
+  return added;
+}
+
+Part* Stage::find(std::string_view id) const {
+  const auto found = by_id_.find(id);
+  return found == by_id_.end() ? nullptr : found->second;
+}
+
+Handle Stage::handle(const Part& part) const { return {part.post_.slot, slots_[part.post_.slot].generation}; }
+
+Part* Stage::get(Handle handle) const {
+  if (handle.slot >= slots_.size() || slots_[handle.slot].generation != handle.generation) return nullptr;
+  Part* part = slots_[handle.slot].part.get();
+  return part == nullptr || part->post_.gone ? nullptr : part;
+}
+
+void Stage::do_or_wait(std::function<void()> deed) {
+  if (busy_) {
+    wait({around_.now, Deed{std::move(deed)}});
+    return;
+  }
+  Call call(*this);
+  tell_time(std::max(frame_, happened_));
+  deed();
+  call.finish();
+}
+
+// A change of a part under a finger: the finger has it no longer.
+void Stage::let_go_of(Part& part) {
+  for (std::size_t i = 0; i < order_.size(); ++i) {
+    Part* inner = order_[i];
+    const Part* at = inner;
+    while (at != nullptr && at != &part) at = at->outer_;
+    if (at != nullptr) routing_.cancel(*inner, around_.now);
+  }
+}
+
+void Stage::remove(Part& part) {
+  do_or_wait([this, handle = handle(part)] {
+    if (Part* found = get(handle)) do_remove(*found);
+  });
+}
+
+void Stage::do_remove(Part& part) {
+  let_go_of(part);
+  std::vector<Part*> gone;
+  for (Part* other : order_) {
+    const Part* at = other;
+    while (at != nullptr && at != &part) at = at->outer_;
+    if (at != nullptr) gone.push_back(other);
+  }
+  for (Part* other : gone) {
+    other->post_.gone = true;
+    by_id_.erase(other->id_);
+    due_list_.set(*other, never);
+    if (!other->post_.settled) --unsettled_;
+    other->post_.settled = true;
+    routing_.forget(*other);
+    if (focus_ == other) focus_ = nullptr;
+  }
+  const auto is_gone = [](const Part* other) { return other->post_.gone; };
+  soon_.erase(soon_.begin(), soon_.begin() + static_cast<std::ptrdiff_t>(std::exchange(soon_at_, 0)));
+  for (auto* list : {&order_, &active_, &sharing_, &soon_, &later_}) std::erase_if(*list, is_gone);
+  for (Part* other : order_)
+    if (other->first_ != nullptr && other->first_->post_.gone) other->first_ = nullptr;
+  graves_.insert(graves_.end(), gone.begin(), gone.end());
+}
+
+// The inner ones first.
+void Stage::bury() {
+  while (!graves_.empty()) {
+    Part* part = graves_.back();
+    graves_.pop_back();
+    const std::size_t slot = part->post_.slot;
+    slots_[slot].part.reset();
+    ++slots_[slot].generation;
+    free_slots_.push_back(slot);
+  }
+}
+
+void Stage::place(Part& part, const Placement& placement) {
+  if (const std::string wrong = fault_of(placement); !wrong.empty())
+    refuse("part '" + part.id() + "': " + wrong);
+  do_or_wait([this, handle = handle(part), placement] {
+    Part* found = get(handle);
+    if (found == nullptr || found->placement_ == placement) return;
+    routing_.cancel(*found, around_.now);
+    found->placement_ = placement;
+    to_lay_ = true;
+  });
+}
+
+void Stage::raise(Part& part) {
+  do_or_wait([this, handle = handle(part)] {
+    if (Part* found = get(handle)) move_in_order(*found, true);
+  });
+}
+
+void Stage::lower(Part& part) {
+  do_or_wait([this, handle = handle(part)] {
+    if (Part* found = get(handle)) move_in_order(*found, false);
+  });
+}
+
+void Stage::move_in_order(Part& part, bool up) {
+  const auto within = [](const Part* inner, const Part* container) {
+    while (inner != nullptr && inner != container) inner = inner->outer_;
+    return inner != nullptr;
+  };
+  routing_.cancel(part, around_.now);
+  // All that lies in a part stands above it and in one run with its siblings' contents kept apart by them.
+  std::vector<Part*> moved;
+  std::vector<Part*> rest;
+  for (Part* other : order_) (within(other, &part) ? moved : rest).push_back(other);
+  std::size_t at = 0;
+  if (up) {  // above all that lies in its container
+    at = rest.size();
+    while (at > 0 && part.outer_ != nullptr && !within(rest[at - 1], part.outer_)) --at;
+  } else if (part.outer_ != nullptr) {  // just above its container
+    while (rest[at] != part.outer_) ++at;
+    ++at;
+  }
+  rest.insert(rest.begin() + static_cast<std::ptrdiff_t>(at), moved.begin(), moved.end());
+  order_ = std::move(rest);
+}
+
+void Stage::show(Part& part, bool visible) {
+  do_or_wait([this, handle = handle(part), visible] {
+    Part* found = get(handle);
+    if (found == nullptr || found->post_.hidden != visible) return;
+    let_go_of(*found);
+    found->post_.hidden = !visible;
+    if (focus_ != nullptr && !can_focus(*focus_)) focus_ = nullptr;
+  });
+}
+
+void Stage::enable(Part& part, bool enabled) {
+  do_or_wait([this, handle = handle(part), enabled] {
+    Part* found = get(handle);
+    if (found == nullptr || found->post_.disabled != enabled) return;
+    let_go_of(*found);
+    found->post_.disabled = !enabled;
+    if (focus_ != nullptr && !can_focus(*focus_)) focus_ = nullptr;
+  });
+}
+
+void Stage::change_to(Part& part, const void* settings) {
+  const PartKind& kind = part.kind();
+  if (const std::string wrong = kind.fault(part.id(), part.laid(), settings); !wrong.empty()) refuse(wrong);
+  // A copy, since it may have to wait: through a part of no stage's, settings are only copied by their kind.
+  AnySettings kept = kind.copy(settings);
+  do_or_wait([this, handle = handle(part), kept] {
+    Part* found = get(handle);
+    if (found == nullptr) return;
+    routing_.cancel(*found, around_.now);
+    before(*found);
+    found->kind().change(*found, kept.get());
+    after(*found);
+  });
+}
+
+// Layout.
+
+bool Stage::lay_once(std::vector<Part*>& changed) {
+  changed.clear();
+  for (std::size_t i = 0; i < order_.size(); ++i) {  // containers stand below what lies in them
+    Part& part = *order_[i];
+    const Box box = laid_out(part.placement_, container(part.outer_, part.placement_));
+    if (box == part.laid_) continue;
+    before(part);
+    part.laid_ = box;
+    part.resized();
+    after(part);
+    changed.push_back(&part);
+  }
+  return !changed.empty();
+}
+
+void Stage::lay_out() {
+  std::vector<Part*> changed;
+  for (int round = 0; to_lay_; ++round) {
+    to_lay_ = false;
+    const bool last = round > layout_rounds;
+    if (!lay_once(changed)) return;
+    if (last)
+      return around_.journal.record(around_.now, {}, answers::layout_restless,
+                                    {Fact::plain("rounds", layout_rounds, "")});
+    for (Part* part : changed)
+      if (!part->post_.gone && part->on_laid_) part->on_laid_(part->laid_);
+    // What the callbacks placed counts for the next round.
+    while (something_waits() && waiting_[waiting_at_].time <= around_.now &&
+           std::holds_alternative<Deed>(waiting_[waiting_at_].what))
+      perform(take_waiting());
+  }
+}
+
+// The order of events.
+
+void Stage::wait(Waiting what) {
+  auto place = waiting_.end();
+  while (place != waiting_.begin() + static_cast<std::ptrdiff_t>(waiting_at_) && place[-1].time > what.time)
+    --place;
+  waiting_.insert(place, std::move(what));
+}
+
+Stage::Waiting Stage::take_waiting() {
+  Waiting taken = std::move(waiting_[waiting_at_++]);
+  if (waiting_at_ == waiting_.size()) {
+    waiting_.clear();
+    waiting_at_ = 0;
+  }
+  return taken;
+}
+
+void Stage::set_time(Micros time) { around_.now = happened_ = std::max(happened_, time); }
+
+void Stage::after(Part& part) {
+  if (part.post_.gone) return;
+  Part::Post& post = part.post_;
+  due_list_.set(part, part.due());
+  const bool settled = part.settled();
+  if (settled != post.settled) {
+    post.settled = settled;
+    settled ? --unsettled_ : ++unsettled_;
+  }
+  if (!settled && !std::exchange(post.active, true)) active_.push_back(&part);
+  if (!settled && part.shares_place()) sharing(part);
+}
+
+void Stage::heard(Part& part) {
+  Part::Post& post = part.post_;
+  if (post.gone) return;
+  if (busy_) {
+    post.write = around_.write;
+    if (post.heard == Part::Post::Heard::soon) return;
+    if (post.heard == Part::Post::Heard::later) std::erase(later_, &part);
+    post.heard = Part::Post::Heard::soon;
+    soon_.push_back(&part);
+    return;
+  }
+  post.write = Write::travels;
+  if (post.heard != Part::Post::Heard::no) return;
+  const bool slept = settled();
+  post.heard = Part::Post::Heard::later;
+  later_.push_back(&part);
+  if (slept) wake();
+}
+
+void Stage::wake() {
+  if (std::exchange(woken_, true)) return;
+  if (on_wake_) on_wake_();
+}
+
+void Stage::call(Part&, std::function<void()> deed) { do_or_wait(std::move(deed)); }
+
+// What an event led to happens at its own time, before the next event.
+void Stage::settle_event() {
+  while ((soon_at_ < soon_.size() || to_lay_) && budget_ > 0) {
+    --budget_;
+    if (soon_at_ == soon_.size()) {
+      lay_out();
+      continue;
+    }
+    Part& part = *soon_[soon_at_++];
+    if (soon_at_ == soon_.size()) {
+      soon_.clear();
+      soon_at_ = 0;
+    }
+    part.post_.heard = Part::Post::Heard::no;
+    // Who is carried along does not come to rest by itself at the same moment.
+    if (part.post_.write != Write::carried) before(part);
+    around_.write = part.post_.write;
+    part.heard();
+    around_.write = Write::travels;
+    after(part);
+  }
+  bury();
+}
+
+void Stage::run_until(Micros until) {
+  while (budget_ > 0) {
+    const Micros due = due_list_.due();
+    const Micros waits = something_waits() ? waiting_[waiting_at_].time : never;
+    if (std::min(waits, due) > until || (waits == never && due == never)) return;
+    --budget_;
+    const Micros time = std::min(waits, due);
+    if (!sharing_.empty()) {
+      around_.now = std::max(happened_, time);
+      share_places();
+      // Who goes along with another is no longer due by itself.
+      if (std::min(something_waits() ? waiting_[waiting_at_].time : never, due_list_.due()) != time) continue;
+    }
+    set_time(time);
+    if (waits <= due) {
+      perform(take_waiting());
+    } else {
+      Part& part = due_list_.first();
+      part.advance(around_.now);
+      after(part);
+    }
+    settle_event();
+  }
+  around_.journal.record(around_.now, {}, answers::callbacks_endless,
+                         {Fact::plain("events", most_events_per_call, "")});
+}
+
+// Whoever looks at the place of what moves knows of it before anything happens, and goes along.
+void Stage::share_places() {
+  for (std::size_t i = 0; i < sharing_.size(); ++i) {
+    Part& part = *sharing_[i];
+    if (part.post_.settled || !part.shares_place()) {
+      part.post_.shares = false;
+      sharing_.erase(sharing_.begin() + static_cast<std::ptrdiff_t>(i--));
+      continue;
+    }
+    part.tell_place();
+    settle_event();  // of two that share a cell the one added first leads
+  }
+}
+
+void Stage::sharing(Part& part) {
+  if (std::exchange(part.post_.shares, true)) return;
+  const auto place = std::find_if(sharing_.begin(), sharing_.end(),
+                                  [&](const Part* other) { return other->post_.age > part.post_.age; });
+  sharing_.insert(place, &part);
+}
+
+// The time has come to `time`: what was due happens, and then what was written while nothing did.
+void Stage::tell_time(Micros time) {
+  run_until(time);
+  set_time(time);
+  share_places();
+  for (Part* part : later_) {
+    part->post_.heard = Part::Post::Heard::soon;
+    soon_.push_back(part);
+  }
+  later_.clear();
+  woken_ = false;
+  settle_event();
+}
+
+void Stage::perform(const Waiting& waiting) {
+  if (const auto* sample = std::get_if<Sample>(&waiting.what)) take_sample(*sample);
+  if (const auto* key = std::get_if<KeyPress>(&waiting.what)) take_key(key->key);
+  if (const auto* deed = std::get_if<Deed>(&waiting.what)) deed->what();
+}
+
+bool Stage::far_ahead(Micros time) const {
+  const Micros known = std::max(frame_, happened_);
+  return frame_ > -farthest_time && !settled() && time - known > farthest_ahead;
+}
+
+// When a call counts that came with this time of the app's.
+Micros Stage::when(Micros told) const {
+  const Micros earliest = busy_ ? around_.now : happened_;
+  const bool usable = told >= -farthest_time && told <= farthest_time && !far_ahead(own(told));
+  return usable ? std::max(own(told), earliest) : earliest;
 }
 
 bool Stage::touch(const Sample& sample) {
-  const Contacts::Admitted admitted = contacts_.admit(sample);
-  Contact* contact = admitted.contact;
-  // What was due before this sample comes first, even before a bad one, or the order would depend on the
-  // frames.
-  const bool timely = admitted.sample.time >= -farthest_time && admitted.sample.time <= farthest_time;
-  const Micros time = timely ? std::max(admitted.sample.time, happened_) : happened_;
-  const bool more = run_due(time);
-  if (admitted.fault != SampleFault::none)
-    around_.journal.record(
-        time, {}, questions::sound, name_of(admitted.fault),
-        {Fact::plain("contact", sample.contact, ""), Fact::plain("time", to_ms(sample.time), "ms"),
-         Fact::plain("x", sample.at.x, "dp"), Fact::plain("y", sample.at.y, "dp")});
-  if (contact == nullptr) return false;
-  around_.now = happened_ = time;
-  // What moves is where it is at this time, not where the last frame showed it; a frame may have come after
-  // it.
-  if (more)
-    for (const auto& part : parts_)
-      if (part->due() != never) part->advance(time);
-  Sample sound = admitted.sample;
-  const Micros smoothing = around_.feel_for(sound.tool).smoothing;
-  if (sample.phase == Phase::down)
-    contact->smoother.start(sound.time, sound.at);
-  else if (smoothing > Micros{0})
-    sound.at = contact->smoother.next(sound.time, sound.at, smoothing);
-  if (sample.phase == Phase::down)
-    routing_.offer(parts_, *contact, sound);
+  Sample taken = sample;
+  if (timely(sample)) taken.time = own(sample.time);
+  if (busy_) {
+    wait({timely(sample) ? std::max(taken.time, around_.now) : around_.now, taken});
+    return false;
+  }
+  Call call(*this);
+  const bool ahead = timely(taken) && far_ahead(taken.time);
+  if (timely(taken) && !ahead)
+    tell_time(std::max(taken.time, happened_));
   else
-    routing_.deliver(parts_, *contact, sound);
-  const bool owned = contact->owner != Contact::nobody;
-  if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts_.close(*contact);
+    tell_time(happened_);
+  const bool owned = take_sample(taken);
+  call.finish();
   return owned;
+}
+
+// At the present time.
+bool Stage::take_sample(const Sample& sample) {
+  const auto says = [&](SampleFault fault) {
+    around_.journal.record(
+        around_.now, {}, answer_of(fault),
+        {Fact::plain("contact", sample.contact, ""), Fact::plain("time", to_ms(told(sample.time)), "ms"),
+         Fact::plain("open", static_cast<double>(contacts_.open_count()), ""),
+         Fact::below("ahead", to_seconds(sample.time - std::max(frame_, happened_)), "s",
+                     to_seconds(farthest_ahead))});
+  };
+  Sample given = sample;
+  if (timely(sample) && far_ahead(sample.time)) {
+    says(SampleFault::far_ahead);
+    const Contact* open = contacts_.find(sample);
+    if (open == nullptr || (sample.phase != Phase::up && sample.phase != Phase::cancel)) return false;
+    given.time = open->last.time;
+  }
+  const Contacts::Admitted admitted = contacts_.admit(given, around_.feel_for(sample.tool).smoothing);
+  if (admitted.fault != SampleFault::none) says(admitted.fault);
+  Contact* contact = admitted.contact;
+  if (contact == nullptr) return false;
+  Sample sound = admitted.sample;
+  sound.time = around_.now;  // when it counts, if it came late
+  const bool ends = sound.phase == Phase::up || sound.phase == Phase::cancel;
+  // Whatever a callback throws, an end is an end.
+  struct Close {
+    Contacts* contacts;
+    Contact* contact;
+    ~Close() {
+      if (contact != nullptr) contacts->close(*contact);
+    }
+  } close{&contacts_, ends ? contact : nullptr};
+  if (sound.phase == Phase::down)
+    routing_.offer(order_, *contact, sound);
+  else
+    routing_.deliver(*contact, sound);
+  return routing_.owner(*contact) != nullptr;
+}
+
+void Stage::frame(Micros now) {
+  frame_ = std::max(frame_, now);
+  const Micros until = std::max(frame_, happened_);
+  run_until(until);
+  if (!later_.empty()) tell_time(until);
+  around_.now = until;
+  woken_ = false;
+  // Cells that follow what moves; whoever looks at them goes along.
+  for (std::size_t i = 0; i < active_.size(); ++i)
+    if (!active_[i]->post_.settled && active_[i]->shares_place()) sharing(*active_[i]);
+  share_places();
+  for (std::size_t i = 0; i < active_.size(); ++i) {
+    Part& part = *active_[i];
+    if (part.post_.settled) {
+      part.post_.active = false;
+      active_[i--] = active_.back();
+      active_.pop_back();
+      continue;
+    }
+    part.tell_place();
+    settle_event();
+  }
+  settle_event();
 }
 
 void Stage::advance(Micros now) {
   if (now > farthest_time) return;
-  // Even a time that has passed lets happen what has become due since.
-  frame_ = std::max(frame_, now);
-  run_due(frame_);
-  around_.now = std::max(frame_, happened_);
-  for (const auto& part : parts_)
-    if (!part->settled()) part->advance(around_.now);
+  Micros mine = own(now);
+  if (busy_) {
+    asked_frame_ = std::max(asked_frame_, mine);
+    return;
+  }
+  Call call(*this);
+  if (mine + clock_slack < happened_) {
+    around_.journal.record(happened_, {}, answers::clock_went_back,
+                           {Fact::plain("back", to_seconds(happened_ - mine), "s")});
+    ahead_ += happened_ - mine;
+    mine = happened_;
+  }
+  frame(mine);
+  call.finish();
+}
+
+bool Stage::press(Key key, Micros time) {
+  if (busy_) {
+    wait({when(time), KeyPress{key}});
+    return false;
+  }
+  Call call(*this);
+  tell_time(when(time));
+  const bool used = take_key(key);
+  call.finish();
+  return used;
+}
+
+bool Stage::take_key(Key key) {
+  if (key == Key::tab || key == Key::back_tab) {
+    move_focus(key == Key::tab);
+    return focus_ != nullptr;
+  }
+  if (focus_ != nullptr && key != Key::back) {
+    before(*focus_);
+    const bool used = focus_->press(key);
+    after(*focus_);
+    if (used) return true;
+  }
+  return (key == Key::back || key == Key::escape) && take_back();
+}
+
+bool Stage::take_back() {
+  for (std::size_t i = order_.size(); i-- > 0;) {
+    Part& part = *order_[i];
+    if (!part.visible() || !part.enabled()) continue;
+    before(part);
+    const bool used = part.back();
+    after(part);
+    if (!used) continue;
+    part.decide(answers::back_taken);
+    return true;
+  }
+  around_.journal.record(around_.now, {}, answers::back_nobody);
+  return false;
+}
+
+bool Stage::act(Part& part, std::string action, Micros time) {
+  bool could = false;
+  const bool now = !busy_;
+  at(time, [this, handle = handle(part), action = std::move(action), out = now ? &could : nullptr] {
+    Part* found = get(handle);
+    if (found == nullptr || !found->enabled()) return;
+    before(*found);
+    const bool did = found->act(action);
+    after(*found);
+    if (out != nullptr) *out = did;
+  });
+  return could;
+}
+
+void Stage::at(Micros time, std::function<void()> deed) {
+  if (busy_) {
+    wait({when(time), Deed{std::move(deed)}});
+    return;
+  }
+  Call call(*this);
+  tell_time(when(time));
+  deed();
+  call.finish();
+}
+
+void Stage::at_once(const std::function<void()>& writes) {
+  const auto write = [&] {
+    const Write before = std::exchange(around_.write, Write::at_once);
+    writes();
+    around_.write = before;
+  };
+  if (busy_) return write();
+  Call call(*this);
+  tell_time(std::max(frame_, happened_));
+  write();
+  call.finish();
 }
 
 void Stage::cancel_contacts() {
-  while (const Contact* contact = contacts_.first_open()) {
-    Sample sample = contact->last;
-    sample.phase = Phase::cancel;
-    sample.time = std::max(sample.time, around_.now);
-    touch(sample);
-  }
+  do_or_wait([this] {
+    while (const Contact* contact = contacts_.first_open()) {
+      Sample sample = contact->last;
+      sample.phase = Phase::cancel;
+      sample.time = std::max(sample.time, around_.now);
+      take_sample(sample);
+    }
+  });
+}
+
+void Stage::turn(Size size, const Insets& safe, Micros time) {
+  StageSettings next{.width = size.w, .height = size.h, .safe = safe};
+  check_settings("stage", next);
+  at(time, [this, size, safe] {
+    cancel_contacts();
+    do_or_wait([this, size, safe] {
+      around_.screen = {0.0, 0.0, size.w, size.h};
+      around_.safe = safe;
+      to_lay_ = true;
+    });
+  });
+}
+
+void Stage::set_right_to_left(bool right_to_left, Micros time) {
+  at(time, [this, right_to_left] {
+    if (around_.right_to_left == right_to_left) return;
+    cancel_contacts();
+    do_or_wait([this, right_to_left] {
+      around_.right_to_left = right_to_left;
+      for (std::size_t i = 0; i < order_.size(); ++i) {
+        before(*order_[i]);
+        order_[i]->resized();
+        after(*order_[i]);
+      }
+    });
+  });
+}
+
+void Stage::set_feel(const Feel& feel) {
+  check_settings("feel", feel);
+  around_.feel = feel;
+}
+
+// Focus.
+
+bool Stage::can_focus(const Part& part) {
+  return part.visible() && part.enabled() && !part.accessible().keys.empty();
 }
 
 bool Stage::focus(std::string_view id) {
-  focus_ = static_cast<std::size_t>(-1);
-  if (id.empty()) return true;
-  for (std::size_t i = 0; i < parts_.size(); ++i)
-    if (parts_[i]->id() == id) focus_ = i;
-  return focus_ < parts_.size();
+  Part* part = find(id);
+  if (part != nullptr && !can_focus(*part)) part = nullptr;
+  focus_ = part;
+  return id.empty() || part != nullptr;
 }
 
-bool Stage::press(Key key) {
-  happened_ = std::max(happened_, around_.now);
-  if (key != Key::tab && key != Key::back_tab) return focus_ < parts_.size() && parts_[focus_]->press(key);
-  const std::size_t last = parts_.size() - 1;
-  if (parts_.empty()) return false;
-  // Past the last part the focus leaves the stage, so that the app's own order goes on.
-  if (focus_ >= parts_.size())
-    focus_ = key == Key::tab ? 0 : last;
-  else if (key == Key::tab)
-    focus_ = focus_ == last ? parts_.size() : focus_ + 1;
-  else
-    focus_ = focus_ == 0 ? parts_.size() : focus_ - 1;
-  return focus_ < parts_.size();
+void Stage::move_focus(bool on) {
+  const auto count = order_.size();
+  // From just before the first part, or just behind the last; past the other end the focus leaves the stage,
+  // so that the app's own order goes on.
+  std::size_t at = on ? static_cast<std::size_t>(-1) : count;
+  for (std::size_t i = 0; focus_ != nullptr && i < count; ++i)
+    if (order_[i] == focus_) at = i;
+  focus_ = nullptr;
+  for (at += on ? 1U : static_cast<std::size_t>(-1); at < count; at += on ? 1U : static_cast<std::size_t>(-1))
+    if (can_focus(*order_[at])) {
+      focus_ = order_[at];
+      return;
+    }
 }
 
 Micros Stage::due() const {
-  Micros next = never;
-  for (const auto& part : parts_) next = std::min(next, part->due());
-  return next;
-}
-
-bool Stage::settled() const {
-  return contacts_.open_count() == 0 &&
-         std::all_of(parts_.begin(), parts_.end(), [](const auto& part) { return part->settled(); });
+  Micros next = due_list_.due();
+  if (!later_.empty()) next = std::min(next, std::max(frame_, happened_));
+  if (something_waits()) next = std::min(next, waiting_[waiting_at_].time);
+  return next == never ? never : told(next);
 }
 
 }  // namespace ubbo

@@ -7,32 +7,20 @@ namespace ubbo {
 
 namespace {
 
-bool usable(const Sample& sample) {
-  // Written so that NaN fails every comparison.
-  return std::fabs(sample.at.x) <= Contacts::farthest && std::fabs(sample.at.y) <= Contacts::farthest &&
-         sample.time >= -farthest_time && sample.time <= farthest_time;
-}
-
 bool ends(Phase phase) { return phase == Phase::up || phase == Phase::cancel; }
 
 }  // namespace
 
-const char* name_of(SampleFault fault) {
-  switch (fault) {
-    case SampleFault::none:
-      return "sound";
-    case SampleFault::not_down:
-      return "the contact is not down";
-    case SampleFault::already_down:
-      return "the contact is down already";
-    case SampleFault::time_went_back:
-      return "the time went back";
-    case SampleFault::not_finite:
-      return "not a usable number";
-    case SampleFault::too_many_contacts:
-      return "too many contacts";
-  }
-  return "";
+bool timely(const Sample& sample) { return sample.time >= -farthest_time && sample.time <= farthest_time; }
+
+bool usable(const Sample& sample) {
+  // Written so that NaN fails every comparison.
+  return std::fabs(sample.at.x) <= Contacts::farthest && std::fabs(sample.at.y) <= Contacts::farthest &&
+         timely(sample);
+}
+
+const Answer& answer_of(SampleFault fault) {
+  return *answers::sample_answers[static_cast<std::size_t>(fault) - 1];
 }
 
 Contact* Contacts::find(const Sample& sample) {
@@ -48,7 +36,7 @@ Contact* Contacts::first_open() {
   return found == slots_.end() ? nullptr : found;
 }
 
-Contacts::Admitted Contacts::admit(const Sample& sample) {
+Contacts::Admitted Contacts::admit(const Sample& sample, Micros lag) {
   Contact* contact = find(sample);
   if (sample.phase == Phase::down) {
     if (!usable(sample)) return {nullptr, sample, SampleFault::not_finite};
@@ -58,10 +46,11 @@ Contacts::Admitted Contacts::admit(const Sample& sample) {
     slot->id = sample.contact;
     slot->device = sample.device;
     slot->slot = static_cast<int>(slot - slots_.begin());
-    slot->down = slot->last = sample;
+    slot->down = slot->last = slot->seen = sample;
+    slot->smoother.start(sample.time, sample.at);
     slot->history.clear();
     slot->history.add(sample.time, sample.at);
-    slot->owner = Contact::nobody;
+    slot->contested = slot->shared = false;
     slot->open = true;
     ++open_count_;
     return {slot, sample, SampleFault::none};
@@ -78,12 +67,13 @@ Contacts::Admitted Contacts::admit(const Sample& sample) {
     if (!ends(sample.phase)) return {nullptr, sample, fault};
     taken.at = contact->last.at;
     // A good time counts even where the place is none, or what fell due before it would depend on the frames.
-    const bool timely = sample.time >= contact->last.time && sample.time <= farthest_time;
-    if (!timely) taken.time = contact->last.time;
+    if (!timely(sample) || sample.time < contact->last.time) taken.time = contact->last.time;
   }
   // A lift that only repeats the last place says nothing new about the speed.
   if (taken.phase == Phase::move || taken.at != contact->last.at) contact->history.add(taken.time, taken.at);
   contact->last = taken;
+  if (lag > Micros{0}) taken.at = contact->smoother.next(taken.time, taken.at, lag);
+  contact->seen = taken;
   return {contact, taken, fault};
 }
 

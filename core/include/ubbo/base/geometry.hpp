@@ -58,6 +58,22 @@ struct Box {
   friend constexpr bool operator==(const Box&, const Box&) = default;
 };
 
+/// What is taken off a box at each side, dp.
+struct Insets {
+  double left = 0.0;
+  double top = 0.0;
+  double right = 0.0;
+  double bottom = 0.0;
+
+  friend constexpr bool operator==(const Insets&, const Insets&) = default;
+};
+
+/// `box` without what `by` takes off.
+[[nodiscard]] constexpr Box inner(const Box& box, const Insets& by) {
+  return {box.x + by.left, box.y + by.top, std::max(0.0, box.w - by.left - by.right),
+          std::max(0.0, box.h - by.top - by.bottom)};
+}
+
 /// What two boxes have in common; without size where they have nothing.
 [[nodiscard]] constexpr Box common(const Box& a, const Box& b) {
   const double x = std::max(a.x, b.x);
@@ -69,6 +85,10 @@ struct Box {
 /// The direction along which a part works.
 enum class Axis { horizontal, vertical };
 
+/// A way of `length` dp along `axis`.
+[[nodiscard]] constexpr Point way_along(Axis axis, double length) {
+  return axis == Axis::horizontal ? Point{length, 0.0} : Point{0.0, length};
+}
 /// The share of `p` along `axis`, in dp.
 [[nodiscard]] constexpr double along(Axis axis, Point p) { return axis == Axis::horizontal ? p.x : p.y; }
 /// The share of `p` across `axis`, in dp.

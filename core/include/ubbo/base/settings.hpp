@@ -4,9 +4,11 @@
 #include <string>
 #include <string_view>
 #include <utility>
+#include <variant>
 #include <vector>
 
 #include "ubbo/base/cell.hpp"
+#include "ubbo/base/refuse.hpp"
 #include "ubbo/base/time.hpp"
 
 namespace ubbo {
@@ -26,7 +28,29 @@ struct SettingInfo {
   double most = 0.0;   ///< largest value taken, in `unit`
   std::span<const char* const> choices{};
   const char* meaning = "";
+  CellKind cell_kind = CellKind::number;  ///< of the cell that a `cell` takes
 };
+
+/// A cell of any kind, in the order of `CellKind`.
+using AnyCell = std::variant<Cell<double>*, Cell<int>*, Cell<bool>*, Cell<Choice>*, Cell<std::string>*,
+                             Cell<std::vector<std::string>>*>;
+
+/// The kind of a cell that holds a `T`.
+template <class T>
+inline constexpr CellKind cell_kind_of = CellKind::number;
+template <>
+inline constexpr CellKind cell_kind_of<int> = CellKind::whole;
+template <>
+inline constexpr CellKind cell_kind_of<bool> = CellKind::flag;
+template <>
+inline constexpr CellKind cell_kind_of<Choice> = CellKind::choice;
+template <>
+inline constexpr CellKind cell_kind_of<std::string> = CellKind::text;
+template <>
+inline constexpr CellKind cell_kind_of<std::vector<std::string>> = CellKind::texts;
+
+/// "number", "whole number", "yes or no", "choice", "text", "list of texts".
+[[nodiscard]] const char* name_of(CellKind kind);
 
 /// One setting of the struct `S`: what it is called, what it takes, what it means and where it is kept.
 /// Numbers, times (ms), flags (0, 1) and choices (index) are all reached as a `double`. The default is what
@@ -36,7 +60,7 @@ struct Setting : SettingInfo {
   double (*get)(const S&) = nullptr;
   void (*set)(S&, double) = nullptr;
   std::string S::*text = nullptr;
-  Link<double> S::*cell = nullptr;
+  void (*link)(S&, const AnyCell&) = nullptr;  ///< to a cell of `cell_kind`
   std::vector<double> S::*numbers = nullptr;
   Passage S::*passage = nullptr;
 };
@@ -46,17 +70,24 @@ struct Setting : SettingInfo {
 template <class S>
 std::span<const Setting<S>> settings_of();
 
-/// Throws `std::invalid_argument` that says which setting of `owner` is wrong, what it got and what it takes.
-[[noreturn]] void refuse_setting(std::string_view owner, const SettingInfo& setting, double got);
+/// What is wrong with a setting of `owner` that got this number, and what it takes.
+[[nodiscard]] std::string setting_fault(std::string_view owner, const SettingInfo& setting, double got);
 
-/// Checks every number of `settings` against its table; throws like `refuse_setting`.
+/// What is wrong with the first wrong number of `settings`, held against their table; "" when nothing is.
 template <class S>
-void check_settings(std::string_view owner, const S& settings) {
+[[nodiscard]] std::string settings_fault(std::string_view owner, const S& settings) {
   for (const Setting<S>& setting : settings_of<S>()) {
     if (setting.get == nullptr) continue;
     const double value = setting.get(settings);
-    if (!(value >= setting.least && value <= setting.most)) refuse_setting(owner, setting, value);
+    if (!(value >= setting.least && value <= setting.most)) return setting_fault(owner, setting, value);
   }
+  return {};
+}
+
+/// Throws `std::invalid_argument` with the fault, if there is one.
+template <class S>
+void check_settings(std::string_view owner, const S& settings) {
+  if (const std::string fault = settings_fault(owner, settings); !fault.empty()) refuse(fault);
 }
 
 /// A number as people write it: at most six significant digits, no trailing zeros.
@@ -65,22 +96,30 @@ std::string plain_number(double value);
 /// "0 to 200 dp", "true or false", "one of horizontal, vertical": what a setting takes, in words.
 std::string what_it_takes(const SettingInfo& setting);
 
-namespace detail {
+/// Builders of settings tables, for parts of ours and of an app's.
+namespace declare {
 
+namespace detail {
 template <class S, class T>
 S owner_of(T S::*);
 template <class S, class T>
 T type_of(T S::*);
+template <class T>
+T held_by(const Link<T>&);
+}  // namespace detail
 
 template <auto Member>
-using Owner = decltype(owner_of(Member));
-
-/// Declares one setting; the kind follows from the member's type.
+using Owner = decltype(detail::owner_of(Member));
 template <auto Member>
-constexpr Setting<Owner<Member>> setting(const char* name, const char* unit, double least, double most,
-                                         const char* meaning) {
+using Type = decltype(detail::type_of(Member));
+
+/// A number, or a time in ms, or a flag, as the member is; `unit`, `least` and `most` are those of the
+/// number.
+template <auto Member>
+constexpr Setting<Owner<Member>> number(const char* name, const char* unit, double least, double most,
+                                        const char* meaning) {
   using S = Owner<Member>;
-  using T = decltype(type_of(Member));
+  using T = Type<Member>;
   Setting<S> made;
   made.name = name;
   made.unit = unit;
@@ -99,16 +138,18 @@ constexpr Setting<Owner<Member>> setting(const char* name, const char* unit, dou
   return made;
 }
 
+/// Yes or no.
 template <auto Member>
 constexpr Setting<Owner<Member>> flag(const char* name, const char* meaning) {
-  return setting<Member>(name, "", 0.0, 1.0, meaning);
+  return number<Member>(name, "", 0.0, 1.0, meaning);
 }
 
+/// One of an enum's values, named in its order.
 template <auto Member>
 constexpr Setting<Owner<Member>> choice(const char* name, std::span<const char* const> choices,
                                         const char* meaning) {
   using S = Owner<Member>;
-  using T = decltype(type_of(Member));
+  using T = Type<Member>;
   Setting<S> made;
   made.name = name;
   made.kind = SettingKind::choice;
@@ -120,6 +161,7 @@ constexpr Setting<Owner<Member>> choice(const char* name, std::span<const char* 
   return made;
 }
 
+/// A text.
 template <auto Member>
 constexpr Setting<Owner<Member>> text(const char* name, const char* meaning) {
   Setting<Owner<Member>> made;
@@ -130,6 +172,7 @@ constexpr Setting<Owner<Member>> text(const char* name, const char* meaning) {
   return made;
 }
 
+/// A list of numbers, each within `least` and `most`.
 template <auto Member>
 constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, double least, double most,
                                          const char* meaning) {
@@ -144,6 +187,7 @@ constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, dou
   return made;
 }
 
+/// How something goes where it is sent.
 template <auto Member>
 constexpr Setting<Owner<Member>> passage(const char* name, const char* meaning) {
   Setting<Owner<Member>> made;
@@ -154,10 +198,26 @@ constexpr Setting<Owner<Member>> passage(const char* name, const char* meaning) 
   return made;
 }
 
+/// A cell; its kind follows from the member, a `Link`.
+template <auto Member>
+constexpr Setting<Owner<Member>> cell(const char* name, const char* meaning) {
+  using S = Owner<Member>;
+  using T = decltype(detail::held_by(std::declval<Type<Member>>()));
+  Setting<S> made;
+  made.name = name;
+  made.kind = SettingKind::cell;
+  made.meaning = meaning;
+  made.cell_kind = cell_kind_of<T>;
+  made.link = [](S& s, const AnyCell& any) {
+    if (auto* const* found = std::get_if<Cell<T>*>(&any)) s.*Member = **found;
+  };
+  return made;
+}
+
 /// Appends the numbers, flags and choices of the settings struct that is the member `Inner` of `S`.
 template <auto Inner, class S = Owner<Inner>>
 void add_inner(std::vector<Setting<S>>& table) {
-  using I = decltype(type_of(Inner));
+  using I = Type<Inner>;
   [&]<std::size_t... At>(std::index_sequence<At...>) {
     const auto inner = settings_of<I>();
     (
@@ -174,15 +234,5 @@ void add_inner(std::vector<Setting<S>>& table) {
   (std::make_index_sequence<32>{});
 }
 
-template <auto Member>
-constexpr Setting<Owner<Member>> cell(const char* name, const char* meaning) {
-  Setting<Owner<Member>> made;
-  made.name = name;
-  made.kind = SettingKind::cell;
-  made.meaning = meaning;
-  made.cell = Member;
-  return made;
-}
-
-}  // namespace detail
+}  // namespace declare
 }  // namespace ubbo

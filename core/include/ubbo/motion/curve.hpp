@@ -15,6 +15,10 @@ namespace ubbo {
 
 struct CurvePiece;
 
+/// The steepest a curve says it is, in progress per share of time: where it stands upright, and in no other
+/// place.
+inline constexpr double upright_slope = 1e9;
+
 /// An easing curve: how far a motion has come (0 to 1, or beyond where the curve overshoots) at each share of
 /// its time (0 to 1). A small value to be copied at will; only making `stops`, `through`, `joined`, `own`,
 /// `reversed`, `mirrored` and `limited` allocates.
@@ -76,8 +80,8 @@ class Curve {
   /// How far at the share `p` of the time; also outside 0..1. `before` is the standard's before flag: the
   /// motion waits for its delay; it counts for jumps at exactly `p`.
   [[nodiscard]] double value(double p, bool before = false) const;
-  /// The slope of `value` at `p`: progress per share of time. 0 on steps; infinite where a curve stands
-  /// upright; to the right where the slope changes at once.
+  /// The slope of `value` at `p`: progress per share of time. 0 on steps; at most `upright_slope`, where a
+  /// curve stands upright; to the right where the slope changes at once.
   [[nodiscard]] double slope(double p) const;
 
   [[nodiscard]] const Kind& kind() const { return kind_; }
@@ -85,6 +89,7 @@ class Curve {
   [[nodiscard]] const Stops* as_stops() const;
 
  private:
+  [[nodiscard]] double exact_slope(double p) const;
   explicit Curve(std::shared_ptr<const Form> form) : kind_(std::move(form)) {}
 
   Kind kind_;

@@ -20,17 +20,17 @@ class Motion {
   /// What a motion is made of.
   struct Plan {
     double from = 0.0;
-    double velocity = 0.0;  ///< what a spring starts with, per second
+    double velocity = 0.0;  ///< what a spring starts with, per second; one that is not finite counts as none
     double to = 0.0;
     Micros begins{};
-    double rest_floor = 1e-6;  ///< a distance below which a spring or coast has arrived, above zero
+    double rest_floor = 0.0;  ///< the distance at which a spring or coast has arrived; 0: a share of its way
     Reduced reduced = Reduced::full;
   };
 
   /// At rest at `value` since `begins`.
   explicit Motion(double value = 0.0, Micros begins = -farthest_time);
   /// From `plan.begins` on by `passage`, whose delay does not count here. A spring or coast arrives within
-  /// `rest_share` of the distance or within the rest floor, whichever is wider.
+  /// the rest floor, or where that is 0 within `rest_share` of the distance.
   Motion(const Plan& plan, const Passage& passage);
 
   [[nodiscard]] Micros begins() const { return begins_; }
@@ -48,7 +48,7 @@ class Motion {
   /// Before it begins it is at its start, after it ends at its goal, exactly. O(1), a few exp, sin, cos.
   [[nodiscard]] MotionState at(Micros time) const;
   /// How visible the moving thing is, 0 to 1: less than 1 only in a fade.
-  [[nodiscard]] double presence(Micros time) const;
+  [[nodiscard]] double opacity(Micros time) const;
 
   /// The same fade with another goal, or a new one that begins as visible as this is at `time`: for a thing
   /// that is sent elsewhere while it fades.

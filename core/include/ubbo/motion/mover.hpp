@@ -13,9 +13,9 @@ namespace ubbo {
 /// allocates, throws, or costs more than O(1).
 class Mover {
  public:
-  /// At rest at `value`. `rest_floor` (the value's unit, above zero) is the distance below which it counts as
-  /// arrived; a spring otherwise rests within `Spring::rest_share` of the distance it was sent.
-  explicit Mover(double value = 0.0, double rest_floor = 1e-6);
+  /// At rest at `value`. `rest_floor` (the value's unit) is the distance at which it counts as arrived,
+  /// however far it was sent; 0: a spring or coast rests within `rest_share` of its way.
+  explicit Mover(double value = 0.0, double rest_floor = 0.0);
 
   [[nodiscard]] double value() const { return state_.value; }
   /// The value's unit per second.
@@ -29,13 +29,25 @@ class Mover {
   /// When it comes to rest at the target; `never` when it rests, or goes on for ever.
   [[nodiscard]] Micros ends() const;
   /// How visible the thing is, 0 to 1: less than 1 only while a fade stands for its travel.
-  [[nodiscard]] double presence() const { return presence_; }
+  [[nodiscard]] double opacity() const { return opacity_; }
 
   /// How it goes when a call does not say.
   void set_usual(Passage passage) { usual_ = std::move(passage); }
   [[nodiscard]] const Passage& usual() const { return usual_; }
   /// Whether travel becomes a fade, or nothing; from the next send on.
   void set_reduced(Reduced reduced) { reduced_ = reduced; }
+
+  /// What it is at a time no earlier than it was last told, and no later than what is due next. Changes
+  /// nothing.
+  [[nodiscard]] MotionState at(Micros now) const {
+    return moving_ && now >= motion_.begins() ? motion_.at(now) : state_;
+  }
+  /// How visible it is at that time.
+  [[nodiscard]] double opacity_at(Micros now) const {
+    return moving_ && now >= motion_.begins() ? motion_.opacity(now) : opacity_;
+  }
+
+  // Targets, values and velocities that are not finite are not taken: it stays as it is.
 
   /// Is at `value`, at rest. What a finger does, and what the first layout does.
   void put(double value);
@@ -73,7 +85,7 @@ class Mover {
   void look(Micros now);
 
   MotionState state_;
-  double presence_ = 1.0;
+  double opacity_ = 1.0;
   double floor_;
   Reduced reduced_ = Reduced::full;
   bool moving_ = false;

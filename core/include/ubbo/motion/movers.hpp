@@ -68,7 +68,7 @@ class MoverOf {
  public:
   using Numbers = std::array<double, Coordinates<T>::count>;
 
-  explicit MoverOf(const T& value = {}, double rest_floor = 1e-6) : given_(value) {
+  explicit MoverOf(const T& value = {}, double rest_floor = 0.0) : given_(value) {
     const Numbers start = Coordinates<T>::parts(value);
     for (std::size_t i = 0; i < start.size(); ++i) movers_[i] = Mover(start[i], rest_floor);
   }
@@ -89,9 +89,9 @@ class MoverOf {
     for (const Mover& mover : movers_) first = std::min(first, mover.due());
     return first;
   }
-  [[nodiscard]] double presence() const {
+  [[nodiscard]] double opacity() const {
     double least = 1.0;
-    for (const Mover& mover : movers_) least = std::min(least, mover.presence());
+    for (const Mover& mover : movers_) least = std::min(least, mover.opacity());
     return least;
   }
 

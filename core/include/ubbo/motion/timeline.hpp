@@ -54,7 +54,7 @@ class Timeline {
 
   /// Adds a track that stands at `value` until its first cue. Names are for finding and for exports; throws
   /// `std::invalid_argument` for one that is taken.
-  Track add_track(std::string name, double value, double rest_floor = 1e-6);
+  Track add_track(std::string name, double value, double rest_floor = 0.0);
   /// Sends `track` to `target` by `passage`; a delay of the passage comes on top of the place. Throws
   /// `std::invalid_argument` for a label that is not known, a track that is none, or a time before zero.
   void cue(Track track, double target, const Passage& passage, const Place& place = Place::after());
@@ -78,7 +78,7 @@ class Timeline {
 
   /// What a track is at a time of the timeline. O(log cues).
   [[nodiscard]] MotionState at(Track track, Micros time) const;
-  [[nodiscard]] double presence(Track track, Micros time) const;
+  [[nodiscard]] double opacity(Track track, Micros time) const;
 
   // Playing. The head is a time of the timeline, kept within 0 and its length.
 

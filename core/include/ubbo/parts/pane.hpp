@@ -1,30 +1,40 @@
 #pragma once
 
 #include <functional>
+#include <string>
 #include <vector>
 
-#include "ubbo/landing/landing.hpp"
-#include "ubbo/motion/mover.hpp"
-#include "ubbo/parts/part.hpp"
-#include "ubbo/touch/drag.hpp"
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/rail.hpp"
 
 namespace ubbo {
 
 /// What a pane moves: itself with all that lies in it, or only what lies in it.
 enum class Moves : std::uint8_t { itself, content };
 
+/// What a pane's cell says: where it is, or where it will come to rest.
+enum class Says : std::uint8_t { place, rest };
+
 /// The settings of a pane. Units, ranges and meanings stand in the settings table.
 struct PaneSettings {
   std::string label{};
   Link<double> offset{};  ///< where it is, dp; optional: a pane without one starts at 0 within its bounds
-  double least = 0.0;     ///< dp
-  double most = 0.0;      ///< dp
+  Says says = Says::place;
+  double least = 0.0;  ///< dp
+  double most = 0.0;   ///< dp
   Axis axis = Axis::vertical;
   Moves moves = Moves::content;
   std::vector<double> rests{};  ///< dp; empty: it rests wherever it is let go
   Passage passage = Spring::settling(Micros{300'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros carry{120'000};
+  Micros glide{150'000};
+  bool hurries = false;
+  Give::How give_least = Give::How::none;
+  Give::How give_most = Give::How::none;
+  double give_share = 0.4;
+  double give_reach = 72.0;               ///< dp
+  std::function<void(double)> on_rest{};  ///< told the offset each time it comes to rest
 };
 
 template <>
@@ -34,60 +44,70 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>();
 ///
 /// What it cannot follow at a bound is offered to the parts it lies in, or that lie in it, within the same
 /// touch: a list at its end moves the sheet around it, and takes the finger back when the sheet is at its own
-/// end.
+/// end. What is left of a flick passes on in the same way. Touched on its way, it stays where it is caught.
 class Pane final : public Part {
  public:
   using Settings = PaneSettings;
 
-  /// Throws `std::invalid_argument` for a setting out of its range, or `most` below `least`.
-  Pane(std::string id, Box box, PaneSettings settings, Surroundings& around);
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, `most` below `least`, a snap point outside of them.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box, const PaneSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Pane(std::string id, const Box& box, PaneSettings settings, Surroundings& around);
 
   [[nodiscard]] const PaneSettings& settings() const { return settings_; }
-  /// Where it is along its axis, dp; grows to the right and downwards.
-  [[nodiscard]] double offset() const { return clamp(mover_.value()); }
-  /// Where to draw it: `offset`, or while it is dragged where the feel's prediction sees it. Decides nothing.
-  [[nodiscard]] double shown() const { return clamp(mover_.value() + ahead_); }
-  [[nodiscard]] double target() const { return mover_.target(); }
-  [[nodiscard]] bool dragging() const { return drag_.dragging(); }
+  /// Takes other settings, which must be without fault, while no contact has it. Through a stage:
+  /// `Stage::change`.
+  void change(PaneSettings settings);
 
-  [[nodiscard]] bool settled() const override { return !mover_.moving() && held_by_ == nullptr; }
+  /// Where it is along its axis, dp; grows to the right and downwards; past a bound where that yields.
+  [[nodiscard]] double offset() const { return rail_.position(); }
+  /// Where to draw it: `offset`, or while it is dragged where the feel's prediction sees it. Decides nothing.
+  [[nodiscard]] double shown() const { return rail_.shown(); }
+  [[nodiscard]] double target() const { return rail_.target(); }
+  /// dp/s.
+  [[nodiscard]] double velocity() const { return rail_.velocity(); }
+  [[nodiscard]] bool dragging() const { return rail_.dragging(); }
+  /// True while a contact has it.
+  [[nodiscard]] bool pressed() const { return rail_.pressed(); }
+  /// How far it is from `least` to `most`, 0 to 1; beyond where a bound yields. 0 where it cannot move.
+  [[nodiscard]] double share() const;
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return rail_.settled(); }
+  [[nodiscard]] bool catches() const override { return rail_.moving(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample& sample) const override;
-  [[nodiscard]] Point carries() const override;
+  [[nodiscard]] Point carries() const override { return way_along(settings_.axis, shown()); }
   [[nodiscard]] Point moved() const override {
     return settings_.moves == Moves::itself ? carries() : Point{};
   }
-  [[nodiscard]] double presence() const override { return mover_.presence(); }
-  [[nodiscard]] bool can_go(Side side) const override;
-  [[nodiscard]] Point leftover() const override;
+  [[nodiscard]] double opacity() const override { return rail_.opacity(); }
+  [[nodiscard]] bool can_go(Side side) const override { return rail_.can_go(side); }
+  [[nodiscard]] Point leftover() const override { return rail_.leftover(); }
+  void strain() override { rail_.strain(); }
   bool take_over(const Contact& contact, Point anchor) override;
-  void hand_over() override;
+  void hand_over() override { rail_.hand_over(); }
+  void left_behind(const Contact&) override { rail_.left_behind(); }
+  bool take_momentum(Point velocity) override { return rail_.take_momentum(velocity); }
+  Point foresee(Point ahead) override { return rail_.foresee(ahead); }
   bool touch(const Contact& contact, const Sample& sample) override;
-  [[nodiscard]] Micros due() const override { return mover_.due(); }
-  void advance(Micros now) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  [[nodiscard]] Micros due() const override { return rail_.due(); }
+  void advance(Micros now) override { rail_.advance(now); }
+  void heard() override { rail_.heard(); }
+  void tell_place() override { rail_.tell_place(); }
+  [[nodiscard]] bool shares_place() const override { return rail_.shares_place(); }
 
  private:
-  [[nodiscard]] double clamp(double value) const {
-    return std::clamp(value, settings_.least, settings_.most);
-  }
-  void hold(const Contact& contact, Point at);
-  void follow(const Contact& contact, const Sample& sample);
-  void let_go(const Contact& contact, const Sample& sample);
-  void send(double target, double velocity);
-  void go(double target, double velocity);
-  void tell(double value);
+  [[nodiscard]] RailPlan plan() const;
+  [[nodiscard]] Give give(Give::How how) const;
 
   PaneSettings settings_;
-  SnapPoints snaps_;
-  Mover mover_;
-  Drag drag_;
-  const Contact* held_by_ = nullptr;
-  double grabbed_ = 0.0;
-  double return_to_ = 0.0;
-  double leftover_ = 0.0;
-  double ahead_ = 0.0;  // how far prediction sees it beyond where it is
-  double cell_value_ = 0.0;
-  Watch watch_;
+  Rail rail_;
+  int held_by_ = 0;  // the contact's slot
 };
 
 }  // namespace ubbo

@@ -2,157 +2,234 @@
 
 #include <array>
 #include <cstdint>
+#include <functional>
 #include <string>
-#include <string_view>
 
-#include "ubbo/base/geometry.hpp"
-#include "ubbo/base/journal.hpp"
-#include "ubbo/landing/landing.hpp"
-#include "ubbo/motion/passage.hpp"
+#include "ubbo/parts/accessible.hpp"
+#include "ubbo/parts/placement.hpp"
+#include "ubbo/parts/surroundings.hpp"
 #include "ubbo/touch/contacts.hpp"
-#include "ubbo/touch/feel.hpp"
-#include "ubbo/touch/gestures.hpp"
+#include "ubbo/touch/gesture.hpp"
 
 namespace ubbo {
 
-/// What a part is told of the world it stands in. The stage keeps it; without a stage the app does. It must
-/// outlive the part.
-struct Surroundings {
-  Micros now{};  ///< the time at which things happen
-  Feel feel{};   ///< for fingers
-  Feel stylus = feels::stylus;
-  Feel mouse = feels::mouse;
-  Box screen{};                            ///< the whole screen, dp
-  bool right_to_left = false;              ///< reading direction; horizontal parts mirror
-  Reduced reduced_motion = Reduced::full;  ///< for people who asked for less motion
-  Journal journal{};
+struct PartKind;
 
-  /// The feel for what touches.
-  [[nodiscard]] const Feel& feel_for(Tool tool) const {
-    if (tool == Tool::stylus) return stylus;
-    return tool == Tool::mouse ? mouse : feel;
-  }
-};
-
-/// The keys parts know, as the WAI-ARIA practices name them.
-enum class Key : std::uint8_t { left, right, up, down, page_up, page_down, home, end, tab, back_tab };
-
-/// How a part presents itself to assistive technology, in WAI-ARIA terms (`role`, `aria-label`,
-/// `aria-valuenow`, …).
-struct Accessible {
-  std::string_view role{};
-  std::string_view label{};
-  double value_now = 0.0;
-  double value_min = 0.0;
-  double value_max = 0.0;
-  std::string_view orientation{};
-  std::string_view keys{};  ///< the keys it answers, for help texts
-};
+/// The directions in which one part stands back for another.
+enum class Towards : std::uint8_t { any, left, up, right, down };
 
 /// How a part stands to the others that want the same contact.
 struct Standing {
-  std::string inside{};           ///< the part it lies in, which wants its contacts too; "": none
-  std::string stands_back_for{};  ///< a part it leaves a contact to where that one can use it; "": none
-  bool shares = false;            ///< sees every contact that goes down on it, whoever owns it
+  std::string inside{};            ///< the part it lies in, which wants its contacts too; "": none
+  std::string stands_back_for{};   ///< a part it leaves a contact to where that one can use it; "": none
+  Towards towards = Towards::any;  ///< only in this direction: a list stands back for its sheet upwards
+  bool shares = false;             ///< sees every contact that goes down on it, whoever owns it
 };
 
 /// What a part would do with a contact that goes down on it.
 struct Wish {
-  bool at_once = false;     ///< it takes the contact at the down, before anyone can contest it
+  bool handle = false;      ///< a handle is under the contact: along the axes it follows nobody takes it away
   bool horizontal = false;  ///< it follows horizontal drags
   bool vertical = false;    ///< it follows vertical drags
+
+  [[nodiscard]] bool follows(Axis axis) const { return axis == Axis::horizontal ? horizontal : vertical; }
 };
 
 /// One component. It has a place on the screen, takes contacts it has captured, and lives in time that is
-/// handed in.
+/// handed in: whoever calls `touch`, `press`, `heard` or `advance` has let time pass to `around().now`
+/// before, so that everything of the part that was due has happened. What it reads of itself is as it is at
+/// `around().now`.
+///
+/// docs/own-part.md says how to make one.
 class Part {
  public:
-  Part(std::string id, Box box, Surroundings& around) : id_(std::move(id)), box_(box), around_(&around) {}
+  /// `box` is where it stands at first, dp on the screen.
+  Part(std::string id, const Box& box, Surroundings& around);
   Part(const Part&) = delete;
   Part& operator=(const Part&) = delete;
   virtual ~Part() = default;
 
+  /// What it is, and all that scenes, readings, films, skins and reports know of it.
+  [[nodiscard]] virtual const PartKind& kind() const = 0;
   [[nodiscard]] const std::string& id() const { return id_; }
+  [[nodiscard]] const Surroundings& around() const { return *around_; }
+
+  // Where it is.
+
   /// Where it is on the screen now: where it was put, carried along by the panes it lies in.
   [[nodiscard]] Box box() const;
+  /// Where it was put, nothing carried.
+  [[nodiscard]] const Box& laid() const { return laid_; }
+  [[nodiscard]] const Placement& placement() const { return placement_; }
   /// The part it lies in, or null.
   [[nodiscard]] const Part* outer() const { return outer_; }
+  [[nodiscard]] Part* outer() { return outer_; }
+  /// How it stands to others.
+  [[nodiscard]] const Standing& standing() const { return standing_; }
+  /// False when it, or what it lies in, is hidden: it takes nothing, has no focus, and is not drawn.
+  [[nodiscard]] bool visible() const;
+  /// False when it, or what it lies in, is disabled: it is there and answers nothing.
+  [[nodiscard]] bool enabled() const;
+  /// Called after its box was laid anew, such as when the screen turned; the app may place parts from here.
+  void on_laid(std::function<void(const Box&)> call) { on_laid_ = std::move(call); }
+
   /// How far it carries what lies in it, and itself, from where they were put; dp.
   [[nodiscard]] virtual Point carries() const { return {}; }
   [[nodiscard]] virtual Point moved() const { return {}; }
   /// How visible it and what lies in it is, 0 to 1: less than 1 only while a fade stands for its travel.
-  [[nodiscard]] virtual double presence() const { return 1.0; }
-  /// True when nothing moves and no contact is held.
+  [[nodiscard]] virtual double opacity() const { return 1.0; }
+  /// Its box was laid anew; `laid()` is the new one. A size that does not do must be lived with.
+  virtual void resized() {}
+
+  // What it is up to.
+
+  /// True when nothing of it moves and it holds no contact.
   [[nodiscard]] virtual bool settled() const = 0;
+  /// True while it is under way by itself and a contact that goes down inside it should stop it.
+  [[nodiscard]] virtual bool catches() const { return false; }
   [[nodiscard]] virtual Accessible accessible() const = 0;
 
-  /// True when the part would take a contact that goes down at `at`.
-  /// What sticks out of the part it lies in is not seen and takes nothing.
+  // Contacts.
+
+  /// True when a contact that goes down at `at` is on it. What sticks out of the part it lies in is not seen
+  /// and takes nothing.
   [[nodiscard]] virtual bool takes(Point at) const;
-  /// How it stands to others; set by the stage.
-  [[nodiscard]] const Standing& standing() const { return standing_; }
-  void stand(Standing standing, const Part* outer) {
-    standing_ = std::move(standing);
-    outer_ = outer;
-  }
   /// What it would do with a contact that goes down as `sample`.
   [[nodiscard]] virtual Wish wish(const Sample&) const { return {}; }
   /// True when a drag towards `side` would move it now; a list at its end says no.
   [[nodiscard]] virtual bool can_go(Side) const { return true; }
+  /// A sample of a contact. The part captures it by answering true to its down, and then gets all of it, to
+  /// its up or cancel; what it answers later counts for nothing. While `contact.contested` it must not begin
+  /// a drag.
+  virtual bool touch(const Contact& contact, const Sample& sample) = 0;
+  /// Another part won the contact: the press came to nothing, and nobody cancelled anything.
+  virtual void lose(const Contact& contact, const Sample& sample);
   /// The part of the last move that it could not follow, dp; what is left is offered to the parts around it.
   [[nodiscard]] virtual Point leftover() const { return {}; }
+  /// Nobody else takes what was left over: its bound may yield.
+  virtual void strain() {}
   /// Gets a contact in the middle of a drag; the drag counts from `anchor`, so that nothing jumps. False when
   /// it cannot.
   virtual bool take_over(const Contact&, Point /*anchor*/) { return false; }
   /// Gives a contact away in the middle of a drag, and stays where it is.
   virtual void hand_over() {}
-  /// A sample of a contact. The part captures it by answering true to its down, and then gets all of it.
-  virtual bool touch(const Contact& contact, const Sample& sample) = 0;
+  /// A contact that it had a part in has ended with another part.
+  virtual void left_behind(const Contact&) {}
+  /// Gets what is left of a flick, dp/s, from a part that is at its bound. False when it cannot go on with
+  /// it.
+  virtual bool take_momentum(Point) { return false; }
+  /// Shows itself ahead by as much of `ahead` (dp) as it can, since the contact will be there when the screen
+  /// is lit; returns what it cannot show. Decides nothing.
+  virtual Point foresee(Point ahead) { return ahead; }
+
+  // Keys and calls.
+
   /// A key went down. True when the part used it.
   virtual bool press(Key) { return false; }
+  /// The phone's back. True when the part used it.
+  virtual bool back() { return false; }
+  /// Does one of the actions it tells assistive technology of, or its kind's calls. True when it could.
+  virtual bool act(std::string_view /*action*/) { return false; }
+
+  // Time and cells.
+
   /// When something next happens by itself; `never` when nothing does.
   [[nodiscard]] virtual Micros due() const = 0;
   /// Lets time pass to `now`.
   virtual void advance(Micros now) = 0;
+  /// A cell it shows has changed, by `around().write`.
+  virtual void heard() {}
+  /// Tells its place to a cell that follows it while it moves.
+  virtual void tell_place() {}
+  /// True while it moves and others watch the cell it tells its place to: these must know before anything
+  /// happens.
+  [[nodiscard]] virtual bool shares_place() const { return false; }
+
+  /// Records a decision of this part's at the present time. For parts and what they are made of.
+  void decide(const Answer& answer, std::initializer_list<Fact> facts = {}) const {
+    voice_.say(around_->now, answer, facts);
+  }
+  [[nodiscard]] const Voice& voice() const { return voice_; }
+  /// While it lives, what the part writes to its cells carries other parts along, without motion of their
+  /// own.
+  class Carrying {
+   public:
+    explicit Carrying(const Part& part) : around_(part.around_), before_(part.around_->write) {
+      around_->write = Write::carried;
+    }
+    Carrying(const Carrying&) = delete;
+    Carrying& operator=(const Carrying&) = delete;
+    ~Carrying() { around_->write = before_; }
+
+   private:
+    Surroundings* around_;
+    Write before_;
+  };
+  /// A cell of the part has changed: leads to `heard` when the present event is over. For watchers of its
+  /// cells.
+  void hear();
 
  protected:
-  [[nodiscard]] Surroundings& around() const { return *around_; }
-  void decide(const char* question, std::string_view answer, std::initializer_list<Fact> facts = {}) const {
-    around_->journal.record(around_->now, id_, question, answer, facts);
-  }
-
-  /// Records how fast the contact was when it lifted along `axis`; returns that velocity in dp/s.
-  double decide_speed(const Contact& contact, const Sample& sample, Axis axis) const;
-  /// Records where the part comes to rest, in `unit`.
-  void decide_landing(const Landing& landing, const char* unit) const;
+  /// Does what the app asks of the part, now or when the present event is over: for an `open()` of its own.
+  void ask(std::function<void()> deed);
 
  private:
+  friend class Stage;
+  friend class Routing;
+  friend struct DueOrder;
+
+  // What a stage keeps of it.
+  struct Post {
+    std::size_t slot = 0;
+    std::size_t heap_at = 0;  // its place among those with something due, from 1; 0: none
+    Micros due = never;
+    std::uint64_t age = 0;  // parts due at the same time go in the order in which they were added
+    bool settled = true;
+    bool active = false;  // is in the list of those that are not settled
+    bool shares = false;  // is in the list of those that share their place
+    enum class Heard : std::uint8_t { no, soon, later } heard = Heard::no;
+    Write write = Write::travels;
+    bool gone = false;  // removed, and still being told so
+    bool hidden = false;
+    bool disabled = false;
+  };
+
   std::string id_;
-  Box box_;
+  Voice voice_;
+  Box laid_;
+  Placement placement_;
   Surroundings* around_;
   Standing standing_;
-  const Part* outer_ = nullptr;
+  Part* outer_ = nullptr;
+  Part* first_ = nullptr;  // the part it stands back for
+  std::function<void(const Box&)> on_laid_;
+  Post post_;
 };
 
 /// What a part's `reduced_motion` is called, in the order of `PartReduced`.
 inline constexpr std::array part_reduced_names{"as-screen", "full", "fade", "still"};
+/// What an axis is called.
+inline constexpr std::array axis_names{"horizontal", "vertical"};
+/// What `Standing::towards` is called.
+inline constexpr std::array towards_names{"any", "left", "up", "right", "down"};
 
-/// Throws `std::invalid_argument` unless a part can be moved by `passage`: gone once, so that it comes to
-/// rest.
-void check_passage(const std::string& owner, const Passage& passage);
+/// "" when a part can be moved by `passage`: gone once, so that it comes to rest; else what is wrong with it.
+[[nodiscard]] std::string passage_fault(const Passage& passage);
 
-/// The questions parts and the stage decide, as they stand in the journal.
 namespace questions {
-inline constexpr const char* sound = "is the sample sound?";
-inline constexpr const char* owner = "who gets the contact?";
-inline constexpr const char* contest = "who wins the contact?";
-inline constexpr const char* hand_over = "who goes on with the contact?";
-inline constexpr const char* speed = "was it moving when it lifted?";
-inline constexpr const char* landing = "where does it come to rest?";
-inline constexpr const char* rest = "is it at rest?";
-inline constexpr const char* cancelled = "what becomes of a cancelled contact?";
-inline constexpr const char* app_write = "what does a write by the app do?";
-inline constexpr const char* key = "what does the key do?";
-}  // namespace questions
+inline constexpr Question key{"what does the key do?"};
+}
+namespace answers {
+inline constexpr Answer key_moves{&questions::key, "moves it", true, "a key sends it from {from} to {to}",
+                                  "key: to {to}"};
+inline constexpr Answer key_at_end{&questions::key, "nothing, it is there", false,
+                                   "a key does nothing: it stands at {from} already, as far as it goes",
+                                   "key: at its end"};
+inline constexpr Answer key_held{&questions::key, "nothing, a finger has it", false,
+                                 "a key does nothing: a finger has it", "key: held"};
+inline constexpr Answer key_activates{&questions::key, "activates it", true, "a key activates it",
+                                      "key: activated"};
+inline constexpr std::array key_answers{&key_moves, &key_at_end, &key_held, &key_activates};
+}  // namespace answers
 
 }  // namespace ubbo

@@ -1,14 +1,17 @@
 #pragma once
 
 #include <concepts>
+#include <functional>
 #include <memory>
 #include <string>
 #include <string_view>
-#include <type_traits>
+#include <unordered_map>
 #include <utility>
+#include <variant>
 #include <vector>
 
-#include "ubbo/parts/part.hpp"
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/stage/due_list.hpp"
 #include "ubbo/stage/routing.hpp"
 
 namespace ubbo {
@@ -20,93 +23,288 @@ struct StageSettings {
   Feel feel{};            ///< for fingers
   Feel stylus = feels::stylus;
   Feel mouse = feels::mouse;
+  Insets safe{};  ///< dp that notch and system bars take
   bool right_to_left = false;
   Reduced reduced_motion = Reduced::full;
-  double journal = 0.0;  ///< room for decisions; 0: the journal is off
+  double journal = 0.0;     ///< room for decisions; 0: the journal is off
+  Keep keep = Keep::first;  ///< which of them a full journal keeps
 };
 
 template <>
+std::span<const Setting<Insets>> settings_of<Insets>();
+template <>
 std::span<const Setting<StageSettings>> settings_of<StageSettings>();
+
+/// A part of a stage, by a name that no later part takes over when it is gone.
+struct Handle {
+  std::size_t slot = static_cast<std::size_t>(-1);
+  std::size_t generation = 0;
+
+  friend bool operator==(const Handle&, const Handle&) = default;
+};
 
 /// A scene at run time: routes touches and keys to parts and tells them the time.
 ///
-/// Things that happen by themselves (a thumb coming to rest) happen at their own exact microsecond, whichever
-/// frame or touch comes after, and in the order of those times. So outcomes never depend on the frame rate.
-/// `touch`, `advance`, `press` and reads allocate nothing once the parts are added, throw nothing and take no
-/// lock, unless the app's own watchers do.
-class Stage {
+/// *Events.* A touch, a key, a call, a write to a cell, something that comes due: each happens at a time of
+/// its own, one after another in order of their times, whatever frames come between; so outcomes never depend
+/// on the frame rate. What one part tells another by a cell happens at that same microsecond. What is called
+/// inside a callback, `touch`, `press`, `cancel_contacts` and changes of the stage among them, happens when
+/// the event that led to the callback is over, at its time. A write to a cell, outside of any event, happens
+/// when the stage is next told the time, by `advance`, `touch`, `press` or `at`.
+///
+/// *Cost.* `touch`, `press`, `advance` and reads allocate nothing once the parts are added, and take no lock.
+/// A frame costs what comes due in it, and one call for each part that moves; a part at rest costs nothing. A
+/// stage, its parts and its cells belong to one thread.
+///
+/// *Exceptions.* What changes the stage throws `std::invalid_argument` for what is not taken, and then
+/// changes nothing. Nothing else throws but the app's own callbacks: such an exception passes out of the call
+/// that led to it, and leaves the stage sound.
+class Stage final : private Keeper, private Routing::Timekeeper {
  public:
   /// Throws `std::invalid_argument` for a setting out of its range.
   explicit Stage(StageSettings settings = {});
   Stage(const Stage&) = delete;  // parts know where they stand
   Stage& operator=(const Stage&) = delete;
+  ~Stage();
 
+  // Parts. Each of these may be called at any time, also in callbacks and while a finger is down: a part that
+  // is removed, moved, hidden, disabled or given other settings under a finger gets a cancel.
+
+  /// "" or why a part cannot be added so: the id is taken, empty or longer than 63 bytes, the placement is
+  /// none, or `standing` names a part that is not there.
+  [[nodiscard]] std::string fault(std::string_view id, const Placement& placement,
+                                  const Standing& standing) const;
   /// Adds a part on top of those before it: `stage.add<Slider>("frames", {.x = 40, …}, {.from = 0, …})`.
-  /// Throws `std::invalid_argument` when the id is taken or empty, the box is no box, or the part refuses its
-  /// settings. The reference stays good for the stage's life.
+  /// Throws `std::invalid_argument` with the fault, or when the part refuses its settings. The reference
+  /// stays good until the part is removed.
   template <std::derived_from<Part> P>
-  P& add(std::string id, Box box, typename P::Settings settings, Standing standing = {}) {
-    check_place(id, box, standing);
+  P& add(std::string id, const Placement& placement, typename P::Settings settings, Standing standing = {}) {
+    const Box box = begin_add(id, placement, standing);
     auto part = std::make_unique<P>(std::move(id), box, std::move(settings), around_);
-    const Part* outer = find(standing.inside);
-    part->stand(std::move(standing), outer);
     P& added = *part;
-    adopt(std::move(part));
+    finish_add(std::move(part), placement, std::move(standing));
     return added;
   }
+  /// The same in a box of the container that is at hand, dp.
+  template <std::derived_from<Part> P, std::same_as<Box> B>
+  P& add(std::string id, const B& box, typename P::Settings settings, Standing standing = {}) {
+    return add<P>(std::move(id), Placement::of(box), std::move(settings), std::move(standing));
+  }
+  /// The same for a part of any kind, with settings of that kind.
+  Part& add(const PartKind& kind, std::string id, const Placement& placement, const void* settings,
+            Standing standing = {});
+  /// Takes a part away, with all that lies in it. References to it are good until the present event is over.
+  void remove(Part& part);
+  /// Puts it elsewhere, or at another size; what lies in it is laid out again. Throws
+  /// `std::invalid_argument`.
+  void place(Part& part, const Placement& placement);
+  /// Above all other parts of its container, with all that lies in it; or below them.
+  void raise(Part& part);
+  void lower(Part& part);
+  /// A part that is hidden takes nothing, has no focus and is not drawn; nor has what lies in it.
+  void show(Part& part, bool visible = true);
+  void hide(Part& part) { show(part, false); }
+  /// A part that is disabled is there and answers nothing; nor does what lies in it.
+  void enable(Part& part, bool enabled = true);
+  void disable(Part& part) { enable(part, false); }
+  /// Changes settings with the checks of adding: `stage.change(slider, [](auto& s) { s.step = 2; })`. Throws
+  /// `std::invalid_argument` and changes nothing when the part refuses them.
+  template <std::derived_from<Part> P, class Edit>
+  void change(P& part, Edit&& edit) {
+    typename P::Settings next = part.settings();
+    std::forward<Edit>(edit)(next);
+    change_to(part, &next);
+  }
+  /// The same for a part of any kind, with settings of that kind.
+  void change_to(Part& part, const void* settings);
+
+  /// The part with this id, or null. O(1).
+  [[nodiscard]] Part* find(std::string_view id) const;
+  [[nodiscard]] Handle handle(const Part& part) const;
+  /// The part of a handle, or null when it is gone.
+  [[nodiscard]] Part* get(Handle handle) const;
+  /// The parts from the lowest to the topmost.
+  [[nodiscard]] const std::vector<Part*>& parts() const { return order_; }
+
+  // Events.
 
   /// Takes one sample from the platform. A bad one is dropped or mended, and recorded. A sample older than
   /// the last `advance` is good, as long as it is not older than the last thing that happened. Returns true
-  /// when a part has the contact, so that the app need not offer it elsewhere.
+  /// when a part has the contact, so that the app need not offer it elsewhere; inside a callback false.
   bool touch(const Sample& sample);
-  /// Lets time pass to `now`; call it once a frame. A time before the last one changes nothing.
+  /// Lets time pass to `now`; call it once a frame. A time before the last one changes nothing; one that lies
+  /// over ten seconds before what has happened shows that some sample's clock was wrong, and goes on from
+  /// there.
   void advance(Micros now);
-  /// A key went down at the stage's present time. Tab and back-tab move the focus; other keys go to the part
-  /// that has it. Returns true when the key was used.
-  bool press(Key key);
-  /// What becomes of travel, from the next motion on; what people set on their phone.
-  void set_reduced_motion(Reduced reduced) { around_.reduced_motion = reduced; }
+  /// A key goes down at `time`. Tab and back-tab move the focus; escape and back go as `back`; other keys go
+  /// to the part that has the focus. Returns true when the key was used; inside a callback false.
+  bool press(Key key, Micros time);
+  /// The phone's back at `time`: the topmost part that wants it gets it. Returns as `press`.
+  bool back(Micros time) { return press(Key::back, time); }
+  /// Has a part do an action or call at `time`. Returns true when it could; inside a callback false.
+  bool act(Part& part, std::string action, Micros time);
+  /// Runs `deed` as one event at `time`: writes, calls and changes in it all happen then.
+  void at(Micros time, std::function<void()> deed);
+  /// Runs `writes`, whose changes of cells show on the parts at once, without motion.
+  void at_once(const std::function<void()>& writes);
   /// Ends every open contact by a cancel, as when the app loses the screen.
   void cancel_contacts();
 
-  /// Gives the keyboard focus to a part, or to none with "". Returns false when there is no such part.
+  /// The screen has another size and safe area from `time` on: contacts are cancelled, and parts laid out
+  /// again. Throws `std::invalid_argument` for a size out of its range.
+  void turn(Size size, const Insets& safe, Micros time);
+  /// Another reading direction; likewise.
+  void set_right_to_left(bool right_to_left, Micros time);
+  /// What becomes of travel, from the next motion on; what people set on their phone.
+  void set_reduced_motion(Reduced reduced) { around_.reduced_motion = reduced; }
+  /// Other touch thresholds, from the next sample on. Throws `std::invalid_argument`.
+  void set_feel(const Feel& feel);
+
+  /// Gives the keyboard focus to a part, or to none with "". Returns false when there is no such part, or
+  /// none that can use it.
   bool focus(std::string_view id);
   /// The part that has the focus, or null.
-  [[nodiscard]] const Part* focused() const {
-    return focus_ < parts_.size() ? parts_[focus_].get() : nullptr;
-  }
+  [[nodiscard]] const Part* focused() const { return focus_; }
 
-  /// True when nothing moves and no contact is down, so that frames may stop until the next touch or write.
-  [[nodiscard]] bool settled() const;
+  /// Called when a stage that was settled no longer is, other than by a touch or `advance`: start the frame
+  /// loop.
+  void on_wake(std::function<void()> call) { on_wake_ = std::move(call); }
+  /// True when nothing moves, no contact is down and no write waits, so that frames may stop until the next
+  /// event.
+  [[nodiscard]] bool settled() const {
+    return unsettled_ == 0 && contacts_.open_count() == 0 && later_.empty() && !something_waits();
+  }
   /// How many contacts are down.
   [[nodiscard]] std::size_t open_contacts() const { return contacts_.open_count(); }
-  /// When something next happens by itself; `never` when nothing does before the next touch, key or write.
+  /// When something next happens by itself; `never` when nothing does before the next event. What moves for
+  /// ever is never due.
   [[nodiscard]] Micros due() const;
-  [[nodiscard]] Micros now() const { return around_.now; }
+  [[nodiscard]] Micros now() const { return told(around_.now); }
   [[nodiscard]] double width() const { return around_.screen.w; }
   [[nodiscard]] double height() const { return around_.screen.h; }
+  [[nodiscard]] const Insets& safe_area() const { return around_.safe; }
   [[nodiscard]] const Feel& feel() const { return around_.feel; }
   [[nodiscard]] bool right_to_left() const { return around_.right_to_left; }
   [[nodiscard]] Journal& journal() { return around_.journal; }
   [[nodiscard]] const Journal& journal() const { return around_.journal; }
-  /// The parts from the lowest to the topmost.
-  [[nodiscard]] const std::vector<std::unique_ptr<Part>>& parts() const { return parts_; }
-  /// The part with this id, or null.
-  [[nodiscard]] Part* find(std::string_view id);
 
  private:
-  void check_place(const std::string& id, const Box& box, const Standing& standing);
-  void must_know(const std::string& id, const std::string& other, const char* relation);
-  void adopt(std::unique_ptr<Part> part);
-  bool run_due(Micros until);  // true when more is due later
+  struct KeyPress {
+    Key key;
+  };
+  struct Deed {
+    std::function<void()> what;
+  };
+  // What waits for the end of the present event.
+  struct Waiting {
+    Micros time;
+    std::variant<Sample, KeyPress, Deed> what;
+  };
+  class Call;
+
+  void heard(Part& part) override;
+  void call(Part& part, std::function<void()> deed) override;
+  bool pass_on(Part& part, Point velocity) override { return routing_.pass_flick(part, velocity); }
+  void before(Part& part) override { part.advance(around_.now); }
+  void after(Part& part) override;
+
+  // The app's clock and the stage's own differ once one of them has been found wrong.
+  [[nodiscard]] Micros own(Micros told) const;
+  [[nodiscard]] Micros told(Micros own) const { return own - ahead_; }
+
+  [[nodiscard]] Box begin_add(const std::string& id, const Placement& placement, const Standing& standing);
+  void finish_add(std::unique_ptr<Part> part, const Placement& placement, Standing standing);
+  [[nodiscard]] Box container(const Part* outer, const Placement& placement) const;
+  void do_remove(Part& part);
+  void bury();
+  void move_in_order(Part& part, bool up);
+  void let_go_of(Part& part);
+  void lay_out();
+  bool lay_once(std::vector<Part*>& changed);
+
+  void do_or_wait(std::function<void()> deed);
+  void wait(Waiting what);
+  [[nodiscard]] bool something_waits() const { return waiting_at_ < waiting_.size(); }
+  Waiting take_waiting();
+  void share_places();
+  void sharing(Part& part);
+  void tell_time(Micros time);
+  void run_until(Micros until);
+  void set_time(Micros time);
+  void perform(const Waiting& waiting);
+  void settle_event();
+  bool take_sample(const Sample& sample);
+  [[nodiscard]] bool far_ahead(Micros time) const;
+  [[nodiscard]] Micros when(Micros told) const;
+  bool take_key(Key key);
+  bool take_back();
+  void move_focus(bool on);
+  [[nodiscard]] static bool can_focus(const Part& part);
+  void frame(Micros now);
+  void wake();
 
   Surroundings around_;
-  Routing routing_{around_};
-  std::vector<std::unique_ptr<Part>> parts_;
+  Routing routing_{around_, *this};
+  struct Slot {
+    std::unique_ptr<Part> part;
+    std::size_t generation = 0;
+  };
+  std::vector<Slot> slots_;
+  std::vector<std::size_t> free_slots_;
+  std::unordered_map<std::string_view, Part*> by_id_;
+  std::vector<Part*> order_;
+  std::vector<Part*> graves_;  // removed in this event
+  DueList due_list_;
+  std::vector<Part*> active_;  // not settled, and some that have settled since
+  std::vector<Part*> sharing_;
+  std::size_t unsettled_ = 0;
+  std::uint64_t next_age_ = 0;
+  std::vector<Part*> soon_;       // heard a cell within this event
+  std::size_t soon_at_ = 0;       // those before it have been dealt with
+  std::vector<Part*> later_;      // heard one outside of any
+  std::vector<Waiting> waiting_;  // in order of time
+  std::size_t waiting_at_ = 0;    // those before it have been dealt with
   Contacts contacts_;
-  std::size_t focus_ = static_cast<std::size_t>(-1);
-  Micros happened_ = -farthest_time;  // the time of the last thing that happened
-  Micros frame_ = -farthest_time;     // the last time `advance` was given
+  Part* focus_ = nullptr;
+  std::function<void()> on_wake_;
+  Micros happened_ = -farthest_time;     // the time of the last thing that happened
+  Micros frame_ = -farthest_time;        // the last time `advance` was given
+  Micros asked_frame_ = -farthest_time;  // by an `advance` inside a callback
+  Micros ahead_{0};                      // how much the stage's own time is ahead of the app's
+  int budget_ = 0;                       // how many more events this call may run
+  bool busy_ = false;
+  bool woken_ = false;
+  bool to_lay_ = false;
 };
+
+namespace questions {
+inline constexpr Question back{"who gets back?"};
+inline constexpr Question layout{"does the layout come to rest?"};
+inline constexpr Question endless{"do the callbacks come to an end?"};
+inline constexpr Question clock{"do the clocks agree?"};
+}  // namespace questions
+namespace answers {
+inline constexpr Answer back_taken{&questions::back, "this part", true, "back went to {part}",
+                                   "{part} gets back"};
+inline constexpr Answer back_nobody{&questions::back, "nobody", false, "back: no part wanted it",
+                                    "nobody gets back"};
+inline constexpr Answer layout_restless{
+    &questions::layout, "no", false,
+    "a size that was measured after the layout changed it {rounds|time|times}, and "
+    "would again: it was left as it is",
+    "layout does not settle"};
+inline constexpr Answer callbacks_endless{
+    &questions::endless, "no", false,
+    "callbacks led to {events} further events within one call: what is left waits "
+    "for the next",
+    "callbacks without end"};
+inline constexpr Answer clock_went_back{
+    &questions::clock, "no", false,
+    "a frame came {back} before what had happened: some sample's clock was wrong, and "
+    "time goes on from here",
+    "clock went back"};
+inline constexpr std::array stage_answers{&back_taken, &back_nobody, &layout_restless, &callbacks_endless,
+                                          &clock_went_back};
+}  // namespace answers
 
 }  // namespace ubbo

@@ -3,6 +3,7 @@
 #include <array>
 #include <cstddef>
 
+#include "ubbo/base/answer.hpp"
 #include "ubbo/touch/filter.hpp"
 #include "ubbo/touch/sample.hpp"
 #include "ubbo/touch/velocity.hpp"
@@ -12,28 +13,63 @@ namespace ubbo {
 /// What was wrong with a sample.
 enum class SampleFault : std::uint8_t {
   none,
-  not_down,          ///< a move or an end of a contact that is not down
-  already_down,      ///< a second down without an end between
-  time_went_back,    ///< earlier than the contact's last sample
-  not_finite,        ///< a place or a time that is no usable number
-  too_many_contacts  ///< no room for a further contact
+  not_down,           ///< a move or an end of a contact that is not down
+  already_down,       ///< a second down without an end between
+  time_went_back,     ///< earlier than the contact's last sample
+  not_finite,         ///< a place or a time that is no usable number
+  too_many_contacts,  ///< no room for a further contact
+  far_ahead           ///< over an hour ahead of everything else while something moves
 };
 
-/// "the time went back", …: the fault in words.
-[[nodiscard]] const char* name_of(SampleFault fault);
+/// True when time and place are numbers that can be worked with.
+[[nodiscard]] bool usable(const Sample& sample);
+/// True when the time alone is.
+[[nodiscard]] bool timely(const Sample& sample);
+
+namespace questions {
+inline constexpr Question sound{"is the sample sound?"};
+}
+namespace answers {
+inline constexpr Answer not_down{&questions::sound, "no, the contact is not down", false,
+                                 "a sample of contact {contact} was dropped: the contact is not down",
+                                 "bad sample"};
+inline constexpr Answer already_down{&questions::sound, "no, the contact is down already", false,
+                                     "a second down of contact {contact} was dropped: it is down already",
+                                     "bad sample"};
+inline constexpr Answer time_went_back{
+    &questions::sound, "no, the time went back", false,
+    "a sample of contact {contact} was bad: at {time} it lies before the one it "
+    "follows",
+    "bad sample"};
+inline constexpr Answer not_finite{
+    &questions::sound, "no, not a usable number", false,
+    "a sample of contact {contact} was bad: its place or time is no usable number", "bad sample"};
+inline constexpr Answer too_many_contacts{&questions::sound, "no, too many contacts", false,
+                                          "contact {contact} was dropped: {open} are down already",
+                                          "bad sample"};
+inline constexpr Answer far_ahead{
+    &questions::sound, "no, far ahead of everything else", false,
+    "a sample of contact {contact} was bad: {ahead} ahead of everything else, and "
+    "{ahead.limit} is the most",
+    "bad sample"};
+inline constexpr std::array sample_answers{&not_down,   &already_down,      &time_went_back,
+                                           &not_finite, &too_many_contacts, &far_ahead};
+}  // namespace answers
+/// The answer that names a fault. Needs a fault.
+[[nodiscard]] const Answer& answer_of(SampleFault fault);
 
 /// One finger on the screen, from its down to its end.
 struct Contact {
-  static constexpr int nobody = -1;
-
-  int id = 0;
-  int device = 0;
+  int id = 0;      ///< the platform's number; only unique on its device
+  int device = 0;  ///< which device
+  int slot = 0;    ///< which of the room's places it has: unique among open contacts, whatever their devices
   Sample down{};
-  Sample last{};
+  Sample last{};  ///< as the hardware said it
+  Sample seen{};  ///< the same with its place smoothed: what parts see
   VelocityTracker history{};
   Smoother smoother{};
-  int slot = 0;        ///< which of the room's places it has
-  int owner = nobody;  ///< whoever captured it, a number of the keeper's choosing
+  bool contested = false;  ///< it is still open which part may drag with it: none may yet
+  bool shared = false;     ///< other parts could go on with it where its owner is at its end
   bool open = false;
 };
 
@@ -54,19 +90,19 @@ class Contacts {
     SampleFault fault = SampleFault::none;
   };
 
-  /// Takes a sample. After an admitted `up` or `cancel` call `close` when the contact's end has been dealt
-  /// with.
-  Admitted admit(const Sample& sample);
+  /// Takes a sample, and smooths its place by a low-pass of `lag`. After an admitted `up` or `cancel` call
+  /// `close` when the contact's end has been dealt with.
+  Admitted admit(const Sample& sample, Micros lag = Micros{0});
   /// Forgets an ended contact; its id may come again.
   void close(Contact& contact);
 
   [[nodiscard]] std::size_t open_count() const { return open_count_; }
   /// The first open contact, or null.
   [[nodiscard]] Contact* first_open();
+  /// The open contact this sample belongs to, or null.
+  [[nodiscard]] Contact* find(const Sample& sample);
 
  private:
-  Contact* find(const Sample& sample);
-
   std::array<Contact, room> slots_{};
   std::size_t open_count_ = 0;
 };

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <cmath>
 #include <span>
 #include <string_view>
 
@@ -33,6 +34,16 @@ struct Feel {
   /// The threshold along `axis`, dp.
   [[nodiscard]] double threshold(Axis axis) const {
     return axis == Axis::vertical && drag_threshold_vertical > 0.0 ? drag_threshold_vertical : drag_threshold;
+  }
+  /// The axis along which a movement has come furthest of its threshold: where it has passed one, the axis of
+  /// the drag.
+  [[nodiscard]] Axis main_axis(Point moved) const {
+    // |x| / threshold of x against |y| / threshold of y, without dividing by what may be nothing.
+    constexpr double least = 1e-6;
+    return std::fabs(moved.x) * std::fmax(threshold(Axis::vertical), least) >=
+                   std::fabs(moved.y) * std::fmax(threshold(Axis::horizontal), least)
+               ? Axis::horizontal
+               : Axis::vertical;
   }
   /// The part of the feel that the velocity estimate needs.
   [[nodiscard]] VelocityRules velocity_rules() const {

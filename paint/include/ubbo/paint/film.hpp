@@ -15,19 +15,25 @@ struct TrailPoint {
   bool down = true;  ///< false at the end of a contact
 };
 
+/// The limits drawn around the place where a contact went down, dp along each axis; 0: none along it. Along
+/// one axis only: two lines across it; the same along both: a circle.
+struct FilmThreshold {
+  double x = 0.0;
+  double y = 0.0;
+};
+
+/// Where a contact went down, and what it had to pass to become a drag.
+struct FilmPress {
+  Point at{};
+  FilmThreshold threshold{};
+};
+
 /// One frame of a film.
 struct FilmFrame {
   Micros time{};
   skin::Picture scene;                ///< the stage at that time, in dp
   std::vector<std::string> captions;  ///< the decisions that fell since the frame before
-  std::vector<Point> pressed_at;      ///< where contacts that are still undecided or dragging went down
-};
-
-/// A limit drawn around the place where a contact went down.
-struct FilmThreshold {
-  double distance = 0.0;  ///< dp
-  enum class Shape : std::uint8_t { horizontal, vertical, any };
-  Shape shape = Shape::any;  ///< along x: two upright lines; along y: two level ones; any way: a circle
+  std::vector<FilmPress> presses;     ///< of the contacts that are down
 };
 
 /// All that a film shows.
@@ -38,8 +44,7 @@ struct FilmReel {
   std::vector<std::vector<TrailPoint>> trails;  ///< one a contact, sorted by time
   std::vector<Micros> decided;                  ///< when decisions fell
   std::vector<Point> snap_places;               ///< dp
-  FilmThreshold threshold;
-  Box region;  ///< the part of the screen that is shown, dp
+  Box region;                                   ///< the part of the screen that is shown, dp
   Micros begins{};
   Micros ends{};
 };

@@ -1,8 +1,9 @@
 #pragma once
 
-#include "ubbo/parts/pad.hpp"
-#include "ubbo/parts/pane.hpp"
-#include "ubbo/parts/slider.hpp"
+#include <functional>
+#include <map>
+#include <string_view>
+
 #include "ubbo/skin/picture.hpp"
 #include "ubbo/stage/stage.hpp"
 
@@ -27,16 +28,18 @@ inline constexpr CombColours dusk{.paper = Colour::hex(0x1F1A26),
                                   .moss = Colour::hex(0x8FB07F),
                                   .brick = Colour::hex(0xD9735C)};
 
-/// A slider: track with a mark for each snap point (while they are not too dense), fill, six-sided thumb with
-/// the value in it, and its label above. In the stage's dp.
-[[nodiscard]] Picture comb(const Slider& slider, const CombColours& colours = day);
-/// A pane that moves itself: a sheet of paper with one cut corner; what it uncovers when it slides aside is
-/// moss on the leading and brick on the trailing side. One that moves its content draws only its label.
-[[nodiscard]] Picture comb(const Pane& pane, const CombColours& colours = day);
-/// A pad: its label, a heather frame while it is pressed, and what it last took its touches for; a pair of
-/// contacts turns and scales a small comb.
-[[nodiscard]] Picture comb(const Pad& pad, const CombColours& colours = day);
-/// The whole stage with all its parts, on paper.
-[[nodiscard]] Picture comb(const Stage& stage, const CombColours& colours = day);
+/// How parts of one kind are drawn, where the roles of their pieces do not say enough.
+using Look = std::function<Picture(const Part& part, const CombColours& colours)>;
+/// Looks of their own, by the name of the kind.
+using Looks = std::map<std::string_view, Look>;
+
+/// A part, drawn by the roles of its pieces, in the stage's dp: surfaces are paper, tall ones with one cut
+/// corner; tracks are pale, fills honey; handles and marks are six-sided, a flat handle is a grip of two
+/// bars; what lies behind is moss on the leading and brick on the trailing side; what a finger has is
+/// heather.
+[[nodiscard]] Picture comb(const Part& part, const CombColours& colours = day);
+/// The whole stage with all its parts that are not hidden, on paper; those of kinds in `looks` by their own
+/// look.
+[[nodiscard]] Picture comb(const Stage& stage, const CombColours& colours = day, const Looks& looks = {});
 
 }  // namespace ubbo::skin

@@ -64,8 +64,9 @@ struct Group {
   double opacity = 1.0;
 };
 
-/// A regular hexagon with a corner on top; `radius` from the centre to a corner.
-[[nodiscard]] Path hexagon(Point centre, double radius, Ink ink);
+/// A regular hexagon with a corner on top; `radius` from the centre to a corner; turned clockwise by `turn`
+/// radians.
+[[nodiscard]] Path hexagon(Point centre, double radius, Ink ink, double turn = 0.0);
 /// A rectangle whose top right corner is cut off by `cut`; 0: a plain rectangle.
 [[nodiscard]] Path paper(const Box& box, double cut, Ink ink);
 /// A straight line.

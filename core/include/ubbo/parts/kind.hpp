@@ -1,0 +1,174 @@
+#pragma once
+
+#include <functional>
+#include <memory>
+#include <optional>
+#include <span>
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "ubbo/base/settings.hpp"
+#include "ubbo/motion/passage.hpp"
+#include "ubbo/parts/part.hpp"
+
+namespace ubbo {
+
+/// What a reading reads: a number, a flag or a text.
+using ReadingValue = std::variant<double, bool, std::string>;
+
+/// A named thing that can be read of a part, for graphs, JSON and live figures.
+struct ReadingInfo {
+  const char* name;
+  const char* unit;  ///< "" for a bare number, a flag or a text
+  const char* means;
+  ReadingValue (*now)(const Part&);
+  /// Adds the places at which a number may come to rest; null: not known.
+  void (*rests)(const Part&, std::vector<double>&) = nullptr;
+  bool usual = false;  ///< worth a line in a graph when nothing is asked for
+};
+
+/// What a piece of a part is for.
+enum class Role : std::uint8_t { backdrop, surface, track, fill, mark, handle, label, value };
+
+/// "surface", "handle", …
+[[nodiscard]] const char* name_of(Role role);
+
+/// A named box of a part: its geometry without drawing. Skins paint pieces by their roles, hand scripts touch
+/// them, films frame them.
+struct Piece {
+  Role role = Role::surface;
+  const char* name = "";     ///< what hand scripts call it; "": by its role
+  Box box{};                 ///< dp, on the screen
+  std::string_view words{};  ///< what stands in it; good only while it is being handed over
+  double turn = 0.0;         ///< radians, clockwise about the middle of its box
+  double opacity = 1.0;
+  bool on = false;    ///< filled, chosen, checked
+  bool held = false;  ///< a finger has it
+  bool bare = false;  ///< it lets through what lies below while nothing is the matter
+};
+
+using PieceTaker = std::function<void(const Piece&)>;
+
+/// A setting of any kind: a number (also a time in ms, a flag as 0 or 1, a choice by its index), a text, a
+/// list of numbers, a passage, or the cell to link to.
+using SettingValue = std::variant<double, std::string, std::vector<double>, Passage, AnyCell>;
+
+/// Settings of some kind of part, to be filled without knowing which.
+using AnySettings = std::shared_ptr<void>;
+
+/// What a kind of part tells of itself, once, beside its class: all that scenes, settings pages, readings,
+/// reports, hand scripts, films, graphs, skins and checkers know of it. Made by `describe`.
+struct PartKind {
+  const char* name = "";   ///< what scenes call it, such as "slider"
+  const char* means = "";  ///< one line, for docs and --help
+  const char* role = "";   ///< WAI-ARIA
+  std::span<const ReadingInfo> readings{};
+  void (*pieces)(const Part&, const PieceTaker&) = nullptr;
+  /// Where on the screen the part stands when it is at `value`: for hand scripts, such as `frames.9`. Null:
+  /// nowhere.
+  std::optional<Point> (*place_of)(const Part&, double value) = nullptr;
+  /// What it can be asked to do besides the actions it tells of, such as "open".
+  std::span<const char* const> calls{};
+  /// Its own answers, for whoever wants to visit them all.
+  std::span<const Answer* const> answers{};
+
+  // Filled in by `describe`.
+
+  std::size_t (*settings)() = nullptr;
+  const SettingInfo& (*setting)(std::size_t) = nullptr;
+  AnySettings (*fresh)() = nullptr;  ///< with defaults
+  AnySettings (*copy)(const void* settings) = nullptr;
+  AnySettings (*settings_of)(const Part&) = nullptr;  ///< a copy of what it has
+  void (*put)(void* settings, std::size_t setting, const SettingValue&) = nullptr;
+  SettingValue (*get)(const void* settings,
+                      std::size_t setting) = nullptr;  ///< a cell comes as a null pointer
+  /// What a part would refuse of these settings in a box of this size; "": nothing.
+  std::string (*fault)(const std::string& id, const Box&, const void* settings) = nullptr;
+  std::unique_ptr<Part> (*make)(std::string id, const Box&, const void* settings, Surroundings&) = nullptr;
+  void (*change)(Part&, const void* settings) = nullptr;
+};
+
+using Kinds = std::span<const PartKind* const>;
+
+/// The kind of this name, or null.
+[[nodiscard]] const PartKind* find_kind(Kinds kinds, std::string_view name);
+/// The index of the setting of this name, or `kind.settings()`.
+[[nodiscard]] std::size_t find_setting(const PartKind& kind, std::string_view name);
+
+/// Reads `Get`, a member function of `P` or one of a piece of it, as a reading.
+template <class P, auto Get>
+ReadingValue read(const Part& part) {
+  const auto value = std::invoke(Get, static_cast<const P&>(part));
+  using V = std::remove_cvref_t<decltype(value)>;
+  if constexpr (std::is_same_v<V, bool>)
+    return value;
+  else if constexpr (std::is_arithmetic_v<V>)
+    return static_cast<double>(value);
+  else
+    return std::string(value);
+}
+
+namespace detail {
+
+template <class S>
+void put_setting(const Setting<S>& setting, S& settings, const SettingValue& value) {
+  if (const auto* number = std::get_if<double>(&value); number != nullptr && setting.set != nullptr)
+    setting.set(settings, *number);
+  if (const auto* text = std::get_if<std::string>(&value); text != nullptr && setting.text != nullptr)
+    settings.*setting.text = *text;
+  if (const auto* list = std::get_if<std::vector<double>>(&value);
+      list != nullptr && setting.numbers != nullptr)
+    settings.*setting.numbers = *list;
+  if (const auto* passage = std::get_if<Passage>(&value); passage != nullptr && setting.passage != nullptr)
+    settings.*setting.passage = *passage;
+  if (const auto* cell = std::get_if<AnyCell>(&value); cell != nullptr && setting.link != nullptr)
+    setting.link(settings, *cell);
+}
+
+template <class S>
+SettingValue get_setting(const Setting<S>& setting, const S& settings) {
+  if (setting.text != nullptr) return settings.*setting.text;
+  if (setting.numbers != nullptr) return settings.*setting.numbers;
+  if (setting.passage != nullptr) return settings.*setting.passage;
+  if (setting.get != nullptr) return setting.get(settings);
+  return AnyCell{};
+}
+
+}  // namespace detail
+
+/// Completes `told`, what the class `P` tells of itself, with all that follows from its types: `P::Settings`
+/// with its table, `P(id, box, settings, around)`, `P::fault(id, box, settings)` ("" or what is wrong),
+/// `settings()` and `change(settings)`.
+template <class P>
+PartKind describe(PartKind told) {
+  using S = typename P::Settings;
+  told.settings = [] { return settings_of<S>().size(); };
+  told.setting = [](std::size_t i) -> const SettingInfo& { return settings_of<S>()[i]; };
+  told.fresh = []() -> AnySettings { return std::make_shared<S>(); };
+  told.copy = [](const void* settings) -> AnySettings {
+    return std::make_shared<S>(*static_cast<const S*>(settings));
+  };
+  told.settings_of = [](const Part& part) -> AnySettings {
+    return std::make_shared<S>(static_cast<const P&>(part).settings());
+  };
+  told.put = [](void* settings, std::size_t i, const SettingValue& value) {
+    detail::put_setting(ubbo::settings_of<S>()[i], *static_cast<S*>(settings), value);
+  };
+  told.get = [](const void* settings, std::size_t i) {
+    return detail::get_setting(ubbo::settings_of<S>()[i], *static_cast<const S*>(settings));
+  };
+  told.fault = [](const std::string& id, const Box& box, const void* settings) {
+    return P::fault(id, box, *static_cast<const S*>(settings));
+  };
+  told.make = [](std::string id, const Box& box, const void* settings,
+                 Surroundings& around) -> std::unique_ptr<Part> {
+    return std::make_unique<P>(std::move(id), box, *static_cast<const S*>(settings), around);
+  };
+  told.change = [](Part& part, const void* settings) {
+    static_cast<P&>(part).change(*static_cast<const S*>(settings));
+  };
+  return told;
+}
+
+}  // namespace ubbo

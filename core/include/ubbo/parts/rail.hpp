@@ -1,0 +1,235 @@
+#pragma once
+
+#include <functional>
+#include <optional>
+
+#include "ubbo/landing/give.hpp"
+#include "ubbo/landing/landing.hpp"
+#include "ubbo/motion/mover.hpp"
+#include "ubbo/parts/part.hpp"
+#include "ubbo/touch/drag.hpp"
+#include "ubbo/touch/gestures.hpp"
+
+namespace ubbo {
+
+/// What the cell of a rail is told.
+enum class Tells : std::uint8_t {
+  place,   ///< where it is, all the time, also while it moves by itself
+  choice,  ///< what the finger means while it drags, and at the lift where it goes
+  target,  ///< at the lift where it goes
+  rest     ///< where it came to rest
+};
+
+/// What a rail is made of. Lengths along it are in the part's own unit, unless they say dp.
+struct RailPlan {
+  Axis axis = Axis::vertical;
+  double least = 0.0;
+  double most = 0.0;
+  double dp_per_unit = 1.0;  ///< not 0; negative where it grows leftwards or upwards
+  const char* unit = "dp";   ///< of its decisions
+  SnapPoints rests{};        ///< none: anywhere
+  Passage passage = Spring::settling(Micros{300'000}, 0.0);
+  std::optional<Coast> glide{};  ///< without snap points: how it goes on after the lift
+  Micros carry{0};       ///< how much of the release velocity counts for where it lands; 0: none of it
+  bool hurries = false;  ///< a flick may go faster than the finger, to be there in the passage's time
+  Give give_least{};     ///< how each bound yields
+  Give give_most{};
+  Tells tells = Tells::place;
+  PartReduced reduced_motion = PartReduced::as_screen;
+  bool stays_caught =
+      true;  ///< touched while it moves by itself it stays there; else it goes on after a mere press
+  bool snaps_writes = false;  ///< what the app writes means the nearest snap point
+};
+
+/// A number that a finger drags along a way between two bounds, and that moves along it by itself: what
+/// sliders, panes, sheets and rows own one or two of.
+///
+/// It keeps the mover, the drag, the place to return to and the link to the app's cell, chooses where it
+/// lands, and records why. A part hands it what it gets from the stage and reads it; whoever calls has let
+/// time pass.
+class Rail {
+ public:
+  /// `part` must outlive it. An unlinked `cell` is none; then it starts at 0 within its bounds.
+  Rail(Part& part, RailPlan plan, Link<double> cell);
+
+  /// Called last of all when it has come to rest.
+  std::function<void(double)> on_rest{};
+
+  [[nodiscard]] const RailPlan& plan() const { return plan_; }
+  /// Where it is now; past a bound only where that yields.
+  [[nodiscard]] double position() const;
+  /// The unit per second.
+  [[nodiscard]] double velocity() const { return mover_.at(part_->around().now).velocity; }
+  /// Where it goes, or stands.
+  [[nodiscard]] double target() const { return within(onward_ ? onward_->target : mover_.target()); }
+  /// Where to draw it: ahead of `position` while prediction sees a finger ahead.
+  [[nodiscard]] double shown() const { return position() + ahead_; }
+  [[nodiscard]] double opacity() const { return mover_.opacity_at(part_->around().now); }
+  [[nodiscard]] bool dragging() const { return drag_.dragging(); }
+  [[nodiscard]] bool pressed() const { return held_ != nullptr; }
+  [[nodiscard]] bool moving() const { return mover_.moving(); }
+  [[nodiscard]] bool settled() const { return !moving() && !pressed(); }
+  /// The largest distance of its contact from where that went down, dp.
+  [[nodiscard]] double strayed() const { return drag_.strayed(); }
+  /// Where the contact that holds it went down, dp.
+  [[nodiscard]] Point press_place() const { return pressed_at_; }
+  [[nodiscard]] bool can_go(Side side) const;
+  [[nodiscard]] Point leftover() const { return way_along(plan_.axis, leftover_ * plan_.dp_per_unit); }
+
+  // A contact. False from `down`: another one has it.
+
+  /// `off_handle`: it went down beside the handle a drag must begin on, by so many dp of which `reach` are
+  /// held.
+  bool down(const Contact& contact, const Sample& sample, double off_handle = 0.0, double reach = 0.0);
+  void follow(const Contact& contact, const Sample& sample);
+  /// True: it was a drag, and is on its way. False: a press; what becomes of it is up to the part, which then
+  /// calls `tapped_at` or `resume`.
+  bool lift(const Contact& contact, const Sample& sample);
+  /// Says why a press that came to nothing was no drag, if it moved at all.
+  void explain_press(const Contact& contact, const Sample& sample) const;
+  void cancel();
+  void lose();
+  bool take_over(const Contact& contact, Point anchor);
+  void hand_over();
+  void strain();
+  void left_behind();
+  bool take_momentum(Point velocity);
+  Point foresee(Point ahead);
+
+  /// A tap meant `place`: it lands on the snap point nearest to it.
+  void tapped_at(double place);
+  /// A press came to nothing: it goes on as before, or stays where it was caught.
+  void resume();
+  /// A key that means `place`.
+  void key(double place);
+
+  [[nodiscard]] Micros due() const { return std::min(hit_, mover_.due()); }
+  void advance(Micros now);
+  void heard();
+  void tell_place();
+  [[nodiscard]] bool shares_place() const {
+    return plan_.tells == Tells::place && moving() && !watch_.alone();
+  }
+  /// Other settings, and perhaps another cell. Needs `!pressed()`. It goes from where it is to where it may
+  /// be.
+  void change(RailPlan plan, Link<double> cell);
+  /// The way has become longer or shorter on the screen.
+  void set_dp_per_unit(double dp_per_unit);
+
+ private:
+  [[nodiscard]] double within(double value) const { return std::clamp(value, plan_.least, plan_.most); }
+  [[nodiscard]] const Give& give_at(double value) const {
+    return value < plan_.least ? plan_.give_least : plan_.give_most;
+  }
+  [[nodiscard]] double yielded(double wanted) const;
+  [[nodiscard]] double pulled(double shown) const;
+  [[nodiscard]] double floor() const;
+  void link(Link<double> cell);
+  void hold(const Contact& contact, Point at);
+  void let_go(const Contact& contact, const Sample& sample);
+  void land(double velocity, bool flick);
+  void fly(double velocity);
+  void reach_bound();
+  void choose(double target, double velocity, bool thrown = false);
+  void go(double target, double velocity, bool thrown);
+  void throw_to(double target, double velocity);
+  void stop_short();
+  void set_off();
+  void rest();
+  void tell(double value);
+
+  Part* part_;
+  RailPlan plan_;
+  Link<double> cell_;
+  Watch watch_;
+  Mover mover_;
+  Drag drag_;
+  const Contact* held_ = nullptr;
+  Point pressed_at_{};
+  double off_handle_ = 0.0;  // dp beside the handle; 0: on it
+  double handle_reach_ = 0.0;
+  double grabbed_ = 0.0;       // where it was when the drag began, as if no bound had yielded
+  double leftover_ = 0.0;      // of the last move
+  double ahead_ = 0.0;         // how far prediction sees it beyond where it is
+  bool caught_ = false;        // the press stopped a motion
+  bool owes_landing_ = false;  // a contact went on elsewhere and left it between its snap points
+  struct Onward {
+    double target;
+    double velocity;
+  };
+  std::optional<Onward> onward_;  // where it goes when it has come near enough at the finger's speed
+  Micros hit_ = never;            // when it meets its bound under way
+  bool owes_cell_ = false;        // the cell has yet to hear of a place the user chose
+  double cell_value_ = 0.0;       // what we last saw or wrote in the cell
+  double return_to_ = 0.0;  // where it goes when the contact comes to nothing, and the cell's value then
+  double return_cell_ = 0.0;
+};
+
+namespace questions {
+inline constexpr Question speed{"was it moving when it lifted?"};
+inline constexpr Question rest{"is it at rest?"};
+inline constexpr Question cancelled{"what becomes of a cancelled contact?"};
+inline constexpr Question write{"what does a write by the app do?"};
+inline constexpr Question bound{"what becomes of it at its bound?"};
+inline constexpr Question caught{"what becomes of it when it is touched on its way?"};
+}  // namespace questions
+namespace answers {
+inline constexpr Answer lifted_moving{
+    &questions::speed, "yes", true,
+    "it lifted while moving at {velocity}: it had rested {rested}, and {rested.limit} "
+    "would have made it still",
+    "lifts at {velocity}"};
+inline constexpr Answer lifted_resting{
+    &questions::speed, "no, it rested", false,
+    "it lifted at rest: it had not moved for {rested}, and {rested.limit} are enough", "lifts at rest"};
+inline constexpr Answer lifted_still{&questions::speed, "no, not along its axis", false,
+                                     "it lifted without speed along its axis", "lifts without speed"};
+inline constexpr Answer at_rest{&questions::rest, "yes", true, "it is at rest on {value}",
+                                "at rest on {value}"};
+inline constexpr Answer goes_back{&questions::cancelled, "back to where it was going", true,
+                                  "the contact was cancelled by the system: it goes back from {from} to {to}",
+                                  "cancelled, back to {to}"};
+inline constexpr Answer stays_cancelled{&questions::cancelled, "nothing, it had not moved", false,
+                                        "the contact was cancelled by the system: it had not moved",
+                                        "cancelled"};
+inline constexpr Answer write_moves{&questions::write, "moves it", true,
+                                    "the app wrote {written}: it goes to {to}", "written: {written}"};
+inline constexpr Answer write_limited{&questions::write, "moves it, as far as it may", true,
+                                      "the app wrote {written}: it goes to {to}, the nearest place it may be",
+                                      "written: {written}"};
+inline constexpr Answer write_is_there{&questions::write, "nothing, it is there", false,
+                                       "the app wrote {written}: it stands or goes there already", ""};
+inline constexpr Answer write_waits{&questions::write, "nothing yet, a finger has it", false,
+                                    "the app wrote {written} while a finger has it: a cancel would go there",
+                                    "written: {written}"};
+inline constexpr Answer write_unusable{&questions::write, "nothing, it is not a finite number", false,
+                                       "the app wrote what is no finite number: it stays where it is",
+                                       "written: no number"};
+inline constexpr Answer bound_passes_on{
+    &questions::bound, "its flick goes on elsewhere", true,
+    "it came to its bound at {place} with {speed} left, which another part takes over", "flick passed on"};
+inline constexpr Answer bound_yields{
+    &questions::bound, "it yields", true,
+    "it came to its bound at {place} with {speed} left: the bound yields, and it comes "
+    "back",
+    "bound yields"};
+inline constexpr Answer bound_stops{
+    &questions::bound, "it stops", false,
+    "it came to its bound at {place} with {speed} left, and stops: the bound does not "
+    "yield, and no other part goes on",
+    "stops at its bound"};
+inline constexpr Answer caught_stays{&questions::caught, "it stays there", true,
+                                     "it was touched on its way, at {place}, and stays there",
+                                     "caught at {place}"};
+inline constexpr Answer caught_goes_on{
+    &questions::caught, "it goes on", false,
+    "it was touched on its way, at {place}; the press came to nothing, so it goes on "
+    "to {to}",
+    "goes on to {to}"};
+inline constexpr std::array rail_answers{&lifted_moving,  &lifted_resting,  &lifted_still,   &at_rest,
+                                         &goes_back,      &stays_cancelled, &write_moves,    &write_limited,
+                                         &write_is_there, &write_waits,     &write_unusable, &bound_passes_on,
+                                         &bound_yields,   &bound_stops,     &caught_stays,   &caught_goes_on};
+}  // namespace answers
+
+}  // namespace ubbo

@@ -1,0 +1,30 @@
+#pragma once
+
+#include <cstddef>
+#include <vector>
+
+#include "ubbo/parts/part.hpp"
+
+namespace ubbo {
+
+/// The parts that have something due, the earliest first; of those due at the same time the one added first.
+/// A heap in which each part knows its place, so that a change costs O(log parts).
+class DueList {
+ public:
+  /// Makes room, so that no change allocates.
+  void reserve(std::size_t parts) { heap_.reserve(parts); }
+  /// `part` is due at `due` from now on; `never`: not at all.
+  void set(Part& part, Micros due);
+  [[nodiscard]] bool empty() const { return heap_.empty(); }
+  [[nodiscard]] Part& first() const { return *heap_.front(); }
+  [[nodiscard]] Micros due() const;
+
+ private:
+  void put(std::size_t at, Part& part);
+  void rise(std::size_t at);
+  void sink(std::size_t at);
+
+  std::vector<Part*> heap_;
+};
+
+}  // namespace ubbo

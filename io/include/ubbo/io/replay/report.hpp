@@ -1,0 +1,38 @@
+#pragma once
+
+#include <string>
+#include <string_view>
+
+#include "ubbo/io/replay/replay.hpp"
+
+namespace ubbo::io {
+
+/// What a finished replay came to, as one JSON object: `cells` (name to final value), `parts` (id to state),
+/// `decisions`, `warnings`, and the times. The layout is in docs/formats/replay-json.md.
+[[nodiscard]] std::string replay_json(const SceneRun& run, const Replay& replay);
+
+/// The same for people: what was replayed, the final cells, and the state of each part; a few lines.
+[[nodiscard]] std::string replay_text(const SceneRun& run, const Replay& replay);
+
+/// The cells' values in one line.
+[[nodiscard]] std::string cells_text(const SceneRun& run);
+
+/// The decisions for people, one numbered sentence each with its time; only those of `part` unless it is
+/// empty.
+[[nodiscard]] std::string why_text(const Replay& replay, std::string_view part);
+
+/// The same decisions as JSON: `{"decisions": […]}` as in `replay_json`.
+[[nodiscard]] std::string why_json(const Replay& replay, std::string_view part);
+
+/// Throws `InputError` unless `part` is empty or the id of a part of the scene in `file`.
+void demand_part(SceneRun& run, const std::string& file, std::string_view part);
+
+/// One decision as a sentence with its numbers, such as "it became a drag 92 ms after it went down: 13.1 dp
+/// of travel passed the threshold of 12 dp, by 1.1 dp".
+[[nodiscard]] std::string sentence(const Decision& decision);
+
+/// One decision in a word or three, for captions, such as "lands on 7"; "" for one that is not worth a
+/// caption.
+[[nodiscard]] std::string caption(const Decision& decision);
+
+}  // namespace ubbo::io

@@ -1,0 +1,91 @@
+#pragma once
+
+#include <deque>
+#include <map>
+#include <memory>
+#include <string>
+#include <string_view>
+#include <utility>
+#include <variant>
+#include <vector>
+
+#include "ubbo/io/scene/cell_value.hpp"
+#include "ubbo/parts/kinds.hpp"
+#include "ubbo/stage/stage.hpp"
+
+namespace ubbo::io {
+
+/// One part as a scene file describes it.
+struct PartPlan {
+  std::string id;
+  const PartKind* kind = nullptr;
+  AnySettings settings{};                      ///< of its kind; cells not linked yet
+  std::map<std::string, std::string> cells{};  ///< setting name to cell name
+  Placement placement{};
+  Standing standing{};  ///< how it stands to the others
+  bool hidden = false;
+  bool disabled = false;
+  std::size_t line = 0;  ///< where it stands in the file
+  std::size_t column = 0;
+};
+
+/// What a scene file says.
+struct Scene {
+  std::string title{};
+  std::string file{};
+  StageSettings stage{};
+  std::vector<std::pair<std::string, CellValue>> cells{};
+  std::vector<PartPlan> parts{};
+  Kinds kinds = shipped_kinds();  ///< the kinds of part its reader knew
+};
+
+/// Whether a scene may say this setting of a stage: the journal is whoever's who runs it.
+[[nodiscard]] inline bool is_scene_setting(std::string_view name) {
+  return name != "journal" && name != "keep";
+}
+
+/// Reads a scene (docs/formats/scene.md) with parts of these kinds. `name` stands for the file in errors.
+/// Throws `InputError` with line and column for anything the format does not know or a part would refuse.
+[[nodiscard]] Scene parse_scene(std::string_view text, const std::string& name,
+                                Kinds kinds = shipped_kinds());
+/// Reads a scene from a file.
+[[nodiscard]] Scene read_scene(const std::string& path, Kinds kinds = shipped_kinds());
+
+/// A scene at work: its cells, and a stage with its parts linked to them.
+class SceneRun {
+ public:
+  /// A cell with its name.
+  struct Named {
+    template <class T>
+    Named(std::string called, const T& value)
+        : name(std::move(called)), cell(std::in_place_type<Cell<T>>, value) {}
+    std::string name;
+    std::variant<Cell<double>, Cell<int>, Cell<bool>, Cell<Choice>, Cell<std::string>,
+                 Cell<std::vector<std::string>>>
+        cell;
+    [[nodiscard]] AnyCell any();
+    [[nodiscard]] CellValue value() const;
+  };
+
+  /// `journal_room`: decisions the journal has room for; 0: off. Throws `InputError` for what a part refuses.
+  explicit SceneRun(const Scene& scene, std::size_t journal_room = 0);
+
+  [[nodiscard]] Stage& stage() { return *stage_; }
+  [[nodiscard]] const Stage& stage() const { return *stage_; }
+  /// The cells, as the scene lists them.
+  [[nodiscard]] const std::deque<Named>& cells() const { return cells_; }
+  /// The cell with this name, or null.
+  [[nodiscard]] Named* find_cell(std::string_view name);
+  /// The cell with this name that holds a `T`, or null.
+  template <class T = double>
+  [[nodiscard]] Cell<T>* cell(std::string_view name) {
+    Named* found = find_cell(name);
+    return found == nullptr ? nullptr : std::get_if<Cell<T>>(&found->cell);
+  }
+
+ private:
+  std::deque<Named> cells_;
+  std::unique_ptr<Stage> stage_;
+};
+
+}  // namespace ubbo::io

@@ -1,0 +1,40 @@
+#pragma once
+
+#include <string>
+#include <string_view>
+
+#include "ubbo/base/geometry.hpp"
+#include "ubbo/io/take/take.hpp"
+
+namespace ubbo::io {
+
+/// How lengths of a recording become dp.
+struct Mapping {
+  Point screen{};          ///< the screen's size in dp; zero: by the panel's own resolution
+  bool raw_units = false;  ///< leave lengths as the panel gives them
+};
+
+/// Reads Linux kernel input events of the multi-touch protocol B, as text lines `E: sec.usec type code value`
+/// (type and code hexadecimal, value decimal), with `#` lines that may declare `min`, `max` and `resolution`
+/// of an axis. Panel units become dp by the declared range and the screen's size, or by the resolution (units
+/// a millimetre). Times count from the first event; a contact's number is its tracking id; its slot keeps its
+/// place from one contact to the next. Throws `InputError` with the line for a line that does not read, a
+/// time that goes back, a needed range that is not declared, and the type A protocol.
+[[nodiscard]] Take parse_kernel_text(std::string_view text, const std::string& name, const Mapping& mapping);
+
+/// The same from raw 64-bit `struct input_event` records (24 bytes each, this machine's byte order). In
+/// errors the line is the number of the event. Raw records declare no range, so `range_x`, `range_y` give the
+/// largest values.
+[[nodiscard]] Take parse_kernel_raw(std::string_view bytes, const std::string& name, const Mapping& mapping,
+                                    Point range = {});
+
+/// Reads W3C Pointer Events as JSON lines: `type`, `pointerId`, `pointerType`, `clientX`, `clientY` (CSS px,
+/// taken as dp), `pressure`, `timeStamp` (ms), and `coalescedEvents`, a list of the same. Events that are no
+/// down, move, up or cancel, and moves of a pointer that is not down, are passed over. Throws `InputError`
+/// with the line.
+[[nodiscard]] Take parse_pointer_events(std::string_view text, const std::string& name);
+
+/// Reads any of these or a take, told apart by what the file begins with.
+[[nodiscard]] Take read_recording(const std::string& path, const Mapping& mapping, Point range = {});
+
+}  // namespace ubbo::io

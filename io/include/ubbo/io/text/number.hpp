@@ -1,0 +1,14 @@
+#pragma once
+
+#include <string>
+
+namespace ubbo::io {
+
+/// A number as people write it: six significant digits, no trailing zeros, no `-0`, and 0 for what is only
+/// rounding (nearer to it than a billionth).
+[[nodiscard]] std::string plain(double value, int digits = 6);
+
+/// The same number without what rounding left behind it: to nine decimals.
+[[nodiscard]] double rounded(double value);
+
+}  // namespace ubbo::io

@@ -1,0 +1,369 @@
+#include "ubbo/io/motion/motion_tokens.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <optional>
+#include <set>
+#include <stdexcept>
+
+#include "ubbo/io/motion/easing_css.hpp"
+#include "ubbo/io/text/input_error.hpp"
+#include "ubbo/motion/fewest_stops.hpp"
+#include "ubbo/motion/progress.hpp"
+
+namespace ubbo::io {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+constexpr const char* own_key = "ubbo.motion";
+
+// A bound stays one when it is written.
+double rounded_up(double error, double per_unit) { return std::ceil(error * per_unit) / per_unit; }
+
+Json duration_json(Micros time) { return {{"value", to_ms(time)}, {"unit", "ms"}}; }
+
+// The place of a token in the tree, made on the way.
+Json& place_of(Json& root, std::string_view name) {
+  Json* here = &root;
+  for (std::size_t from = 0; from <= name.size();) {
+    const std::size_t to = std::min(name.find('.', from), name.size());
+    here = &(*here)[std::string(name.substr(from, to - from))];
+    from = to + 1;
+  }
+  return *here;
+}
+
+// Each name must find a place of its own in the tree.
+void check_names(const MotionTokens& tokens) {
+  std::set<std::string> taken;
+  const auto check = [&](const std::string& name) {
+    const bool hollow = name.empty() || name.front() == '.' || name.back() == '.' ||
+                        name.find("..") != std::string::npos ||
+                        name.find_first_of("${}") != std::string::npos;
+    if (hollow)
+      throw std::invalid_argument(
+          fmt::format("'{}' is no token name; takes names parted by dots, without $, {{ and }}", name));
+    // A name that begins another one would be token and group at once.
+    bool clash = taken.contains(name);
+    for (std::size_t dot = name.find('.'); dot != std::string::npos; dot = name.find('.', dot + 1))
+      clash = clash || taken.contains(name.substr(0, dot));
+    for (const std::string& other : taken) clash = clash || other.starts_with(name + ".");
+    if (clash)
+      throw std::invalid_argument(
+          fmt::format("the token name '{}' is taken, as a token or as a group", name));
+    taken.insert(name);
+  };
+  for (const auto& [name, time] : tokens.durations) check(name);
+  for (const auto& [name, spec] : tokens.motions) check(name);
+}
+
+Json motion_json(const MotionSpec& spec) {
+  const BezierFit fit = fit_bezier(progress_of(spec.passage.way));
+  const Json bezier{fit.bezier.x1(), fit.bezier.y1(), fit.bezier.x2(), fit.bezier.y2()};
+  Json token;
+  if (spec.has_time)
+    token = {{"$type", "transition"},
+             {"$value",
+              {{"duration", duration_json(duration_of(spec.passage.way))},
+               {"delay", duration_json(spec.passage.delay)},
+               {"timingFunction", bezier}}}};
+  else
+    token = {{"$type", "cubicBezier"}, {"$value", bezier}};
+  token["$extensions"] = {{own_key, {{"spec", spec.text}, {"bezier_error", rounded_up(fit.error, 1e6)}}}};
+  return token;
+}
+
+class Reader {
+ public:
+  Reader(std::string_view json, std::string name) : name_(std::move(name)) {
+    try {
+      root_ = Json::parse(json);
+    } catch (const Json::parse_error& error) {
+      const std::size_t at = std::min(error.byte == 0 ? 0 : error.byte - 1, json.size());
+      const std::string_view before = json.substr(0, at);
+      const auto lines = static_cast<std::size_t>(std::count(before.begin(), before.end(), '\n'));
+      const std::size_t bol = lines == 0 ? 0 : before.rfind('\n') + 1;
+      throw InputError({.file = name_,
+                        .line = lines + 1,
+                        .column = at - bol + 1,
+                        .found = at == json.size() ? "the end" : fmt::format("'{}'", json[at]),
+                        .takes = "JSON"});
+    }
+    if (!root_.is_object())
+      throw InputError(
+          {.file = name_, .line = 1, .column = 1, .found = "no object", .takes = "{ … }, groups of tokens"});
+  }
+
+  MotionTokens read() {
+    walk(root_, "", "");
+    return std::move(tokens_);
+  }
+
+ private:
+  [[noreturn]] void refuse(std::string_view path, const std::string& found, std::string takes) const {
+    throw InputError(
+        {.file = name_, .found = fmt::format("token '{}': {}", path, found), .takes = std::move(takes)});
+  }
+
+  void walk(const Json& node, const std::string& path, std::string type) {
+    if (node.contains("$type")) {
+      if (!node["$type"].is_string()) refuse(path, "$type = " + node["$type"].dump(), "text");
+      type = node["$type"].get<std::string>();
+    }
+    if (node.contains("$value")) {
+      token(node, path, type);
+      return;
+    }
+    for (const auto& [key, child] : node.items())
+      if (!key.starts_with('$') && child.is_object())
+        walk(child, path.empty() ? key : fmt::format("{}.{}", path, key), type);
+  }
+
+  void token(const Json& node, const std::string& path, const std::string& type) {
+    if (type == "duration") {
+      tokens_.durations.emplace_back(path, time(node["$value"], path));
+      return;
+    }
+    if (type != "transition" && type != "cubicBezier") return;
+    if (const auto own = own_text(node, path)) {
+      tokens_.motions.emplace_back(path, *own);
+      return;
+    }
+    const Json& value = resolved(node["$value"], path, "transition or cubicBezier");
+    MotionSpec spec{"", Timed{}, type == "transition"};
+    if (type == "cubicBezier") {
+      spec.passage.way = Timed{bezier(value, path), Micros{0}};
+      spec.text = css_text(bezier(value, path));
+    } else {
+      if (!value.is_object()) refuse(path, value.dump(), "duration, delay and timingFunction");
+      for (const char* part : {"duration", "timingFunction"})
+        if (!value.contains(part)) refuse(path, fmt::format("no {}", part), part);
+      spec.passage = Passage(Timed{bezier(value["timingFunction"], path), time(value["duration"], path)});
+      if (value.contains("delay")) spec.passage.delay = time(value["delay"], path);
+      spec.text = spec_text(spec.passage);
+    }
+    tokens_.motions.emplace_back(path, spec);
+  }
+
+  std::optional<MotionSpec> own_text(const Json& node, const std::string& path) const {
+    const auto extensions = node.find("$extensions");
+    if (extensions == node.end() || !extensions->is_object()) return std::nullopt;
+    const auto ours = extensions->find(own_key);
+    if (ours == extensions->end() || !ours->is_object() || !ours->contains("spec")) return std::nullopt;
+    if (!(*ours)["spec"].is_string()) refuse(path, "spec = " + (*ours)["spec"].dump(), "text");
+    try {
+      return read_motion((*ours)["spec"].get<std::string>());
+    } catch (const SpecError& wrong) {
+      refuse(path, wrong.what(), "a motion (docs/formats/motion.md)");
+    }
+  }
+
+  // Follows `{group.token}` to its value.
+  const Json& resolved(const Json& value, const std::string& path, const char* takes) const {
+    const Json* here = &value;
+    for (int hops = 0; here->is_string(); ++hops) {
+      const std::string alias = here->get<std::string>();
+      if (alias.size() < 3 || alias.front() != '{' || alias.back() != '}') break;
+      if (hops == 32) refuse(path, "aliases that lead round in a ring", takes);
+      const Json* node = &root_;
+      const std::string target = alias.substr(1, alias.size() - 2);
+      for (std::size_t from = 0; from <= target.size();) {
+        const std::size_t to = std::min(target.find('.', from), target.size());
+        const auto next = node->find(target.substr(from, to - from));
+        if (!node->is_object() || next == node->end())
+          refuse(path, fmt::format("the alias {}, which leads nowhere", alias),
+                 "the name of a token in braces");
+        node = &*next;
+        from = to + 1;
+      }
+      if (!node->is_object() || !node->contains("$value"))
+        refuse(path, fmt::format("the alias {}, which is no token", alias), "the name of a token in braces");
+      here = &(*node)["$value"];
+    }
+    return *here;
+  }
+
+  Micros time(const Json& given, const std::string& path) const {
+    const char* takes = R"({"value": 240, "unit": "ms"}, 0 to an hour)";
+    const Json& value = resolved(given, path, takes);
+    double number = NAN;
+    std::string unit;
+    if (value.is_object() && value.contains("value") && value.contains("unit") &&
+        value["value"].is_number() && value["unit"].is_string()) {
+      number = value["value"].get<double>();
+      unit = value["unit"].get<std::string>();
+    } else if (value.is_string()) {  // "240ms", as earlier drafts had it
+      const std::string text = value.get<std::string>();
+      std::size_t end = 0;
+      try {
+        number = std::stod(text, &end);
+        unit = text.substr(end);
+      } catch (const std::exception&) {  // NaN is refused below
+      }
+    }
+    if (unit == "s") number *= 1000.0;
+    if ((unit != "s" && unit != "ms") || !(number >= 0.0 && number <= 3.6e6))
+      refuse(path, "the time " + value.dump(), takes);
+    return from_ms(number);
+  }
+
+  CubicBezier bezier(const Json& given, const std::string& path) const {
+    const Json& value = resolved(given, path, "four numbers");
+    std::array<double, 4> n{};
+    const bool four =
+        value.is_array() && value.size() == 4 &&
+        std::all_of(value.begin(), value.end(), [](const Json& one) { return one.is_number(); });
+    if (!four) refuse(path, "the curve " + value.dump(), "four numbers, [x1, y1, x2, y2]");
+    for (std::size_t i = 0; i < 4; ++i) n[i] = value[i].get<double>();
+    try {
+      return {n[0], n[1], n[2], n[3]};
+    } catch (const std::invalid_argument& refused) {
+      refuse(path, refused.what(), "x1 and x2 within 0 to 1");
+    }
+  }
+
+  std::string name_;
+  Json root_;
+  MotionTokens tokens_;
+};
+
+std::string identifier(const std::string& name) {
+  std::string made;
+  for (const char c : name) made += c == '.' || c == '-' ? '_' : c;
+  const auto letter = [](char c) { return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || c == '_'; };
+  const bool good = !made.empty() && letter(made[0]) && std::all_of(made.begin(), made.end(), [&](char c) {
+    return letter(c) || (c >= '0' && c <= '9');
+  });
+  if (!good)
+    throw std::invalid_argument(
+        fmt::format("'{}' gives no C++ name; takes letters, digits, '-', '_' and '.', a letter first", name));
+  return made;
+}
+
+std::string curve_code(const Curve& curve) {
+  if (std::holds_alternative<Curve::Linear>(curve.kind())) return "ubbo::Curve{}";
+  if (const auto* b = std::get_if<CubicBezier>(&curve.kind()))
+    return fmt::format("ubbo::Curve::cubic_bezier({}, {}, {}, {})", b->x1(), b->y1(), b->x2(), b->y2());
+  if (const auto* steps = std::get_if<Steps>(&curve.kind())) {
+    constexpr std::array jumps{"start", "end", "none", "both"};
+    return fmt::format("ubbo::Curve::steps({}, ubbo::Jump::{})", steps->count(),
+                       jumps[static_cast<std::size_t>(steps->jump())]);
+  }
+  if (const auto* family = std::get_if<FamilyCurve>(&curve.kind())) {
+    constexpr std::array names{"sine", "quad", "cubic", "quart",   "quint",
+                               "expo", "circ", "back",  "elastic", "bounce"};
+    constexpr std::array eases{"in", "out", "in_out"};
+    const FamilyShape shape = family->shape();
+    std::string extra;
+    if (family->family() == Family::back) extra = fmt::format(", {{.overshoot = {}}}", shape.overshoot);
+    if (family->family() == Family::elastic) extra = fmt::format(", {{.swings = {}}}", shape.swings);
+    if (family->family() == Family::bounce)
+      extra = fmt::format(", {{.bounces = {}, .keeps = {}}}", shape.bounces, shape.keeps);
+    return fmt::format("ubbo::Curve::family(ubbo::Family::{}, ubbo::Ease::{}{})",
+                       names[static_cast<std::size_t>(family->family())],
+                       eases[static_cast<std::size_t>(family->ease())], extra);
+  }
+  const Stops* own = curve.as_stops();
+  const std::vector<Stops::Point> points =
+      own != nullptr ? own->points() : fewest_stops(curve, 0.0005).points;
+  std::string text = "ubbo::Curve::stops({";
+  for (const Stops::Point& point : points)
+    text += fmt::format("{}{{{}, {}}}", text.ends_with('{') ? "" : ", ", point.value, point.at);
+  return text + "})";
+}
+
+std::string way_code(const Passage::Way& way) {
+  if (const auto* spring = std::get_if<Spring>(&way))
+    return fmt::format("ubbo::Spring::natural({}, {})", spring->frequency(), spring->ratio());
+  if (const auto* coast = std::get_if<Coast>(&way))
+    return fmt::format("ubbo::Coast::friction({})", coast->friction());
+  const auto& timed = std::get<Timed>(way);
+  return fmt::format("ubbo::Timed{{{}, ubbo::Micros{{{}}}}}", curve_code(timed.curve),
+                     timed.duration.count());
+}
+
+}  // namespace
+
+std::string tokens_json(const MotionTokens& tokens) {
+  check_names(tokens);
+  Json root = Json::object();
+  for (const auto& [name, time] : tokens.durations)
+    place_of(root, name) = {{"$type", "duration"}, {"$value", duration_json(time)}};
+  for (const auto& [name, spec] : tokens.motions) place_of(root, name) = motion_json(spec);
+  return root.dump(2) + "\n";
+}
+
+MotionTokens read_tokens(std::string_view json, const std::string& name) { return Reader(json, name).read(); }
+
+std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
+  std::string text = fmt::format(
+      "// Made by `ubbo export`; change the motions there.\n#pragma once\n\n#include "
+      "\"ubbo/motion/passage.hpp\"\n\nnamespace {} {{\n",
+      identifier(std::string(name)));
+  std::set<std::string> taken;
+  const auto own = [&](const std::string& given) {
+    std::string made = identifier(given);
+    if (!taken.insert(made).second)
+      throw std::invalid_argument(fmt::format("'{}' gives the C++ name {}, which is taken", given, made));
+    return made;
+  };
+  for (const auto& [given, time] : tokens.durations)
+    text += fmt::format("\ninline constexpr ubbo::Micros {}{{{}}};\n", own(given), time.count());
+  for (const auto& [given, spec] : tokens.motions) {
+    const std::string made = own(given);
+    text += fmt::format("\n/// {}\n", spec.text);
+    if (!spec.has_time) {
+      text += fmt::format("inline const ubbo::Curve {} = {};\n", made,
+                          curve_code(std::get<Timed>(spec.passage.way).curve));
+      continue;
+    }
+    std::string passage = fmt::format("ubbo::Passage({}", way_code(spec.passage.way));
+    if (spec.passage.delay != Micros{0})
+      passage += fmt::format(", ubbo::Micros{{{}}}", spec.passage.delay.count());
+    passage += ")";
+    if (spec.passage.runs != 1 || spec.passage.alternate)
+      passage += fmt::format(".repeated({}, {})", spec.passage.runs, spec.passage.alternate);
+    text += fmt::format("inline const ubbo::Passage {} = {};\n", made, passage);
+    text += fmt::format("inline constexpr ubbo::Micros {}{{{}}};\n", own(given + "_duration"),
+                        duration_of(spec.passage.way).count());
+  }
+  return text + "\n}  // namespace " + std::string(name) + "\n";
+}
+
+std::string tokens_css(const MotionTokens& tokens, double max_error, double velocity) {
+  std::string text = ":root {\n";
+  const auto property = [](const std::string& name) {
+    std::string made = name;
+    std::replace(made.begin(), made.end(), '.', '-');
+    return made;
+  };
+  for (const auto& [given, time] : tokens.durations)
+    text += fmt::format("  --{}: {}ms;\n", property(given), css_number(to_ms(time), 3));
+  for (const auto& [given, spec] : tokens.motions) {
+    const Curve progress = progress_of(spec.passage.way, velocity);
+    const EasingText easing = css_easing(progress, max_error);
+    const BezierFit fit = fit_bezier(progress);
+    const std::string name = property(given);
+    text += fmt::format("  /* {}", spec.text);
+    if (easing.error > 0.0)
+      text += fmt::format(": {} stops, off by at most {:.4f}", easing.stops, rounded_up(easing.error, 1e4));
+    text += fmt::format(" */\n  --{}: {};\n", name, easing.text);
+    if (fit.error > 0.0)
+      text += fmt::format("  --{}-bezier: {}; /* off by at most {:.4f} */\n", name, css_text(fit.bezier),
+                          rounded_up(fit.error, 1e4));
+    if (spec.has_time)
+      text += fmt::format("  --{}-duration: {}ms;\n", name,
+                          css_number(to_ms(duration_of(spec.passage.way, velocity)), 3));
+    if (spec.has_time && (spec.passage.delay != Micros{0} || spec.passage.runs != 1))
+      text += fmt::format("  --{}-animation: {};\n", name, css_timing(spec.passage, easing.text, velocity));
+  }
+  return text + "}\n";
+}
+
+}  // namespace ubbo::io

@@ -1,0 +1,156 @@
+#include "ubbo/io/replay/report.hpp"
+
+#include <fmt/format.h>
+#include <fmt/ranges.h>
+
+#include <algorithm>
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "ubbo/io/replay/reading.hpp"
+#include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/number.hpp"
+
+namespace ubbo::io {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+Json number_or_null(double value) { return std::isfinite(value) ? Json(rounded(value)) : Json(nullptr); }
+
+Json box_json(const Box& box) {
+  return {{"x", rounded(box.x)}, {"y", rounded(box.y)}, {"w", rounded(box.w)}, {"h", rounded(box.h)}};
+}
+
+Json cell_json(const CellValue& value) {
+  if (const auto* number = std::get_if<double>(&value)) return number_or_null(*number);
+  if (const auto* whole = std::get_if<int>(&value)) return *whole;
+  if (const auto* flag = std::get_if<bool>(&value)) return *flag;
+  if (const auto* choice = std::get_if<Choice>(&value)) return choice->name();
+  if (const auto* text = std::get_if<std::string>(&value)) return *text;
+  return std::get<std::vector<std::string>>(value);
+}
+
+Json reading_json(const ReadingValue& value) {
+  if (const auto* number = std::get_if<double>(&value)) return number_or_null(*number);
+  if (const auto* flag = std::get_if<bool>(&value)) return *flag;
+  return std::get<std::string>(value);
+}
+
+Json decision_json(const Decision& decision) {
+  Json facts = Json::array();
+  for (const Fact& fact : decision.all_facts())
+    facts.push_back({{"name", fact.name},
+                     {"value", number_or_null(fact.value)},
+                     {"unit", fact.unit},
+                     {"limit", fact.limited ? number_or_null(fact.limit) : Json(nullptr)},
+                     {"margin", fact.limited ? number_or_null(fact.margin) : Json(nullptr)}});
+  return {{"time_ms", to_ms(decision.time)},
+          {"part", decision.part.view()},
+          {"question", decision.answer->question->words},
+          {"answer", decision.answer->words},
+          {"yes", decision.answer->yes},
+          {"facts", std::move(facts)}};
+}
+
+// What assistive technology is told; what does not apply is left out.
+Json accessible_json(const Accessible& told) {
+  Json made{{"role", told.role}, {"label", told.label}};
+  const auto add = [&made](const char* name, const auto& value) {
+    if (value) made[name] = *value;
+  };
+  if (told.value_now) made["value_now"] = number_or_null(*told.value_now);
+  if (told.value_min) made["value_min"] = number_or_null(*told.value_min);
+  if (told.value_max) made["value_max"] = number_or_null(*told.value_max);
+  if (!told.value_text.empty()) made["value_text"] = told.value_text;
+  if (!told.orientation.empty()) made["orientation"] = told.orientation;
+  add("checked", told.checked);
+  add("pressed", told.pressed);
+  add("expanded", told.expanded);
+  add("selected", told.selected);
+  if (told.disabled) made["disabled"] = true;
+  if (told.modal) made["modal"] = true;
+  if (told.live != Live::off) made["live"] = told.live == Live::polite ? "polite" : "assertive";
+  if (!told.keys.empty()) made["keys"] = told.keys;
+  if (!told.actions.empty())
+    made["actions"] = std::vector<std::string>(told.actions.begin(), told.actions.end());
+  return made;
+}
+
+Json part_json(const Part& part) {
+  const PartKind& kind = part.kind();
+  Json readings = Json::object();
+  for (const ReadingInfo& reading : kind.readings) readings[reading.name] = reading_json(reading.now(part));
+  return {{"kind", kind.name},
+          {"accessible", accessible_json(part.accessible())},
+          {"box", box_json(part.box())},
+          {"visible", part.visible()},
+          {"enabled", part.enabled()},
+          {"settled", part.settled()},
+          {"readings", std::move(readings)}};
+}
+
+}  // namespace
+
+std::string replay_json(const SceneRun& run, const Replay& replay) {
+  Json root{{"cells", Json::object()}, {"parts", Json::object()}, {"decisions", Json::array()}};
+  for (const auto& cell : run.cells()) root["cells"][cell.name] = cell_json(cell.value());
+  for (const auto& part : run.stage().parts()) root["parts"][part->id()] = part_json(*part);
+  for (const Decision& decision : replay.decisions()) root["decisions"].push_back(decision_json(decision));
+  root["warnings"] = replay.warnings();
+  root["begins_ms"] = to_ms(replay.begins());
+  root["ends_ms"] = to_ms(replay.ends());
+  root["frames"] = replay.frames();
+  // Names come from files, so they may not be UTF-8; they are shown as well as can be.
+  return root.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+std::string cells_text(const SceneRun& run) {
+  std::string text;
+  for (const auto& cell : run.cells())
+    text += fmt::format("{}{} = {}", text.empty() ? "cells: " : ", ", cell.name, shown(cell.value()));
+  return text.empty() ? text : text + "\n";
+}
+
+std::string replay_text(const SceneRun& run, const Replay& replay) {
+  std::string text = fmt::format("{:.0f} ms replayed, {} decisions\n", to_ms(replay.ends() - replay.begins()),
+                                 replay.decisions().size());
+  std::size_t widest = 12;
+  for (const auto& cell : run.cells()) widest = std::max(widest, cell.name.size());
+  for (const Part* part : run.stage().parts()) widest = std::max(widest, part->id().size());
+  for (const auto& cell : run.cells())
+    text += fmt::format("cell {:<{}} {}\n", cell.name, widest, shown(cell.value()));
+  for (const Part* part : run.stage().parts()) {
+    const Accessible told = part->accessible();
+    text += fmt::format("part {:<{}} {} \"{}\"", part->id(), widest, part->kind().name, told.label);
+    // Where it stands: the first thing its kind has to tell of it.
+    for (const ReadingInfo& reading : part->kind().readings)
+      if (reading.usual && *reading.unit != '\0')
+        text += fmt::format(", {} {} {}", reading.name, shown(reading.now(*part)), reading.unit);
+    if (told.value_now) text += fmt::format(", at {}", plain(*told.value_now));
+    text += !part->visible() ? ", hidden\n" : part->settled() ? ", at rest\n" : ", moving\n";
+  }
+  if (run.stage().parts().empty()) text += "the scene has no parts, so no part can take a touch\n";
+  return text;
+}
+
+std::string why_json(const Replay& replay, std::string_view part) {
+  Json root{{"decisions", Json::array()}};
+  for (const Decision& decision : replay.decisions())
+    if (part.empty() || decision.part == part) root["decisions"].push_back(decision_json(decision));
+  return root.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+void demand_part(SceneRun& run, const std::string& file, std::string_view part) {
+  if (part.empty() || run.stage().find(part) != nullptr) return;
+  std::vector<std::string_view> known;
+  for (const auto& one : run.stage().parts()) known.emplace_back(one->id());
+  throw InputError(
+      {.file = file,
+       .found = fmt::format("no part '{}'", part),
+       .takes = known.empty() ? "nothing: the scene has no parts" : fmt::format("{}", fmt::join(known, ", ")),
+       .nearest = nearest_name(part, known)});
+}
+
+}  // namespace ubbo::io

@@ -1,0 +1,134 @@
+#include <fmt/format.h>
+
+#include <cmath>
+#include <map>
+#include <nlohmann/json.hpp>
+
+#include "ubbo/io/take/recording.hpp"
+#include "ubbo/io/text/input_error.hpp"
+#include "ubbo/touch/contacts.hpp"
+
+namespace ubbo::io {
+
+namespace {
+
+using Json = nlohmann::json;
+
+class Reader {
+ public:
+  Reader(std::string_view text, const std::string& name) : text_(text), name_(name) {}
+
+  Take read() {
+    for (std::size_t from = 0; from < text_.size();) {
+      const std::size_t end = std::min(text_.find('\n', from), text_.size());
+      const std::string_view line = text_.substr(from, end - from);
+      from = end + 1;
+      ++line_;
+      if (line.find_first_not_of(" \t\r") == std::string_view::npos) continue;
+      const Json event = Json::parse(line, nullptr, false);
+      if (!event.is_object()) refuse("a line that is no JSON object", "one pointer event a line");
+      read_event(event);
+    }
+    if (take_.samples.empty()) refuse("no contact", "at least one pointerdown");
+    const Micros begin = take_.samples.front().time;
+    for (Sample& sample : take_.samples) sample.time -= begin;
+    return std::move(take_);
+  }
+
+ private:
+  [[noreturn]] void refuse(std::string found, std::string takes, std::string nearest = {}) const {
+    throw InputError({name_, line_, 1, std::move(found), std::move(takes), std::move(nearest)});
+  }
+
+  double number(const Json& event, const char* key, double standard, double least, double most) const {
+    const auto found = event.find(key);
+    if (found == event.end() && std::isfinite(standard)) return standard;
+    if (found == event.end())
+      refuse(fmt::format("an event without {}", key), "type, pointerId, clientX, clientY, timeStamp");
+    if (!found->is_number() || !(found->get<double>() >= least && found->get<double>() <= most))
+      refuse(fmt::format("{} {}", key, found->dump().substr(0, 40)),
+             fmt::format("a number from {} to {}", least, most));
+    return found->get<double>();
+  }
+
+  void read_event(const Json& event) {
+    const auto type = event.find("type");
+    if (type == event.end() || !type->is_string())
+      refuse("an event without a type", "pointerdown, pointermove, pointerup, pointercancel, …");
+    const auto name = type->get<std::string>();
+    if (!name.starts_with("pointer")) refuse(fmt::format("type '{}'", name), "the types of Pointer Events");
+    Phase phase = Phase::move;
+    if (name == "pointerdown")
+      phase = Phase::down;
+    else if (name == "pointerup")
+      phase = Phase::up;
+    else if (name == "pointercancel")
+      phase = Phase::cancel;
+    else if (name != "pointermove" && name != "pointerrawupdate")
+      return;  // enter, leave, over, out, capture
+
+    // The last of the coalesced events stands for the event itself.
+    for (const char* key : {"coalescedEvents", "coalesced"}) {
+      const auto list = event.find(key);
+      if (list == event.end()) continue;
+      if (!list->is_array()) refuse(fmt::format("{} that is no list", key), "a list of events");
+      for (const Json& one : *list) {
+        if (!one.is_object()) refuse("a coalesced event that is no object", "an event");
+        add(one, event, phase);
+      }
+      if (!list->empty() && list->back().value("timeStamp", -1.0) == event.value("timeStamp", -2.0)) return;
+    }
+    add(event, event, phase);
+  }
+
+  void add(const Json& event, const Json& whole, Phase phase) {
+    constexpr double none = std::numeric_limits<double>::quiet_NaN();
+    Sample sample;
+    sample.phase = phase;
+    sample.time = from_ms(number(event, "timeStamp", none, 0.0, 1e13));
+    sample.contact = static_cast<int>(
+        number(event.contains("pointerId") ? event : whole, "pointerId", none, -2147483648.0, 2147483647.0));
+    sample.at = {number(event, "clientX", none, -Contacts::farthest, Contacts::farthest),
+                 number(event, "clientY", none, -Contacts::farthest, Contacts::farthest)};
+    sample.pressure = number(event, "pressure", 0.5, 0.0, 1.0);
+    sample.size = number(event, "width", 0.0, 0.0, 10'000.0);
+    const std::string kind = whole.contains("pointerType") && whole["pointerType"].is_string()
+                                 ? whole["pointerType"].get<std::string>()
+                                 : "touch";
+    sample.tool = kind == "pen" ? Tool::stylus : kind == "mouse" ? Tool::mouse : Tool::finger;
+    if (sample.size == 1.0) sample.size = 0.0;  // what a device that cannot tell reports
+    if (!take_.samples.empty() && sample.time < take_.samples.back().time)
+      refuse(fmt::format("timeStamp {} after {}", to_ms(sample.time), to_ms(take_.samples.back().time)),
+             "times that do not decrease");
+    if (phase == Phase::down)
+      down_[sample.contact] = true;
+    else if (!down_[sample.contact])
+      return;  // hovering
+    if (phase == Phase::up || phase == Phase::cancel) down_[sample.contact] = false;
+    take_.samples.push_back(sample);
+  }
+
+  std::string_view text_;
+  const std::string& name_;
+  std::size_t line_ = 0;
+  std::map<int, bool> down_;
+  Take take_;
+};
+
+}  // namespace
+
+Take parse_pointer_events(std::string_view text, const std::string& name) {
+  return Reader(text, name).read();
+}
+
+Take read_recording(const std::string& path, const Mapping& mapping, Point range) {
+  const std::string text = read_text(path);
+  if (text.find('\0') != std::string::npos) return parse_kernel_raw(text, path, mapping, range);
+  const std::size_t first = text.find_first_not_of(" \t\r\n");
+  if (first != std::string::npos && text[first] == '{') return parse_pointer_events(text, path);
+  if (text.starts_with("E:") || text.find("\nE:") != std::string::npos)
+    return parse_kernel_text(text, path, mapping);
+  return parse_take(text, path);
+}
+
+}  // namespace ubbo::io

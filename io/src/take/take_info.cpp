@@ -1,0 +1,162 @@
+#include "ubbo/io/take/take_info.hpp"
+
+#include <fmt/format.h>
+
+#include <array>
+#include <cmath>
+#include <cstdio>
+#include <map>
+#include <nlohmann/json.hpp>
+#include <numbers>
+
+#include "ubbo/io/replay/report.hpp"
+#include "ubbo/touch/gestures.hpp"
+
+namespace ubbo::io {
+
+namespace {
+
+double degrees(double radians) { return radians * 180.0 / std::numbers::pi; }
+
+std::vector<ContactInfo> contacts_of(const Take& take) {
+  std::vector<ContactInfo> list;
+  std::map<std::pair<int, int>, std::pair<std::size_t, Sample>>
+      open;  // by device and id: place in the list, last sample
+  for (const Sample& sample : take.samples) {
+    const std::pair key{sample.device, sample.contact};
+    if (sample.phase == Phase::down && !open.contains(key)) {
+      list.push_back({.id = sample.contact, .start = sample.time, .samples = 1, .net = {}, .ended = "open"});
+      open[key] = {list.size() - 1, sample};
+      continue;
+    }
+    const auto found = open.find(key);
+    if (found == open.end()) continue;
+    auto& [index, last] = found->second;
+    ContactInfo& info = list[index];
+    ++info.samples;
+    info.path += length(sample.at - last.at);
+    info.net = info.net + (sample.at - last.at);
+    info.duration = sample.time - info.start;
+    last = sample;
+    if (sample.phase == Phase::move || sample.phase == Phase::down) continue;
+    info.ended = name_of(sample.phase);
+    open.erase(found);
+  }
+  return list;
+}
+
+}  // namespace
+
+TakeInfo inspect(const Take& take, const Feel& feel, Box screen) {
+  TakeInfo info;
+  info.contacts = contacts_of(take);
+  Journal journal(4096);
+  std::vector<Gesture> news;
+  // The longer row is told in place of the shorter one, so taps are read once no more can follow.
+  Gestures gestures({.taps = 3, .tell_tap = TellTap::held}, {.journal = &journal}, [&](const Gesture& g) {
+    if (g.step == GestureStep::ended && g.kind != GestureKind::press) news.push_back(g);
+  });
+  Contacts contacts;
+  const auto collect = [&] {
+    info.decisions.insert(info.decisions.end(), journal.decisions().begin(), journal.decisions().end());
+    journal.clear();
+  };
+  for (const Sample& sample : take.samples) {
+    const Contacts::Admitted admitted = contacts.admit(sample, feel.smoothing);
+    if (admitted.contact == nullptr) continue;
+    gestures.advance(admitted.sample.time);
+    gestures.touch(*admitted.contact, admitted.sample, feel, screen);
+    if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts.close(*admitted.contact);
+    if (journal.decisions().size() * 2 > journal.room()) collect();
+  }
+  while (gestures.due() != never) gestures.advance(gestures.due());
+  collect();
+  for (const Gesture& gesture : news) {
+    // A drag that turned out a flick is one gesture.
+    if (gesture.kind == GestureKind::flick && !info.gestures.empty() &&
+        info.gestures.back().time == gesture.time)
+      info.gestures.pop_back();
+    info.gestures.push_back(gesture);
+  }
+  return info;
+}
+
+std::string title(const Gesture& gesture) {
+  static constexpr std::array rows{"tap", "double tap", "triple tap"};
+  switch (gesture.kind) {
+    case GestureKind::tap:
+      return gesture.count <= 3 ? rows[static_cast<std::size_t>(gesture.count - 1)]
+                                : fmt::format("{} taps", gesture.count);
+    case GestureKind::flick:
+    case GestureKind::drag:
+    case GestureKind::hold_drag:
+      return fmt::format("{} {}", name_of(gesture.kind), name_of(gesture.side));
+    case GestureKind::edge_swipe:
+      return fmt::format("edge swipe from {}", name_of(gesture.side));
+    case GestureKind::pinch:
+      return gesture.scale < 1.0 ? "pinch in" : "pinch out";
+    case GestureKind::rotate:
+      return fmt::format("rotate {:.0f} degrees", degrees(gesture.angle));
+    default:
+      return name_of(gesture.kind);
+  }
+}
+
+std::string info_text(const TakeInfo& info, const char* unit) {
+  std::string text = fmt::format("{} contact{}\n  {:>6} {:>10} {:>10} {:>8} {:>10} {:>10} {:>10}  ended\n",
+                                 info.contacts.size(), info.contacts.size() == 1 ? "" : "s", "id", "start ms",
+                                 "lasts ms", "samples", fmt::format("path {}", unit),
+                                 fmt::format("dx {}", unit), fmt::format("dy {}", unit));
+  for (const ContactInfo& c : info.contacts)
+    text += fmt::format("  {:>6} {:>10.1f} {:>10.1f} {:>8} {:>10.1f} {:>10.1f} {:>10.1f}  {}\n", c.id,
+                        to_ms(c.start), to_ms(c.duration), c.samples, c.path, c.net.x, c.net.y, c.ended);
+  text += fmt::format("\n{} gesture{}\n", info.gestures.size(), info.gestures.size() == 1 ? "" : "s");
+  for (const Gesture& g : info.gestures)
+    text += fmt::format("  {:>8.1f} to {:>8.1f} ms  {:<22} at ({:.1f}, {:.1f})\n", to_ms(g.began),
+                        to_ms(g.time), title(g), g.at.x, g.at.y);
+  if (!info.decisions.empty()) text += "\nwhy\n";
+  for (const Decision& decision : info.decisions)
+    text += fmt::format("  {:>8.1f} ms  {}\n", to_ms(decision.time), sentence(decision));
+  return text;
+}
+
+std::string info_json(const TakeInfo& info) {
+  using Json = nlohmann::ordered_json;
+  Json root{{"contacts", Json::array()}, {"gestures", Json::array()}};
+  for (const ContactInfo& c : info.contacts)
+    root["contacts"].push_back({{"id", c.id},
+                                {"start_ms", to_ms(c.start)},
+                                {"duration_ms", to_ms(c.duration)},
+                                {"samples", c.samples},
+                                {"path_dp", c.path},
+                                {"net_dx_dp", c.net.x},
+                                {"net_dy_dp", c.net.y},
+                                {"ended", c.ended}});
+  for (const Gesture& g : info.gestures) {
+    Json one{{"kind", name_of(g.kind)}, {"title", title(g)}, {"start_ms", to_ms(g.began)},
+             {"end_ms", to_ms(g.time)}, {"x", g.at.x},       {"y", g.at.y}};
+    if (g.kind == GestureKind::tap) one["count"] = g.count;
+    if (g.kind != GestureKind::tap && g.kind != GestureKind::long_press) {
+      one["dx_dp"] = g.offset.x;
+      one["dy_dp"] = g.offset.y;
+      one["speed_dp_s"] = length(g.velocity);
+    }
+    if (g.kind == GestureKind::pan || g.kind == GestureKind::pinch || g.kind == GestureKind::rotate) {
+      one["scale"] = g.scale;
+      one["angle_degrees"] = degrees(g.angle);
+    }
+    root["gestures"].push_back(std::move(one));
+  }
+  return root.dump(2) + "\n";
+}
+
+Box screen_of(const Take& take) {
+  double w = 0.0;
+  double h = 0.0;
+  if (std::sscanf(take.note("screen").c_str(), "%lfx%lf", &w, &h) == 2 && w >= 1.0 && h >= 1.0 && w < 1e5 &&
+      h < 1e5)
+    return {0.0, 0.0, w, h};
+  return {};
+}
+
+}  // namespace ubbo::io

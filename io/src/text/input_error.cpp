@@ -1,0 +1,87 @@
+#include "ubbo/io/text/input_error.hpp"
+
+#include <algorithm>
+#include <cerrno>
+#include <cstdio>
+#include <cstring>
+#include <memory>
+#include <vector>
+
+namespace ubbo::io {
+
+namespace {
+
+std::string message(const InputError::Facts& facts) {
+  std::string text = facts.file;
+  if (facts.line != 0) text += ":" + std::to_string(facts.line) + ":" + std::to_string(facts.column);
+  text += ": " + facts.found;
+  if (!facts.takes.empty()) text += "; takes " + facts.takes;
+  if (!facts.nearest.empty()) text += "; nearest known: " + facts.nearest;
+  return text;
+}
+
+// Optimal string alignment distance.
+std::size_t edits(std::string_view a, std::string_view b) {
+  std::vector<std::size_t> two_up(b.size() + 1);
+  std::vector<std::size_t> up(b.size() + 1);
+  std::vector<std::size_t> row(b.size() + 1);
+  for (std::size_t j = 0; j <= b.size(); ++j) up[j] = j;
+  for (std::size_t i = 1; i <= a.size(); ++i) {
+    row[0] = i;
+    for (std::size_t j = 1; j <= b.size(); ++j) {
+      row[j] = std::min({up[j] + 1, row[j - 1] + 1, up[j - 1] + (a[i - 1] == b[j - 1] ? 0U : 1U)});
+      if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1])
+        row[j] = std::min(row[j], two_up[j - 2] + 1);
+    }
+    two_up.swap(up);
+    up.swap(row);
+  }
+  return up[b.size()];
+}
+
+struct CloseFile {
+  void operator()(std::FILE* file) const { std::fclose(file); }
+};
+using File = std::unique_ptr<std::FILE, CloseFile>;
+
+[[noreturn]] void refuse_file(const std::string& path, const char* deed) {
+  const int cause = errno;
+  throw InputError({.file = path, .found = std::string("cannot be ") + deed + ": " + std::strerror(cause)});
+}
+
+}  // namespace
+
+InputError::InputError(Facts facts) : std::runtime_error(message(facts)), facts_(std::move(facts)) {}
+
+std::string nearest_name(std::string_view word, std::span<const std::string_view> known) {
+  constexpr std::size_t longest = 64;
+  if (word.size() > longest) return {};
+  std::size_t best = word.size() / 2 + 1;
+  std::string_view found;
+  for (std::string_view name : known) {
+    const std::size_t distance = edits(word, name);
+    if (distance >= best) continue;
+    best = distance;
+    found = name;
+  }
+  return std::string(found);
+}
+
+std::string read_text(const std::string& path) {
+  const File file(std::fopen(path.c_str(), "rb"));
+  if (!file) refuse_file(path, "read");
+  std::string text;
+  char block[65536];
+  while (const std::size_t got = std::fread(block, 1, sizeof block, file.get())) text.append(block, got);
+  if (std::ferror(file.get()) != 0) refuse_file(path, "read");
+  return text;
+}
+
+void write_text(const std::string& path, std::string_view text) {
+  File file(std::fopen(path.c_str(), "wb"));
+  if (!file) refuse_file(path, "written");
+  if (std::fwrite(text.data(), 1, text.size(), file.get()) != text.size() || std::fflush(file.get()) != 0)
+    refuse_file(path, "written");
+}
+
+}  // namespace ubbo::io

@@ -1,0 +1,22 @@
+#pragma once
+
+#include "ubbo/io/replay/replay.hpp"
+#include "ubbo/paint/film.hpp"
+
+/// What to show of a run: which frames, trails, regions and traces. Films, graphs and pages draw it.
+namespace ubbo::show {
+
+/// How a reel is cut.
+struct ReelOptions {
+  std::size_t frames = 12;  ///< 2 to 100
+  skin::CombColours colours = skin::day;
+  skin::Looks looks{};
+};
+
+/// Replays a take on a scene and cuts a film of it: a frame at the beginning, at the end, and at each
+/// decision while they are not too many; the others fill the widest gaps. Shows the parts that were touched,
+/// and the way of the fingers. Throws as reading and replaying do.
+[[nodiscard]] paint::FilmReel reel_of(const io::Scene& scene, const io::Take& take,
+                                      const ReelOptions& options);
+
+}  // namespace ubbo::show

@@ -1,0 +1,208 @@
+#include "ubbo/show/reel.hpp"
+
+#include <algorithm>
+#include <filesystem>
+#include <map>
+#include <set>
+
+#include "ubbo/io/replay/report.hpp"
+
+namespace ubbo::show {
+
+namespace {
+
+using paint::FilmReel;
+
+std::vector<Micros> frame_times(const io::Replay& replay, std::size_t count) {
+  std::set<Micros> times{replay.begins(), replay.ends()};
+  std::vector<Micros> decided;
+  for (const Decision& decision : replay.decisions()) decided.push_back(decision.time);
+  decided.erase(std::unique(decided.begin(), decided.end()), decided.end());
+  const std::size_t step = decided.size() / count + 1;
+  for (std::size_t i = 0; i < decided.size() && times.size() < count; i += step) times.insert(decided[i]);
+  while (times.size() < count) {
+    Micros widest{0};
+    Micros from{};
+    for (auto next = std::next(times.begin()); next != times.end(); ++next) {
+      if (*next - *std::prev(next) <= widest) continue;
+      widest = *next - *std::prev(next);
+      from = *std::prev(next);
+    }
+    if (widest < Micros{2}) break;
+    times.insert(from + widest / 2);
+  }
+  return {times.begin(), times.end()};
+}
+
+// One trail a contact, with where it went down and by which tool.
+struct Trail {
+  std::vector<paint::TrailPoint> points;
+  Tool tool = Tool::finger;
+};
+
+std::vector<Trail> trails_of(const io::Take& take) {
+  constexpr std::size_t most_points = 4000;  // more would not be seen
+  const std::size_t step = take.samples.size() / most_points + 1;
+  std::vector<Trail> trails;
+  std::map<std::pair<int, int>, std::size_t> open;  // by device and contact
+  std::size_t seen = 0;
+  for (const Sample& sample : take.samples) {
+    const std::pair contact{sample.device, sample.contact};
+    const bool ends = sample.phase == Phase::up || sample.phase == Phase::cancel;
+    if (sample.phase == Phase::down) {
+      open[contact] = trails.size();
+      trails.push_back({{}, sample.tool});
+    } else if (!open.contains(contact) || (!ends && seen++ % step != 0)) {
+      continue;
+    }
+    trails[open[contact]].points.push_back({sample.time, sample.at, !ends});
+    if (ends) open.erase(contact);
+  }
+  return trails;
+}
+
+void grow(Box& box, const Box& by) {
+  if (box.w <= 0.0) {
+    box = by;
+    return;
+  }
+  const double right = std::max(box.right(), by.right());
+  const double bottom = std::max(box.bottom(), by.bottom());
+  box.x = std::min(box.x, by.x);
+  box.y = std::min(box.y, by.y);
+  box.w = right - box.x;
+  box.h = bottom - box.y;
+}
+
+// The parts that had something to do: those that decided anything but to keep out.
+std::set<std::string_view> busy_parts(const io::Replay& replay) {
+  std::set<std::string_view> busy;
+  for (const Decision& decision : replay.decisions())
+    if (!decision.part.empty() && !decision.asks(questions::contest)) busy.insert(decision.part.view());
+  for (const Decision& decision : replay.decisions())
+    if (decision.says(answers::contest_won)) busy.insert(decision.part.view());
+  return busy;
+}
+
+// What of the screen is worth showing: the parts that were touched, with their labels, and the way of the
+// finger.
+Box region_of(const Stage& before, const Stage& after, const std::set<std::string_view>& busy,
+              const io::Take& take) {
+  constexpr double edge = 14.0;
+  constexpr double finger = 18.0;
+  Box region;
+  for (const Stage* stage : {&before, &after})
+    for (const Part* part : stage->parts()) {
+      if (!busy.contains(part->id()) || !part->visible()) continue;
+      const auto frame = [&](const Box& box) {
+        grow(region, {box.x - edge, box.y - edge, box.w + 2 * edge, box.h + 2 * edge});
+      };
+      frame(part->box());
+      part->kind().pieces(*part, [&](const Piece& piece) {
+        if (piece.role == Role::label && !piece.words.empty()) frame(piece.box);
+      });
+    }
+  const Box screen{0, 0, before.width(), before.height()};
+  if (region.w <= 0.0) return screen;
+  for (const Sample& sample : take.samples)
+    if (screen.contains(sample.at))
+      grow(region, {sample.at.x - finger, sample.at.y - finger, 2 * finger, 2 * finger});
+  return common(region, screen);
+}
+
+// The thresholds that applied to a contact: along the axes that the parts it went down on follow, of its
+// tool's feel.
+paint::FilmThreshold threshold_of(const Stage& stage, const Feel& feel, const Sample& down,
+                                  std::string_view owner) {
+  paint::FilmThreshold made;
+  for (const Part* part = stage.find(owner); part != nullptr; part = part->outer()) {
+    const Wish wish = part->wish(down);
+    if (wish.horizontal) made.x = feel.threshold(Axis::horizontal);
+    if (wish.vertical) made.y = feel.threshold(Axis::vertical);
+  }
+  return made;
+}
+
+std::string_view owner_at(const io::Replay& replay, Micros time) {
+  for (const Decision& decision : replay.decisions())
+    if (decision.time == time && decision.asks(questions::owner) && decision.answer->yes)
+      return decision.part.view();
+  return {};
+}
+
+paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros after, Micros time,
+                          const ReelOptions& options) {
+  paint::FilmFrame frame{.time = time,
+                         .scene = skin::comb(run.stage(), options.colours, options.looks),
+                         .captions = {},
+                         .presses = {}};
+  for (const Decision& decision : replay.decisions())
+    if (decision.time > after && decision.time <= time)
+      if (std::string words = io::caption(decision); !words.empty())
+        frame.captions.push_back(std::move(words));
+  return frame;
+}
+
+void add_snap_places(FilmReel& reel, const Stage& stage, const std::set<std::string_view>& busy) {
+  constexpr std::size_t most_marks = 60;
+  for (const Part* part : stage.parts()) {
+    const PartKind& kind = part->kind();
+    if (!busy.contains(part->id()) || kind.place_of == nullptr) continue;
+    std::vector<double> rests;
+    for (const ReadingInfo& reading : kind.readings)
+      if (rests.empty() && reading.rests != nullptr && *reading.unit == '\0') reading.rests(*part, rests);
+    if (rests.size() > most_marks) continue;
+    for (const double rest : rests)
+      if (const auto place = kind.place_of(*part, rest)) reel.snap_places.push_back(*place);
+  }
+}
+
+}  // namespace
+
+FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions& options) {
+  constexpr std::size_t journal_room = 4096;
+  io::SceneRun rehearsal(scene, journal_room);
+  io::Replay whole(rehearsal, take);
+  whole.finish();
+  const io::SceneRun fresh(scene);
+  const std::set<std::string_view> busy = busy_parts(whole);
+
+  FilmReel reel;
+  reel.title = scene.title.empty() ? std::filesystem::path(scene.file).filename().string() : scene.title;
+  const std::string label = take.note("label");
+  reel.subtitle = label.empty() ? std::filesystem::path(take.file).filename().string() : label;
+  reel.begins = whole.begins();
+  reel.ends = whole.ends();
+  reel.region = region_of(fresh.stage(), rehearsal.stage(), busy, take);
+  for (const Decision& decision : whole.decisions()) reel.decided.push_back(decision.time);
+  add_snap_places(reel, fresh.stage(), busy);
+
+  const std::vector<Trail> trails = trails_of(take);
+  std::vector<paint::FilmPress> presses;
+  for (const Trail& trail : trails) {
+    reel.trails.push_back(trail.points);
+    const paint::TrailPoint& first = trail.points.front();
+    const Feel& feel = trail.tool == Tool::stylus  ? scene.stage.stylus
+                       : trail.tool == Tool::mouse ? scene.stage.mouse
+                                                   : scene.stage.feel;
+    const Sample down{.time = first.time, .at = first.at, .tool = trail.tool};
+    presses.push_back({first.at, threshold_of(fresh.stage(), feel, down, owner_at(whole, first.time))});
+  }
+
+  io::SceneRun run(scene);
+  io::Replay replay(run, take);
+  Micros after = whole.begins() - Micros{1};
+  for (const Micros time : frame_times(whole, options.frames)) {
+    replay.play_to(time);
+    reel.frames.push_back(frame_at(run, whole, after, time, options));
+    for (std::size_t i = 0; i < trails.size(); ++i) {
+      const auto& points = trails[i].points;
+      if (points.front().time <= time && (points.back().down || points.back().time > time))
+        reel.frames.back().presses.push_back(presses[i]);
+    }
+    after = time;
+  }
+  return reel;
+}
+
+}  // namespace ubbo::show

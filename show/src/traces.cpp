@@ -1,0 +1,153 @@
+#include "ubbo/show/traces.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <filesystem>
+#include <set>
+#include <stdexcept>
+
+#include "ubbo/io/replay/report.hpp"
+
+namespace ubbo::show {
+
+namespace {
+
+bool changes(const Trace& trace) {
+  return std::any_of(trace.points.begin(), trace.points.end(),
+                     [&](const auto& point) { return point.second != trace.points.front().second; });
+}
+
+// What is worth a line when nothing is asked for: where parts are.
+std::vector<std::string> usual(io::SceneRun& run) {
+  std::vector<std::string> names;
+  for (const io::Reading& reading : io::readings_of(run))
+    if (reading.usual) names.push_back(reading.name);
+  return names;
+}
+
+}  // namespace
+
+Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<std::string>& of, int steps) {
+  constexpr std::size_t journal_room = 4096;
+  io::SceneRun rehearsal(scene, journal_room);
+  io::Replay whole(rehearsal, take);
+  whole.finish();
+  Traces made{
+      .title = scene.title.empty() ? std::filesystem::path(scene.file).filename().string() : scene.title,
+      .subtitle = take.note("label")};
+  made.decisions = whole.decisions();
+  made.length_ms = std::max(to_ms(whole.ends() - whole.begins()), 1.0);
+  io::SceneRun run(scene);
+  std::vector<io::Reading> readings;
+  for (const std::string& name : of.empty() ? usual(rehearsal) : of)
+    for (io::Reading& reading : io::find_readings(run, scene.file, name))
+      readings.push_back(std::move(reading));
+  for (const io::Reading& reading : readings)
+    made.traces.push_back({reading.name,
+                           reading.what,
+                           reading.unit,
+                           reading.part == nullptr ? std::string() : reading.part->id(),
+                           {},
+                           reading.rests ? reading.rests() : std::vector<double>{}});
+  std::set<Micros> times;
+  for (int i = 0; i <= steps; ++i) times.insert(whole.begins() + (whole.ends() - whole.begins()) * i / steps);
+  io::Replay replay(run, take);
+  for (const Micros time : times) {
+    replay.play_to(time);
+    for (std::size_t i = 0; i < readings.size(); ++i) {
+      Trace& trace = made.traces[i];
+      if (!trace.part.empty() && run.stage().find(trace.part) != readings[i].part) continue;
+      trace.points.emplace_back(to_ms(time - whole.begins()), readings[i].now());
+    }
+  }
+  if (of.empty()) std::erase_if(made.traces, [](const Trace& one) { return !changes(one); });
+  if (made.traces.empty())
+    throw std::invalid_argument(scene.file +
+                                ": nothing moved; say by --of what to follow, such as cell.NAME");
+  return made;
+}
+
+namespace {
+
+// A place on the screen along an axis, beside which a finger can be drawn.
+std::optional<Axis> axis_of(const Trace& trace) {
+  if (trace.unit != "dp") return std::nullopt;
+  if (trace.what.ends_with(".x")) return Axis::horizontal;
+  if (trace.what.ends_with(".y")) return Axis::vertical;
+  return std::nullopt;
+}
+
+// The finger beside a thumb, and how far it may go before it drags.
+void add_finger(paint::Panel& panel, const io::Scene& scene, const io::Take& take, Axis axis,
+                const skin::CombColours& colours) {
+  const double begin = take.samples.empty() ? 0.0 : to_ms(take.samples.front().time);
+  paint::Trace finger{
+      .name = "finger", .points = {}, .colour = colours.ink.with_alpha(0.75), .width = 1.6, .dash = 3};
+  std::set<double> pressed;
+  const double threshold = scene.stage.feel.threshold(axis);
+  for (const Sample& sample : take.samples) {
+    const double at = along(axis, sample.at);
+    if (sample.phase == Phase::down) pressed.insert(at);
+    finger.points.emplace_back(to_ms(sample.time) - begin, at);
+    if (sample.phase == Phase::up || sample.phase == Phase::cancel)
+      finger.points.emplace_back(to_ms(sample.time) - begin, HUGE_VAL);
+  }
+  panel.traces.push_back(std::move(finger));
+  constexpr std::size_t most_presses = 3;  // more lines than that are no help
+  if (pressed.size() > most_presses) return;
+  for (const double at : pressed) {
+    panel.levels.push_back({.at = at - threshold, .colour = colours.brick, .words = {}, .dash = 2});
+    panel.levels.push_back(
+        {.at = at + threshold, .colour = colours.brick, .words = "drag threshold", .dash = 2});
+  }
+}
+
+}  // namespace
+
+paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take& take,
+                      const skin::CombColours& colours) {
+  const auto palette = paint::trace_colours(colours);
+  paint::Graph graph{
+      .title = run.title, .subtitle = run.subtitle, .panels = {}, .columns = 1, .legend_columns = 4};
+  std::vector<std::string> whats;
+  for (const Trace& one : run.traces)
+    if (std::find(whats.begin(), whats.end(), one.what) == whats.end()) whats.push_back(one.what);
+  std::size_t next_colour = 0;
+  for (const std::string& what : whats) {
+    paint::Panel panel{.title = what, .x_to = run.length_ms, .x_numbers = false};
+    std::set<double> rests;
+    std::string unit;  // parts have a reading of one name in one unit
+    std::optional<Axis> place;
+    for (const Trace& one : run.traces) {
+      if (one.what != what) continue;
+      unit = one.unit;
+      place = axis_of(one);
+      panel.traces.push_back(
+          {.name = one.name, .points = one.points, .colour = palette[next_colour++ % palette.size()]});
+      rests.insert(one.rests.begin(), one.rests.end());
+    }
+    if (!unit.empty()) panel.title += ", " + unit;
+    for (const double rest : rests)
+      panel.levels.push_back(
+          {.at = rest, .colour = colours.moss.with_alpha(0.8), .words = {}, .dash = 3, .width = 1.4});
+    if (!panel.levels.empty()) panel.levels.front().words = "snap points";
+    if (place) add_finger(panel, scene, take, *place, colours);
+    graph.panels.push_back(std::move(panel));
+  }
+  graph.panels.back().x_numbers = true;
+  graph.panels.back().x_label = "ms since the first touch";
+  const double begin = take.samples.empty() ? 0.0 : to_ms(take.samples.front().time);
+  for (const Decision& decision : run.decisions) {
+    const std::string words = io::caption(decision);
+    if (words.empty()) continue;
+    for (std::size_t i = 0; i < graph.panels.size(); ++i)
+      graph.panels[i].moments.push_back({.at = to_ms(decision.time) - begin,
+                                         .colour = colours.ink.with_alpha(0.8),
+                                         .words = i == 0 ? words : std::string(),
+                                         .dash = 1,
+                                         .width = 1.0});
+  }
+  return graph;
+}
+
+}  // namespace ubbo::show

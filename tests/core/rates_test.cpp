@@ -1,0 +1,79 @@
+#include "crowd.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+StageSettings any_stage() {
+  StageSettings on{.feel = *rc::gen::element(feels::bare_finger, feels::gloved)};
+  on.feel.smoothing = ms(*rc::gen::element(0, 0, 16));
+  on.feel.prediction = ms(*rc::gen::element(0, 0, 20));
+  on.feel.drag_threshold_vertical = *rc::gen::element(0.0, 0.0, 20.0);
+  on.right_to_left = *rc::gen::arbitrary<bool>();
+  on.reduced_motion =
+      *rc::gen::weightedElement<Reduced>({{5, Reduced::full}, {1, Reduced::fade}, {1, Reduced::still}});
+  return on;
+}
+
+}  // namespace
+
+TEST_CASE("whatever happens to a crowd that shares cells, frames change nothing") {
+  PROPERTY("touches of two devices, keys, writes, removals, turns, endless motion, smoothing", [] {
+    const StageSettings on = any_stage();
+    const auto all = happenings(*rc::gen::arbitrary<bool>());
+    Crowd without(on);
+    live_through(without, all, 0);
+    const std::string expected = without.outcome();
+    RC_ASSERT(expected.size() > 100);
+    for (const double fps : {24.0, 240.0}) {
+      Crowd crowd(on);
+      live_through(crowd, all, fps);
+      const std::string outcome = crowd.outcome();
+      if (outcome != expected) {  // the first line that differs says most
+        const auto at = std::mismatch(outcome.begin(), outcome.end(), expected.begin(), expected.end()).first;
+        const auto from = outcome.rfind('\n', static_cast<std::size_t>(at - outcome.begin())) + 1;
+        if (std::getenv("UBBO_DUMP")) {
+          FILE* f = fopen("/tmp/oa", "w");
+          fputs(outcome.c_str(), f);
+          fclose(f);
+          f = fopen("/tmp/ob", "w");
+          fputs(expected.c_str(), f);
+          fclose(f);
+        }
+        for (const Happening& one : all) RC_LOG() << to_ms(one.time) << " ms " << one.name << "\n";
+        RC_LOG() << fps << " fps: " << outcome.substr(from, 400)
+                 << "\nwithout: " << expected.substr(from, 400);
+      }
+      RC_ASSERT(outcome == expected);
+    }
+  });
+}
+
+TEST_CASE(
+    "at any moment numbers are numbers, the journal is in order, and cells agree with what shows them") {
+  PROPERTY("a crowd looked at after everything that happens", [] {
+    Crowd crowd(any_stage());
+    const auto all = happenings(true);
+    crowd.stage.advance(ms(0));
+    for (const Happening& one : all) {
+      crowd.stage.advance(one.time - ms(*rc::gen::inRange(0, 30)));
+      RC_ASSERT(crowd.sound());
+      one.deed(crowd);
+      RC_ASSERT(crowd.sound());
+      const auto* sheet = static_cast<const Pane*>(crowd.stage.find("sheet"));
+      if (sheet->settled()) RC_ASSERT(crowd.height.get() == sheet->offset());
+    }
+    crowd.stage.cancel_contacts();
+    crowd.stage.advance(crowd.stage.now() + ms(20'000));
+    const auto decisions = crowd.stage.journal().decisions();
+    RC_ASSERT(std::is_sorted(decisions.begin(), decisions.end(),
+                             [](const Decision& a, const Decision& b) { return a.time < b.time; }));
+    for (const Decision& decision : decisions)
+      for (const Fact& fact : decision.all_facts())
+        RC_ASSERT(std::isfinite(fact.value + fact.limit + fact.margin));
+    RC_ASSERT(crowd.stage.open_contacts() == 0u);
+    for (const Part* part : crowd.stage.parts())
+      if (part->id() != "lamp") RC_ASSERT(part->settled());
+  });
+}

@@ -1,0 +1,73 @@
+#pragma once
+
+#include <functional>
+#include <string>
+#include <vector>
+
+#include "check.hpp"
+#include "streams.hpp"
+
+namespace ubbo::test {
+
+/// A part of a test's own that moves for ever: its lamp blinks, and a touch writes down how bright it was.
+struct LampSettings {
+  Link<double> seen{};
+};
+
+class Lamp final : public Part {
+ public:
+  using Settings = LampSettings;
+  static const PartKind& described();
+  static std::string fault(const std::string&, const Box&, const LampSettings&) { return {}; }
+  Lamp(std::string id, const Box& box, LampSettings settings, Surroundings& around)
+      : Part(std::move(id), box, around), settings_(std::move(settings)) {
+    mover_.send(100.0, Passage(Timed{Curve::ease(), ms(700)}).repeated(Passage::endless, true), around.now);
+  }
+  [[nodiscard]] const LampSettings& settings() const { return settings_; }
+  void change(LampSettings settings) { settings_ = std::move(settings); }
+  [[nodiscard]] double brightness() const { return mover_.at(around().now).value; }
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return !mover_.moving(); }
+  [[nodiscard]] Accessible accessible() const override { return {.role = "img"}; }
+  bool touch(const Contact&, const Sample& sample) override {
+    if (sample.phase == Phase::down) settings_.seen.set(brightness());
+    return true;
+  }
+  [[nodiscard]] Micros due() const override { return mover_.due(); }
+  void advance(Micros now) override { mover_.advance(now); }
+
+ private:
+  LampSettings settings_;
+  Mover mover_;
+};
+
+/// Parts of all kinds that share cells, in a sheet with a list, with callbacks that write: what one of them
+/// does reaches others.
+struct Crowd {
+  explicit Crowd(StageSettings on = {});
+
+  /// All that must not depend on frames, as text: decisions, cells, readings.
+  [[nodiscard]] std::string outcome();
+  /// False when a number that can be read is none.
+  [[nodiscard]] bool sound();
+
+  Cell<double> brood{2}, stores{0.3}, height{0}, scrolled{-50}, slid{0}, seen{0};
+  Cell<int> taps{0};
+  Stage stage;
+  std::vector<Watch> watches;
+};
+
+/// Something that happens to a crowd at a time: a touch, a key, a write, a change of the stage.
+struct Happening {
+  Micros time{};
+  std::string name;
+  std::function<void(Crowd&)> deed;
+};
+
+/// Happenings in order of time, over some seconds, of every kind. `bad`: some samples are no good.
+std::vector<Happening> happenings(bool bad);
+
+/// Lets them happen with frames at this rate; 0: none. Ends every contact, and waits ten seconds.
+void live_through(Crowd& crowd, const std::vector<Happening>& all, double fps);
+
+}  // namespace ubbo::test

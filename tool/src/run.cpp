@@ -1,0 +1,73 @@
+#include "ubbo/tool/run.hpp"
+
+#include <fmt/format.h>
+
+#include <CLI/CLI.hpp>
+#include <cstdio>
+#include <exception>
+#include <stdexcept>
+#include <string_view>
+#include <vector>
+
+#include "commands.hpp"
+#include "ubbo/io/motion/motion_spec.hpp"
+#include "ubbo/io/text/input_error.hpp"
+
+namespace ubbo::tool {
+
+namespace {
+
+void demand_verb(const CLI::App& app, std::string_view word) {
+  if (word.starts_with('-')) return;
+  std::vector<std::string> names;
+  for (const CLI::App* verb : app.get_subcommands({})) names.push_back(verb->get_name());
+  if (std::find(names.begin(), names.end(), word) != names.end()) return;
+  const std::vector<std::string_view> known(names.begin(), names.end());
+  const std::string nearest = ubbo::io::nearest_name(word, known);
+  throw std::invalid_argument(fmt::format("no command '{}'; takes {}{}", word, fmt::join(names, ", "),
+                                          nearest.empty() ? "" : "; nearest known: " + nearest));
+}
+
+int run_command(int argc, char** argv, const Kit& kit) {
+  CLI::App app{"Ubbo: touch-driven components that are exact, explained, and tuned by measurement.", "ubbo"};
+  app.set_version_flag("--version", "ubbo " UBBO_VERSION);
+  app.require_subcommand(1);
+  app.footer(
+      "Start with:  ubbo demo\n"
+      "Exit codes:  0 done, 1 the run found something wrong, 2 bad input or usage.");
+  int exit = done;
+  add_demo(app, exit, kit);
+  add_replay(app, exit, kit);
+  add_why(app, exit, kit);
+  add_film(app, exit, kit);
+  add_graph(app, exit, kit);
+  add_curve(app, exit);
+  add_export(app, exit);
+  add_take(app, exit, kit);
+  add_settings(app, exit, kit);
+  try {
+    if (argc > 1) demand_verb(app, argv[1]);
+    app.parse(argc, argv);
+  } catch (const CLI::ParseError& error) {
+    return app.exit(error) == 0 ? done : bad_input;
+  } catch (const ubbo::io::SpecError& wrong) {
+    fmt::print(stderr, "ubbo: found {} at character {}; takes {}\n{}\n", wrong.facts().found,
+               wrong.facts().at + 1, wrong.facts().takes, wrong.picture());
+    return bad_input;
+  }
+  return exit;
+}
+
+}  // namespace
+
+int run(int argc, char** argv, Kinds kinds, const skin::Looks& looks) {
+  const Kit kit{kinds, looks};
+  try {
+    return run_command(argc, argv, kit);
+  } catch (const std::exception& error) {
+    std::fprintf(stderr, "ubbo: %s\n", error.what());
+    return bad_input;
+  }
+}
+
+}  // namespace ubbo::tool
