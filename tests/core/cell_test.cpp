@@ -1,4 +1,5 @@
 #include <optional>
+#include <stdexcept>
 #include <type_traits>
 #include <vector>
 
@@ -77,4 +78,54 @@ TEST_CASE("watches and links outlive their cell and leave by themselves, even wh
   cell.reset();
   CHECK_FALSE(link.linked());
   link.set(5);
+}
+
+TEST_CASE("a watcher that throws leaves the cell sound: the others are told, and the exception passes on") {
+  Cell<int> cell{0};
+  int before = 0, after = 0;
+  const Watch one = cell.watch([&](int v) { before = v; });
+  Watch throws = cell.watch([](int) { throw std::runtime_error("stung"); });
+  const Watch two = cell.watch([&](int v) { after = v; });
+  CHECK_THROWS_WITH(cell.set(1), "stung");
+  CHECK((before == 1 && after == 1));
+  throws.stop();
+  cell.set(2);
+  CHECK((before == 2 && after == 2));
+}
+
+TEST_CASE("several changes are seen at once, and what is worked out from them is worked out once") {
+  Cell<double> from{2}, to{8};
+  int computed = 0;
+  Derived<double> width([&](double a, double b) { return ++computed, b - a; }, from, to);
+  Derived<bool> wide([](double w) { return w > 5; }, width);
+  std::vector<double> seen;
+  const Watch watch = width.watch([&](double w) { seen.push_back(w); });
+  const Watch both = from.watch([&](double) { CHECK(to.get() - from.get() == 6); });
+  computed = 0;
+  together([&] {
+    from.set(4);
+    together([&] { to.set(10); });
+    CHECK(width.get() == 6);
+  });
+  CHECK(seen.empty());  // the same width
+  CHECK(computed <= 2);
+  together([&] {
+    from.set(0);
+    to.set(6);
+    from.set(0);
+  });
+  CHECK(seen.empty());
+  to.set(4);
+  CHECK(seen == std::vector<double>{4});
+  CHECK_FALSE(wide.get());
+  CHECK_THROWS_WITH(together([&] {
+                      to.set(20);
+                      throw std::runtime_error("half-way");
+                    }),
+                    "half-way");
+  CHECK(seen.back() == 20);  // what was changed is told all the same
+  const Choice page({"Notes", "Treatment", "Harvest"}, 7);
+  CHECK(page.name() == "Harvest");
+  CHECK(page.with("Notes").index() == 0);
+  CHECK(page.with("Nots") == page);
 }

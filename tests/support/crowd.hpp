@@ -12,6 +12,7 @@ namespace ubbo::test {
 /// A part of a test's own that moves for ever: its lamp blinks, and a touch writes down how bright it was.
 struct LampSettings {
   Link<double> seen{};
+  bool wants_back = false;
 };
 
 class Lamp final : public Part {
@@ -33,6 +34,7 @@ class Lamp final : public Part {
     if (sample.phase == Phase::down) settings_.seen.set(brightness());
     return true;
   }
+  bool back() override { return settings_.wants_back; }
   [[nodiscard]] Micros due() const override { return mover_.due(); }
   void advance(Micros now) override { mover_.advance(now); }
 

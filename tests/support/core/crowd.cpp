@@ -6,8 +6,10 @@
 
 template <>
 std::span<const ubbo::Setting<ubbo::test::LampSettings>> ubbo::settings_of<ubbo::test::LampSettings>() {
-  static const std::array table{declare::cell<&test::LampSettings::seen>(
-      "seen", "the cell that gets how bright it was when it was touched")};
+  static const std::array table{
+      declare::cell<&test::LampSettings::seen>("seen",
+                                               "the cell that gets how bright it was when it was touched"),
+      declare::flag<&test::LampSettings::wants_back>("wants_back", "back goes to it")};
   return table;
 }
 

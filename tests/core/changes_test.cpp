@@ -1,0 +1,209 @@
+// A stage that changes while it runs, in callbacks and under a finger.
+#include "allocations.hpp"
+#include "crowd.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+void down(Stage& stage, double at_ms, Point at, int contact = 1) {
+  stage.touch({.time = ms(at_ms), .contact = contact, .phase = Phase::down, .at = at});
+}
+
+}  // namespace
+
+TEST_CASE("each change under a finger ends with a cancel, and nothing is left behind") {
+  struct Case {
+    const char* name;
+    void (*change)(Stage&, Slider&);
+    bool stays;
+  };
+  for (const Case& c : {Case{"remove", [](Stage&s, Slider&p) { s.remove(p); }, false},
+                        {"hide", [](Stage&s, Slider&p) { s.hide(p); }, true},
+                        {"disable", [](Stage&s, Slider&p) { s.disable(p); }, true},
+                        {"place",
+                         [](Stage&s, Slider&p) {
+                           s.place(p, {0, 0, 200, 40});
+                         },
+                         true},
+                        {"change", [](Stage&s, Slider&p) { s.change(p, [](auto& x) { x.step = 2; }); }, true},
+                        {"turn",
+                         [](Stage&s, Slider&) {
+                           s.turn({720, 360}, {}, ms(20));
+                         },
+                         true},
+                        {"mirror", [](Stage&s, Slider&) { s.set_right_to_left(true, ms(20)); }, true}}) {
+    HoneySlider app;
+    CAPTURE(c.name);
+    const Handle handle = app.stage.handle(*app.slider);
+    app.touch(0, Phase::down, {154.8, 224});
+    app.touch(10, Phase::move, {220, 224});
+    REQUIRE(app.slider->dragging());
+    c.change(app.stage, *app.slider);
+    CHECK(app.says(answers::goes_back));
+    CHECK((app.stage.get(handle) != nullptr) == c.stays);
+    CHECK((app.stage.find("frames") != nullptr) == c.stays);
+    if (c.stays) CHECK_FALSE(app.slider->pressed());
+    app.touch(30, Phase::move, {250, 224});
+    app.touch(40, Phase::up, {250, 224});
+    app.settle();
+    CHECK(app.stage.settled());
+    CHECK(app.frames.get() == 4);
+  }
+}
+
+TEST_CASE("what is hidden or disabled, or lies in what is, takes nothing and has no focus") {
+  Cell<double> a{0}, b{0};
+  Stage stage{{.journal = 100}};
+  auto& list = stage.add<Pane>("list", {0, 0, 360, 720}, {.least = -500, .most = 0});
+  auto& inner = stage.add<Slider>("inner", {0, 0, 360, 40}, {.value = a}, {.inside = "list"});
+  auto& behind = stage.add<Slider>("behind", {0, 100, 360, 40}, {.value = b});
+  CHECK(stage.focus("inner"));
+  stage.disable(inner);
+  CHECK(stage.focused() == nullptr);
+  CHECK_FALSE(stage.focus("inner"));
+  CHECK(inner.accessible().disabled);
+  down(stage, 0, {100, 20});
+  CHECK_FALSE(inner.pressed());
+  CHECK(list.pressed());  // the list around it still scrolls from there
+  stage.cancel_contacts();
+  stage.hide(list);
+  down(stage, 10, {100, 20});
+  CHECK_FALSE(list.pressed());
+  CHECK_FALSE(inner.visible());
+  CHECK(stage.press(Key::tab, ms(20)));
+  CHECK(stage.focused() == &behind);
+  stage.show(list);
+  stage.enable(inner);
+  down(stage, 30, {100, 20}, 2);
+  CHECK(inner.pressed());
+}
+
+TEST_CASE("boxes in dp, as shares and by edges are laid out again when the screen turns") {
+  Stage stage{{.safe = {.top = 30}}};
+  Cell<double> value{0};
+  auto& sheet = stage.add<Pane>("sheet", {.x = 0, .y = Length::of(0.5), .right = 0, .bottom = 0}, {});
+  auto& close = stage.add<Pad>("close", {.y = 8, .w = 40, .h = 40, .right = 12}, {}, {.inside = "sheet"});
+  auto& bar = stage.add<Pad>("bar", {.x = 0, .y = 0, .w = Length::of(1), .h = 44, .in_safe_area = true}, {});
+  auto& slider =
+      stage.add<Slider>("s", {.x = 20, .y = 100, .h = 40, .right = Length{20, 0.25}}, {.value = value});
+  CHECK(sheet.box() == Box{0, 360, 360, 360});
+  CHECK(close.box() == Box{308, 368, 40, 40});
+  CHECK(bar.box() == Box{0, 30, 360, 44});
+  CHECK(slider.box() == Box{20, 100, 230, 40});
+  std::vector<Box> told;
+  sheet.on_laid([&](const Box& box) { told.push_back(box); });
+  stage.turn({720, 360}, {.left = 30}, ms(10));
+  CHECK(sheet.box() == Box{0, 180, 720, 180});
+  CHECK(close.box() == Box{668, 188, 40, 40});
+  CHECK(bar.box() == Box{30, 0, 690, 44});
+  CHECK(slider.place_of(1).x == Approx(20 + 500 - 14));
+  CHECK(told == std::vector<Box>{{0, 180, 720, 180}});
+  stage.place(sheet, {0, 0, 360, 100});
+  CHECK(close.box().y == 8);
+
+  // A measured height that depends on the width comes to rest; one that never does is reported.
+  Stage measured{{.journal = 100}};
+  auto& note = measured.add<Pad>("note", {0, 0, 200, 20}, {});
+  int rounds = 0;
+  note.on_laid([&](const Box& box) {
+    ++rounds;
+    measured.place(note, {0, 0, box.w, 24000 / box.w});
+  });
+  measured.place(note, {0, 0, 300, 20});
+  CHECK(note.box() == Box{0, 0, 300, 80});
+  CHECK(rounds == 2);
+  CHECK(measured.journal().size() == 0);
+  note.on_laid([&](const Box& box) { measured.place(note, {0, 0, box.w + 1, 20}); });
+  measured.place(note, {0, 0, 100, 20});
+  REQUIRE(measured.journal().size() == 1);
+  CHECK(measured.journal().decisions()[0].says(answers::layout_restless));
+  CHECK_THROWS_WITH(measured.place(note, {.x = 3}), Catch::Contains("takes two of the three"));
+  CHECK_THROWS_WITH(measured.add<Pad>("p", {0, 0, -1, 5}, {}), Catch::Contains("w = -1"));
+  CHECK_THROWS_WITH(measured.add<Pad>(std::string(64, 'x'), {0, 0, 1, 5}, {}), Catch::Contains("63 at most"));
+}
+
+TEST_CASE("settings change with the checks of adding, and the part goes where it now may be") {
+  HoneySlider app({.step = 1});
+  CHECK_THROWS_WITH(app.stage.change(*app.slider, [](auto& s) { s.to = -1; }),
+                    Catch::Contains("more than from"));
+  CHECK(app.slider->settings().to == 10);
+  app.stage.change(*app.slider, [](auto& s) { s.to = 3; });
+  app.settle();
+  CHECK(app.slider->position() == 3);
+  CHECK(app.frames.get() == 3);
+  Cell<double> other{1};
+  app.stage.change(*app.slider, [&](auto& s) { s.value = other; });
+  app.settle();
+  CHECK(app.slider->position() == 1);
+  app.frames.set(2);
+  app.settle();
+  CHECK(app.slider->position() == 1);  // it no longer listens to that one
+}
+
+TEST_CASE("order, handles and back") {
+  Stage stage{{.journal = 100}};
+  auto& low = stage.add<Lamp>("low", {0, 0, 100, 100}, {.wants_back = true});
+  auto& high = stage.add<Lamp>("high", {0, 0, 100, 100}, {.wants_back = true});
+  stage.add<Pad>("on-low", {0, 0, 10, 10}, {}, {.inside = "low"});
+  const auto order = [&] {
+    std::string ids;
+    for (const Part* part : stage.parts()) ids += part->id() + " ";
+    return ids;
+  };
+  const auto who = [&] {
+    CHECK(stage.back(ms(1)));
+    return std::string(stage.journal().decisions().back().part);
+  };
+  CHECK(who() == "high");
+  stage.raise(low);
+  CHECK(order() == "high low on-low ");
+  CHECK(who() == "low");
+  stage.lower(low);
+  CHECK(order() == "low on-low high ");
+  const Handle handle = stage.handle(high);
+  stage.remove(high);
+  CHECK(stage.get(handle) == nullptr);
+  auto& next = stage.add<Lamp>("high", {0, 0, 100, 100}, {});
+  CHECK(stage.get(handle) == nullptr);  // the newcomer in its place is another
+  CHECK(stage.get(stage.handle(next)) == &next);
+  stage.remove(low);
+  CHECK(stage.find("on-low") == nullptr);
+  CHECK(stage.parts().size() == 1);
+}
+
+TEST_CASE("assistive technology: actions, and keys that activate") {
+  HoneySlider app({.step = 1});
+  CHECK(app.slider->accessible().actions.size() == 2);
+  CHECK(app.stage.act(*app.slider, "increase", ms(0)));
+  app.settle();
+  CHECK(app.frames.get() == 5);
+  CHECK_FALSE(app.stage.act(*app.slider, "explode", ms(0)));
+  Cell<int> taps{0};
+  Stage stage;
+  stage.add<Pad>("name", {0, 0, 99, 99}, {.taps = taps});
+  stage.focus("name");
+  CHECK(stage.press(Key::space, ms(0)));
+  CHECK(taps.get() == 1);
+}
+
+TEST_CASE("10,000 parts: found at once, no allocation in a frame or a touch") {
+  Stage stage;
+  std::vector<std::unique_ptr<Cell<double>>> cells;
+  for (int i = 0; i < 1000; ++i) {
+    cells.push_back(std::make_unique<Cell<double>>(0));
+    stage.add<Slider>("s" + std::to_string(i), {0, 0.5 * i, 300, 40}, {.value = *cells.back()});
+  }
+  CHECK(stage.find("s777")->id() == "s777");
+  stage.advance(ms(0));
+  const std::size_t before = allocations();
+  for (auto& cell : cells) cell->set(0.7);
+  for (int i = 0; i < 40; ++i) stage.advance(ms(16 * i));
+  for (int i = 0; i < 40; ++i)
+    stage.touch({.time = ms(700 + 8 * i),
+                 .contact = 1,
+                 .phase = i == 0 ? Phase::down : Phase::move,
+                 .at = {100.0 + i, 300}});
+  CHECK(allocations() == before);
+}

@@ -1,0 +1,221 @@
+// Every event has a time of its own, and what is called inside a callback waits for the end of the event.
+#include <stdexcept>
+
+#include "crowd.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+TEST_CASE("a write to a stage that slept begins when it is next told the time, and wakes the app") {
+  HoneySlider app;
+  int woken = 0;
+  app.stage.on_wake([&] { ++woken; });
+  app.stage.advance(ms(0));
+  app.stage.advance(ms(96));
+  REQUIRE(app.stage.settled());
+  app.frames.set(9);
+  app.frames.set(8);
+  CHECK(woken == 1);
+  CHECK_FALSE(app.stage.settled());
+  app.stage.advance(ms(5000));
+  CHECK(app.slider->position() == 4);  // it sets off now, not in the past
+  app.stage.advance(ms(5050));
+  CHECK((app.slider->position() > 4 && app.slider->position() < 8));
+  app.settle();
+  CHECK(app.slider->position() == 8);
+  app.frames.set(2);
+  CHECK(woken == 2);
+  // As the app asks, at a time or without motion.
+  app.stage.at(app.stage.now(), [&] { app.stage.at_once([&] { app.frames.set(1); }); });
+  CHECK(app.slider->position() == 1);
+  CHECK(app.stage.settled());
+}
+
+TEST_CASE("a key counts when it was pressed, whatever the frames") {
+  std::vector<Micros> rests;
+  for (const double frame : {16.0, 33.0}) {
+    HoneySlider app({.step = 1});
+    app.stage.focus("frames");
+    for (double t = 0; t < 77; t += frame) app.stage.advance(ms(t));
+    app.stage.press(Key::right, ms(77));
+    app.settle();
+    rests.push_back(app.last(questions::rest)->time);
+  }
+  CHECK(rests[0] == rests[1]);
+}
+
+TEST_CASE("what moves for ever is neither at rest nor due, and is met where it is") {
+  Cell<double> seen{0};
+  Stage stage;
+  auto& lamp = stage.add<Lamp>("lamp", {0, 0, 40, 40}, {.seen = seen});
+  stage.advance(ms(0));
+  CHECK_FALSE(stage.settled());
+  CHECK(stage.due() == never);
+  stage.advance(ms(100));
+  stage.touch({.time = ms(250), .contact = 1, .phase = Phase::down, .at = {20, 20}});
+  CHECK(seen.get() == lamp.brightness());
+  const double then = seen.get();
+  stage.advance(ms(300));
+  CHECK(lamp.brightness() != then);
+}
+
+TEST_CASE("callbacks that write, limit and take back: cell and part agree after every event") {
+  // On rest the app writes another place.
+  HoneySlider app;
+  app.stage.change(*app.slider, [&](SliderSettings& s) { s.on_rest = [&](double) { app.frames.set(0); }; });
+  app.swipe(0, {154, 224}, {250, 224});
+  app.settle();
+  app.settle();
+  CHECK(app.frames.get() == 0);
+  CHECK(app.slider->position() == 0);
+
+  // A watcher limits a pane at its release.
+  Cell<double> scrolled{0};
+  Stage stage;
+  auto& list = stage.add<Pane>("list", {0, 0, 360, 720}, {.offset = scrolled, .least = -1000, .most = 0});
+  const Watch limit = scrolled.watch([&](double v) { scrolled.set(std::max(v, -100.0)); });
+  for (int i = 0; i <= 20; ++i)
+    stage.touch({.time = ms(8 * i),
+                 .contact = 1,
+                 .phase = i == 0   ? Phase::down
+                          : i < 20 ? Phase::move
+                                   : Phase::up,
+                 .at = {100, 600.0 - 15 * i}});
+  settle(stage);
+  CHECK(scrolled.get() == -100);
+  CHECK(list.offset() == -100);
+}
+
+TEST_CASE("touch, press, cancel and changes of the stage inside callbacks wait, and nothing stays stuck") {
+  Stage stage{{.journal = 1000}};
+  Cell<double> value{0};
+  auto& slider = stage.add<Slider>("s", {0, 300, 360, 40}, {.value = value});
+  int calls = 0;
+  stage.add<Pad>("pad", {0, 0, 360, 200}, {.on_gesture = [&](const Gesture& g) {
+                   if (++calls > 50) return;
+                   if (g.step == GestureStep::withdrawn) {
+                     stage.cancel_contacts();
+                     stage.touch({.time = g.time, .contact = 9, .phase = Phase::down, .at = {100, 320}});
+                     stage.touch({.time = g.time, .contact = 9, .phase = Phase::up, .at = {100, 320}});
+                     CHECK_FALSE(stage.press(Key::tab, g.time));
+                     stage.hide(slider);
+                     stage.advance(g.time + ms(5000));
+                   }
+                 }});
+  stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {100, 100}});
+  stage.touch({.time = ms(20), .contact = 1, .phase = Phase::move, .at = {140, 100}});
+  CHECK(calls < 10);
+  CHECK(stage.open_contacts() == 0);
+  CHECK(stage.now() == ms(5020));
+  CHECK(stage.settled());
+  CHECK(value.get() > 0.1);  // the tap from inside came before the hiding
+  CHECK_FALSE(slider.visible());
+
+  // Gestures on their own: withdrawn from inside their own news.
+  Gestures* self = nullptr;
+  int told = 0;
+  Gestures alone({}, {}, [&](const Gesture&) {
+    if (++told < 100) self->withdraw(ms(1));
+  });
+  self = &alone;
+  Contacts contacts;
+  const auto down = contacts.admit({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {9, 9}});
+  alone.touch(*down.contact, down.sample, {}, {});
+  CHECK(told == 2);
+  CHECK_FALSE(alone.pressed());
+}
+
+TEST_CASE("a watcher that adds and removes parts, or throws, leaves the stage sound") {
+  Stage stage;
+  Cell<double> value{0};
+  stage.add<Slider>("s", {0, 0, 360, 40}, {.value = value});
+  int added = 0;
+  const Watch adds = value.watch([&](double v) {
+    for (int i = 0; i < 40; ++i) stage.add<Pad>("pad" + std::to_string(added++), {0, 200, 50, 50}, {});
+    if (v > 0.5) stage.remove(*stage.find("s"));
+  });
+  stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {14, 20}});
+  for (int i = 1; i < 30; ++i)
+    stage.touch({.time = ms(8 * i), .contact = 1, .phase = Phase::move, .at = {14.0 + 10 * i, 20}});
+  CHECK(stage.find("s") == nullptr);
+  CHECK(stage.parts().size() == static_cast<std::size_t>(added));
+  stage.touch({.time = ms(300), .contact = 1, .phase = Phase::up, .at = {300, 20}});
+  settle(stage);
+  CHECK(stage.settled());
+
+  HoneySlider app;
+  const Watch throws = app.frames.watch([](double v) {
+    if (v > 8) throw std::runtime_error("no more than 8");
+  });
+  CHECK_THROWS_WITH(app.swipe(0, {154, 224}, {300, 224}), "no more than 8");
+  CHECK_NOTHROW(app.touch(500, Phase::move, {154, 224}));
+  CHECK_NOTHROW(app.touch(520, Phase::up, {154, 224}));
+  app.settle();
+  CHECK(app.stage.settled());
+  CHECK(app.frames.get() == app.slider->value());
+}
+
+TEST_CASE("no sample's clock freezes the stage") {
+  HoneySlider app;
+  app.stage.advance(ms(0));
+  app.stage.at(ms(0), [&] { app.frames.set(9); });
+  app.stage.advance(ms(20));
+  app.touch(5e9, Phase::down, {154, 224});  // 57 days ahead while the thumb moves: dropped
+  CHECK(app.stage.open_contacts() == 0);
+  const double before = app.slider->position();
+  app.stage.advance(ms(60));
+  CHECK(app.slider->position() > before);
+  app.settle();
+  CHECK(app.slider->position() == 9);
+  // While nothing moves it could be true; the next frames show that it was not.
+  app.touch(5e9, Phase::down, {154, 224});
+  app.touch(5e9 + 50, Phase::up, {200, 224});
+  double t = 30'000;
+  app.stage.at(ms(t), [&] { app.frames.set(1); });
+  for (int i = 0; i < 60; ++i) app.stage.advance(ms(t += 16));
+  CHECK(app.slider->position() == 1);
+}
+
+TEST_CASE("times as long as there are any do not overflow, and no velocity is infinite") {
+  Mover mover(0);
+  mover.send(5, Timed{Curve{}, never}, ms(0));
+  mover.advance(ms(1e12));
+  CHECK(std::isfinite(mover.value()));
+  mover.send(5, Passage(Spring::settling(ms(100), 0), never), ms(0));
+  mover.advance(farthest_time);
+  CHECK(std::isfinite(mover.value()));
+  // A curve that stands upright, then a spring; and what is no number at all.
+  for (const double at : {0.0, 0.001, 299.999, 300.0}) {
+    Mover upright(0);
+    upright.send(300, Timed{Curve::family(Family::circ, Ease::out), ms(300)}, ms(0));
+    upright.advance(ms(at));
+    CHECK(std::isfinite(upright.velocity()));
+    upright.send(0, Spring::settling(ms(200), 0.3), ms(at));
+    for (int i = 1; i < 400; ++i) {
+      upright.advance(ms(at + i));
+      CHECK((std::isfinite(upright.value()) && std::fabs(upright.value()) < 1e6));
+    }
+    CHECK(upright.value() == 0);
+  }
+  Mover sound(3);
+  sound.send(9, Spring::settling(ms(200), 0), ms(0), HUGE_VAL);
+  sound.advance(ms(50));
+  CHECK(std::isfinite(sound.value()));
+  sound.put(std::nan(""));
+  sound.send(std::nan(""), ms(60));
+  sound.coast(Coast::half_life(ms(50)), ms(60), HUGE_VAL);
+  sound.advance(ms(5000));
+  CHECK(sound.value() == 9);
+  Timeline timeline;
+  const auto track = timeline.add_track("x", 0);
+  timeline.cue(track, 1, Timed{Curve::family(Family::circ, Ease::in), ms(300)});
+  timeline.cue(track, 0, Spring::settling(ms(300), 0.2), Place::with(Micros{299'999}));
+  for (int i = 0; i < 900; ++i) CHECK(std::fabs(timeline.at(track, ms(i)).value) < 1e4);
+  // A spring over a long way comes to rest as near as one over a short.
+  Stage stage;
+  Cell<double> height{0};
+  auto& sheet = stage.add<Pane>("sheet", {0, 0, 360, 720}, {.offset = height, .least = 0, .most = 7000});
+  stage.at(ms(0), [&] { height.set(7000); });
+  stage.advance(stage.due() - Micros{1});
+  CHECK(std::fabs(sheet.offset() - 7000) < 0.06);
+}

@@ -1,0 +1,380 @@
+// Every answer that core can give is given here, and what it claims is held against its numbers and against
+// what became of the parts, without the code that makes sentences.
+#include <map>
+#include <set>
+
+#include "crowd.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+std::vector<const Answer*> all_answers() {
+  std::vector<const Answer*> all;
+  const auto add = [&](const auto& list) { all.insert(all.end(), list.begin(), list.end()); };
+  add(answers::sample_answers);
+  add(answers::drag_answers);
+  add(answers::gesture_answers);
+  add(answers::landing_answers);
+  add(answers::rail_answers);
+  add(answers::key_answers);
+  add(answers::routing_answers);
+  add(answers::stage_answers);
+  return all;
+}
+
+double fact(const Decision& decision, std::string_view name) {
+  for (const Fact& one : decision.all_facts())
+    if (name == one.name) return one.value;
+  FAIL("no fact " << name << " in " << decision.answer->words);
+  return 0.0;
+}
+double margin(const Decision& decision, std::string_view name) {
+  for (const Fact& one : decision.all_facts())
+    if (name == one.name) {
+      REQUIRE(one.limited);
+      return one.margin;
+    }
+  FAIL("no fact " << name);
+  return 0.0;
+}
+
+using Claim = bool (*)(const Decision&);
+const std::map<const Answer*, Claim>& claims() {
+  using D = const Decision&;
+  using namespace answers;
+  static const std::map<const Answer*, Claim> table{
+      {&too_many_contacts, [](D d) { return fact(d, "open") == static_cast<double>(Contacts::room); }},
+      {&far_ahead, [](D d) { return margin(d, "ahead") < 0; }},
+      {&drags, [](D d) { return margin(d, "travel") >= 0 && fact(d, "after") >= 0; }},
+      {&drag_too_short, [](D d) { return margin(d, "travel") < 0; }},
+      {&drag_across, [](D d) { return margin(d, "travel") < 0 && fact(d, "across") > fact(d, "travel"); }},
+      {&drag_off_handle, [](D d) { return margin(d, "travel") >= 0 && margin(d, "from handle") < 0; }},
+      {&drag_unwanted, [](D d) { return margin(d, "travel") >= 0; }},
+      {&tap, [](D d) { return margin(d, "strayed") >= 0 && margin(d, "held") >= 0; }},
+      {&tap_strayed, [](D d) { return margin(d, "strayed") < 0; }},
+      {&tap_too_long, [](D d) { return margin(d, "held") < 0; }},
+      {&again, [](D d) { return margin(d, "gap") >= 0 && margin(d, "apart") >= 0; }},
+      {&again_too_late, [](D d) { return margin(d, "gap") <= 0; }},
+      {&again_too_far, [](D d) { return margin(d, "apart") < 0; }},
+      {&tap_at_once, [](D d) { return fact(d, "waited") == 0 && fact(d, "taps") == 1; }},
+      {&row_at_once, [](D d) { return fact(d, "waited") == 0 && fact(d, "taps") > 1; }},
+      {&tap_after_wait, [](D d) { return fact(d, "waited") >= 0 && fact(d, "taps") == 1; }},
+      {&row_after_wait, [](D d) { return fact(d, "waited") >= 0 && fact(d, "taps") > 1; }},
+      {&held, [](D d) { return margin(d, "held") >= 0 && margin(d, "strayed") >= 0; }},
+      {&flick, [](D d) { return margin(d, "speed") >= 0 && margin(d, "rested") > 0; }},
+      {&flick_too_slow, [](D d) { return margin(d, "speed") < 0; }},
+      {&flick_rested, [](D d) { return margin(d, "rested") <= 0; }},
+      {&axis_horizontal, [](D d) { return margin(d, "off axis") >= 0; }},
+      {&axis_vertical, [](D d) { return margin(d, "off axis") >= 0; }},
+      {&axis_free, [](D d) { return margin(d, "off axis") < 0; }},
+      {&edge_swipe, [](D d) { return margin(d, "from the edge") >= 0; }},
+      {&pair_pans, [](D d) { return margin(d, "pan") >= 0; }},
+      {&pair_pinches, [](D d) { return margin(d, "pinch") >= 0; }},
+      {&pair_rotates, [](D d) { return margin(d, "turn") >= 0; }},
+      {&pair_ended, [](D d) { return fact(d, "scale") > 0; }},
+      {&pair_too_little,
+       [](D d) { return margin(d, "pan") < 0 && margin(d, "pinch") < 0 && margin(d, "turn") < 0; }},
+      {&land_nearest, [](D d) { return margin(d, "distance") > 0 && fact(d, "aimed") == fact(d, "from"); }},
+      {&land_nearest_aimed, [](D d) { return margin(d, "distance") > 0 && fact(d, "speed") != 0; }},
+      {&land_tie, [](D d) { return margin(d, "distance") == 0; }},
+      {&land_flicked,
+       [](D d) {
+         const double way = fact(d, "place") - fact(d, "from");
+         return margin(d, "distance") < 0 && fact(d, "speed") != 0 && way != 0 &&
+                std::signbit(way) == std::signbit(fact(d, "speed"));
+       }},
+      {&land_only, [](D d) { return fact(d, "distance") == std::fabs(fact(d, "aimed") - fact(d, "place")); }},
+      {&land_free, [](D d) { return fact(d, "from") == fact(d, "place"); }},
+      {&land_thrown, [](D d) { return fact(d, "from") != fact(d, "place") && fact(d, "speed") != 0; }},
+      {&land_bound, [](D d) { return fact(d, "from") != fact(d, "place"); }},
+      {&land_glides, [](D d) { return fact(d, "speed") != 0; }},
+      {&land_glides_past,
+       [](D d) {
+         return std::fabs(fact(d, "aimed") - fact(d, "from")) >
+                    std::fabs(fact(d, "place") - fact(d, "from")) &&
+                fact(d, "after") >= 0;
+       }},
+      {&land_tapped,
+       [](D d) { return fact(d, "distance") == std::fabs(fact(d, "place") - fact(d, "from")); }},
+      {&lifted_moving, [](D d) { return margin(d, "rested") > 0 && std::fabs(fact(d, "velocity")) >= 0.5; }},
+      {&lifted_resting, [](D d) { return margin(d, "rested") <= 0; }},
+      {&lifted_still, [](D d) { return std::fabs(fact(d, "velocity")) < 0.5; }},
+      {&goes_back, [](D d) { return fact(d, "from") != fact(d, "to"); }},
+      {&stays_cancelled, [](D d) { return fact(d, "from") == fact(d, "to"); }},
+      {&write_moves, [](D d) { return fact(d, "written") == fact(d, "to"); }},
+      {&write_limited, [](D d) { return fact(d, "written") != fact(d, "to"); }},
+      {&bound_passes_on, [](D d) { return fact(d, "speed") != 0; }},
+      {&bound_yields, [](D d) { return fact(d, "speed") != 0; }},
+      {&bound_stops, [](D d) { return fact(d, "speed") != 0; }},
+      {&key_moves, [](D d) { return fact(d, "from") != fact(d, "to"); }},
+      {&key_at_end, [](D d) { return fact(d, "from") == fact(d, "to"); }},
+      {&owns, [](D d) { return margin(d, "inside by") >= 0 && fact(d, "rivals") == 0; }},
+      {&owns_first, [](D d) { return margin(d, "inside by") >= 0 && fact(d, "rivals") > 0; }},
+      {&owner_palm, [](D d) { return margin(d, "size") <= 0; }},
+      {&owner_bezel, [](D d) { return margin(d, "from the edge") <= 0; }},
+      {&contest_won, [](D d) { return margin(d, "along") >= 0 && fact(d, "rivals") > 0; }},
+      {&contest_nobody, [](D d) { return margin(d, "along") >= 0; }},
+      {&goes_on, [](D d) { return fact(d, "left over") > 0; }},
+      {&goes_on_with_flick, [](D d) { return fact(d, "speed") > 0; }},
+      {&clock_went_back, [](D d) { return fact(d, "back") > 10; }},
+  };
+  return table;
+}
+
+// Which answers have been given so far, their claims held.
+class Visits {
+ public:
+  void look(const Stage& stage) {
+    for (const Decision& decision : stage.journal().decisions()) {
+      seen_.insert(decision.answer);
+      const auto claim = claims().find(decision.answer);
+      if (claim == claims().end()) continue;
+      CAPTURE(decision.answer->question->words, decision.answer->words, decision.part.view());
+      CHECK(claim->second(decision));
+    }
+  }
+  [[nodiscard]] std::vector<std::string> missing() const {
+    std::vector<std::string> names;
+    for (const Answer* answer : all_answers())
+      if (!seen_.contains(answer))
+        names.push_back(std::string(answer->question->words) + " " + answer->words);
+    return names;
+  }
+
+ private:
+  std::set<const Answer*> seen_;
+};
+
+// One touch: down, a straight way in ten steps of 8 ms, and after `rest_ms` up.
+void drag(Stage& stage, double at_ms, Point from, Point to, double rest_ms = 0, int contact = 1) {
+  for (int i = 0; i <= 10; ++i)
+    stage.touch({.time = ms(at_ms + 8 * i),
+                 .contact = contact,
+                 .phase = i == 0 ? Phase::down : Phase::move,
+                 .at = from + (to - from) * (i / 10.0)});
+  stage.touch({.time = ms(at_ms + 80 + rest_ms), .contact = contact, .phase = Phase::up, .at = to});
+}
+
+}  // namespace
+
+TEST_CASE("each answer is given, and what it claims is so") {
+  Visits visits;
+  PROPERTY("crowds", [&] {
+    StageSettings on;
+    on.feel.palm_size = *rc::gen::element(0.0, 90.0);
+    on.feel.bezel = *rc::gen::element(0.0, 12.0);
+    on.feel.tap_reach = *rc::gen::element(12.0, 3.0);
+    Crowd crowd(on);
+    live_through(crowd, happenings(true), 30);
+    visits.look(crowd.stage);
+  });
+
+  {  // Sliders: where they land, keys, writes, and why a press was no drag.
+    HoneySlider stepped({.step = 1, .carry = ms(120)}), smooth, thrown({.carry = ms(200)}),
+        on_thumb({.grab = Grab::thumb}), two({.step = 10});
+    for (HoneySlider* app : {&stepped, &smooth, &thrown, &on_thumb, &two}) {
+      Stage& stage = app->stage;
+      drag(stage, 0, {154, 224}, {230, 224}, 100);
+      drag(stage, 1000, {230, 224}, {150, 224});
+      drag(stage, 2000, {154, 224}, {154 + 8 + 0.5 * 25.2, 224}, 200);
+      drag(stage, 3000, {280, 224}, {282, 240}, 100);  // across
+      drag(stage, 4000, {280, 224}, {284, 224}, 100);  // too short
+      drag(stage, 5000, {280, 224}, {250, 224}, 100);
+      app->tap(6000, {300, 224});
+      app->tap(6500, {120, 224});
+      stage.touch({.time = ms(7000), .contact = 1, .phase = Phase::down, .at = {100, 224}});
+      stage.touch(
+          {.time = ms(7900), .contact = 1, .phase = Phase::up, .at = {100, 224}});  // too long for a tap
+      stage.focus("frames");
+      for (const Key key : {Key::end, Key::end, Key::home, Key::right}) stage.press(key, ms(9000));
+      app->frames.set(std::nan(""));
+      stage.advance(ms(9100));
+      app->frames.set(99);
+      stage.advance(ms(9200));
+      app->touch(9210, Phase::down, app->slider->thumb());
+      stage.press(Key::left, ms(9211));
+      app->frames.set(3);
+      stage.advance(ms(9212));
+      app->touch(9230, Phase::cancel, app->slider->thumb());
+      app->touch(9240, Phase::down, app->slider->thumb());
+      app->touch(9250, Phase::up, app->slider->thumb());
+      stage.press(Key::back, ms(9400));
+      app->touch(9500, Phase::up, {0, 0}, 7);
+      app->touch(20'000, Phase::down, {5, 700});
+      stage.cancel_contacts();
+      app->settle();
+      visits.look(stage);
+    }
+    two.frames.set(5);
+    two.settle();
+    drag(two.stage, 100'000, two.slider->thumb(), two.slider->thumb() + Point{0, 1}, 10);
+    drag(thrown.stage, 100'000, {280, 224}, {280, 224}, 900);
+    thrown.frames.set(8);
+    thrown.settle();
+    drag(thrown.stage, 200'000, thrown.slider->thumb(), thrown.slider->thumb() - Point{30, 0});
+    drag(on_thumb.stage, 100'000, {54, 224}, {110, 224});
+    thrown.touch(300'000, Phase::down, {280, 224});
+    thrown.touch(299'000, Phase::up, {280, 224});
+    visits.look(thrown.stage);
+    visits.look(on_thumb.stage);
+    HoneySlider palm({}, {.feel = {.palm_size = 80}});
+    palm.stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}, .size = 90});
+    visits.look(palm.stage);
+    HoneySlider tie({.step = 2});
+    drag(tie.stage, 0, {150, 224}, {150 + 8 + 25.2, 224}, 100);
+    visits.look(tie.stage);
+  }
+  {  // Gestures of one and two fingers.
+    Stage stage{{.feel = {.axis_lock_angle = 10}, .journal = 5000}};
+    stage.add<Pad>("pad", {0, 0, 360, 720}, {.gestures = {.taps = 3}});
+    auto& held_back =
+        stage.add<Pad>("row", {0, 0, 360, 100}, {.gestures = {.taps = 3, .tell_tap = TellTap::held}});
+    double t = 0;
+    const auto tap = [&](Point at, double lasts = 60) {
+      stage.touch({.time = ms(t), .contact = 1, .phase = Phase::down, .at = at});
+      stage.touch({.time = ms(t + lasts), .contact = 1, .phase = Phase::up, .at = at});
+      t += lasts + 100;
+    };
+    for (const double y : {50.0, 300.0}) {
+      tap({100, y}), tap({100, y}), t += 1000;
+      tap({100, y}), tap({200, y}), t += 400;
+      tap({100, y}), t += 900;
+      tap({100, y}), tap({100, y}), tap({100, y}), t += 3000;
+    }
+    tap({100, 300}, 700);
+    const auto swipe = [&](Point from, Point to, double rest = 0) {
+      drag(stage, t, from, to, rest), t += 2000;
+    };
+    swipe({100, 300}, {200, 301}), swipe({100, 300}, {101, 400}), swipe({100, 300}, {160, 360});
+    swipe({2, 300}, {100, 300}), swipe({100, 300}, {112, 300}), swipe({100, 300}, {200, 300}, 100);
+    const auto pair = [&](Point move_first, Point move_second, Phase end = Phase::up) {
+      const Point first{120, 400}, second{240, 400};
+      for (int i = 0; i <= 10; ++i)
+        for (const int contact : {1, 2})
+          stage.touch(
+              {.time = ms(t + 8 * i),
+               .contact = contact,
+               .phase = i == 0 ? Phase::down : Phase::move,
+               .at = contact == 1 ? first + move_first * (i / 10.0) : second + move_second * (i / 10.0)});
+      for (const int contact : {1, 2})
+        stage.touch({.time = ms(t + 90),
+                     .contact = contact,
+                     .phase = end,
+                     .at = contact == 1 ? first + move_first : second + move_second});
+      t += 1000;
+    };
+    pair({-30, 0}, {30, 0}), pair({0, -30}, {0, 30}), pair({0, 40}, {0, 40}), pair({1, 0}, {1, 0});
+    pair({-30, 0}, {30, 0}, Phase::cancel);
+    Feel unlocked = stage.feel();
+    unlocked.axis_lock_angle = 0;
+    stage.set_feel(unlocked);
+    swipe({100, 300}, {200, 301});
+    stage.focus("row");
+    stage.press(Key::space, ms(t));
+    stage.touch({.time = ms(t), .contact = 1, .phase = Phase::down, .at = {100, 50}});
+    stage.press(Key::enter, ms(t + 1));
+    stage.disable(held_back);
+    stage.touch({.time = ms(t + 30), .contact = 2, .phase = Phase::down, .at = {100, 50}});
+    for (int contact = 3; contact < 30; ++contact)
+      stage.touch({.time = ms(t + 40), .contact = contact, .phase = Phase::down, .at = {300, 700}});
+    visits.look(stage);
+  }
+  {  // Nested parts: who wins, goes on, is caught, and what a bound does with a flick.
+    Cell<double> height{0}, scrolled{-300};
+    Stage stage{{.journal = 5000}};
+    auto& sheet = stage.add<Pane>("sheet", {0, 0, 360, 720},
+                                  {.offset = height, .least = 0, .most = 500, .rests = {0, 500}});
+    stage.add<Pane>("list", {0, 0, 360, 720},
+                    {.offset = scrolled, .least = -1000, .most = 0, .give_least = Give::How::less},
+                    {.inside = "sheet"});
+    stage.add<Pad>("zoom", {0, 0, 360, 720}, {.gestures = {.drags = Drags::none}},
+                   {.inside = "list", .shares = true});
+    Cell<double> value{0.5};
+    stage.add<Slider>("level", {20, 20, 320, 40}, {.value = value}, {.inside = "list"});
+    drag(stage, 0, {180, 300}, {180, 560});  // to the list's start and on with the sheet
+    settle(stage);
+    scrolled.set(-500);
+    height.set(0);
+    settle(stage);
+    double t = to_ms(stage.now());
+    drag(stage, t, {180, 100}, {180, 300});  // a flick that the list cannot hold
+    stage.advance(ms(t + 5000));
+    scrolled.set(-800);
+    height.set(0);
+    settle(stage);
+    t = to_ms(stage.now());
+    drag(stage, t, {180, 600}, {180, 540});  // a flick against the far end, which yields
+    stage.advance(ms(t + 8000));
+    scrolled.set(-10);
+    settle(stage);
+    t = to_ms(stage.now());
+    drag(stage, t, {180, 300}, {180, 360}, 200);  // caught on its way, and let go again
+    drag(stage, t + 400, {180, 300}, {180, 300}, 20);
+    drag(stage, t + 3000, {180, 300}, {280, 300});  // sideways: nobody
+    Cell<double> depth{0.5};
+    auto& upright = stage.add<Slider>("depth", {10, 300, 40, 300}, {.value = depth, .axis = Axis::vertical},
+                                      {.inside = "list"});
+    drag(stage, t + 3500, upright.thumb(), upright.thumb() - Point{0, 50}, 100);
+    const Point thumb = static_cast<Slider*>(stage.find("level"))->thumb();
+    drag(stage, t + 4000, thumb, thumb + Point{60, 0}, 100);
+    stage.touch({.time = ms(t + 6000), .contact = 1, .phase = Phase::down, .at = {180, 600}});
+    stage.touch({.time = ms(t + 6010), .contact = 1, .phase = Phase::move, .at = {180, 560}});
+    stage.touch({.time = ms(t + 6020), .contact = 2, .phase = Phase::down, .at = {200, 600}});
+    stage.touch({.time = ms(t + 6030), .contact = 2, .phase = Phase::move, .at = {200, 560}});
+    stage.cancel_contacts();
+    stage.change(sheet, [](PaneSettings& s) { s.rests = {0}; });
+    settle(stage);
+    t = to_ms(stage.now());
+    scrolled.set(0);
+    settle(stage);
+    drag(stage, t + 60'000, {180, 300}, {180, 500}, 200);
+    settle(stage);
+    visits.look(stage);
+
+    Stage alone{{.journal = 500}};
+    auto& list = alone.add<Pane>("list", {0, 0, 360, 720}, {.least = -100, .most = 0});
+    drag(alone, 0, {180, 300}, {180, 280}, 200);
+    drag(alone, 1000, {180, 300}, {180, 250});  // a flick that its bound stops
+    settle(alone);
+    drag(alone, 50'000, {180, 300}, {182, 318}, 0);
+    drag(alone, 50'200, {180, 300}, {240, 322}, 0);
+    alone.change(list, [](PaneSettings& s) {
+      s.glide = ms(0);
+      s.give_most = Give::How::share;
+    });
+    drag(alone, 60'000, {180, 300}, {180, 700}, 100);
+    settle(alone);
+    visits.look(alone);
+  }
+  {  // What the stage says of itself.
+    Cell<double> a{0}, b{0};
+    Stage stage{{.journal = 50'000, .keep = Keep::latest}};
+    auto& first = stage.add<Slider>("a", {0, 0, 300, 40}, {.value = a, .to = 1e6, .passage = Timed{}});
+    stage.add<Slider>("b", {0, 100, 300, 40}, {.value = b, .to = 1e6, .passage = Timed{}});
+    stage.advance(ms(0));
+    a.set(1);
+    stage.advance(ms(1));
+    stage.touch({.time = ms(2), .contact = 1, .phase = Phase::down, .at = {100, 20}});
+    stage.touch({.time = ms(1e9), .contact = 1, .phase = Phase::up, .at = {100, 20}});  // far ahead
+    stage.touch(
+        {.time = ms(1e8), .contact = 1, .phase = Phase::down, .at = {100, 20}});  // believed: nothing moves
+    stage.advance(ms(100));                                                       // but it was wrong
+    stage.cancel_contacts();
+    stage.change(first, [&](SliderSettings& s) { s.on_rest = [&](double v) { a.set(v == 1 ? 2 : 1); }; });
+    a.set(5);
+    stage.advance(ms(200));
+    stage.change(first, [&](SliderSettings& s) { s.on_rest = {}; });
+    first.on_laid([&](const Box& box) { stage.place(first, {0, 0, box.w + 1, 40}); });
+    stage.place(first, {0, 0, 200, 40});
+    visits.look(stage);
+
+    Stage with_back{{.journal = 100}};
+    with_back.add<Lamp>("lamp", {0, 0, 40, 40}, {.wants_back = true});
+    with_back.back(ms(5));
+    visits.look(with_back);
+  }
+  for (const std::string& missing : visits.missing()) UNSCOPED_INFO(missing);
+  CHECK(visits.missing().empty());
+}
