@@ -116,7 +116,7 @@ try {
   compare(inputs, (i, j) => off[i][j], (i, j) => 2e-6 * (1 + Math.abs(beyond[i][j])));
 
   // What is exported stays within the error it states, read back by the browser.
-  const specs = ['spring(settle 400ms, overshoot 5%)', 'spring(mass 1, stiffness 170, damping 26)',
+  const specs = ['spring(settle 400ms, overshoot 5%)', 'spring(mass 1, stiffness 320, damping 30)',
     'spring(frequency 12, ratio 0.7)', 'spring(frequency 30, ratio 0.15)', 'coast(half-life 170ms)', 'bounce(out)',
     'elastic(in-out)', 'through(0 0, 30% 0.8, 1 1)'];
   const css = run('curve', ...specs, '--css');

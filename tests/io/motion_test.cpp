@@ -59,7 +59,7 @@ TEST_CASE("a spec is the curve its words say, by CSS's own grammar and ours") {
   const auto spring = [](std::string_view text) {
     return std::get<Spring>(io::read_motion(text).passage.way);
   };
-  CHECK(spring("spring(damping 26, stiffness 170)").ratio() == Approx(26 / (2 * std::sqrt(170))));
+  CHECK(spring("spring(damping 30, stiffness 320)").ratio() == Approx(30 / (2 * std::sqrt(320))));
   CHECK(spring("spring(ratio 0.6, frequency 12)").frequency() == 12);
   CHECK(spring("spring(settle 0.4s, overshoot 5%)").overshoot() == Approx(0.05));
   CHECK(std::get<Coast>(io::read_motion("coast(half-life 170ms)").passage.way).half_life() == Approx(0.17));
@@ -81,7 +81,7 @@ TEST_CASE("a wrong spec: the character, what stands there, what is taken, and a 
   for (const Case& c : {
            Case{"", 0, "nothing", "a motion"},
            {"eas-out", 0, "'eas-out'", "nearest known: ease-out"},
-           {"spring(mass 1, stifness 170, damping 26)", 15, "'stifness'", "nearest known: stiffness"},
+           {"spring(mass 1, stifness 320, damping 30)", 15, "'stifness'", "nearest known: stiffness"},
            {"spring(mass 1, ratio 3)", 15, "'ratio' beside 'mass'", "three ways"},
            {"spring(mass 1, damping 26)", 25, "without 'stiffness'", "stiffness"},
            {"spring(settle 400)", 14, "'400'", "240ms"},
@@ -138,7 +138,7 @@ TEST_CASE("a wrong spec: the character, what stands there, what is taken, and a 
 TEST_CASE("any text is read as a motion or refused") {
   PROPERTY("right ones with characters changed", [] {
     std::string text = *rc::gen::element<std::string>(
-        "spring(mass 1, stiffness 170, damping 26) after 30ms",
+        "spring(mass 1, stiffness 320, damping 30) after 30ms",
         "linear(0, 0.5 20% 40%, 1) 3s repeat 2 alternate",
         "joined(ease-in until 40% to 0.7, bounce(out, keeps 3%))", "cubic-bezier(0.3, -1e-3, 0.2, 1) 240ms",
         "limited(mirrored(through(0 0, 30% 0.8, 1 1, free)), 0, 1)", "coast(half-life 170ms)");

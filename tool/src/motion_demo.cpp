@@ -93,7 +93,7 @@ paint::Throw four_springs() {
                       .every = Micros{24'000},
                       .ways = {}};
   for (const char* spec : {"spring(settle 600ms)", "spring(settle 600ms, overshoot 15%)",
-                           "spring(mass 1, stiffness 170, damping 26)", "spring(frequency 20, ratio 0.25)"})
+                           "spring(mass 1, stiffness 320, damping 30)", "spring(frequency 20, ratio 0.25)"})
     thrown.ways.push_back({spec, io::read_passage(spec)});
   return thrown;
 }

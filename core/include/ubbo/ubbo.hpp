@@ -1,6 +1,7 @@
 #pragma once
 
 /// Everything an app needs from ubbo::core.
+#include "ubbo/base/language.hpp"
 #include "ubbo/motion/bank.hpp"
 #include "ubbo/motion/fewest_stops.hpp"
 #include "ubbo/motion/figures.hpp"

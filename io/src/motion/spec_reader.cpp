@@ -35,7 +35,7 @@ std::string example_of(std::string_view name) {
       {"elastic", "elastic(out, swings 3)"},
       {"bounce", "bounce(out, bounces 3, keeps 25%)"},
       {"spring",
-       "spring(mass 1, stiffness 170, damping 26), spring(frequency 12, ratio 0.6) or "
+       "spring(mass 1, stiffness 320, damping 30), spring(frequency 12, ratio 0.6) or "
        "spring(settle 400ms, overshoot 5%)"},
       {"coast", "coast(half-life 170ms) or coast(friction 4)"}};
   if (const auto found = examples.find(name); found != examples.end()) return std::string(found->second);

@@ -4,6 +4,8 @@
 #include <cmath>
 #include <cstdint>
 
+#include "ubbo/base/language.hpp"
+
 namespace ubbo {
 
 /// All times are whole microseconds since a moment of the app's choosing; nothing in core reads a clock.

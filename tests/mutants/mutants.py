@@ -1,0 +1,104 @@
+#!/usr/bin/env python3
+"""Changes one comparison, sign, constant or call at a time in a copy of core and io, builds, runs the tests that can
+see it, and prints the changes that no test noticed.
+
+Usage: mutants.py BUILD_FOLDER [COUNT] [SEED] [ROOM]   (ROOM: core or io, core if nothing is said)
+"""
+import os
+import random
+import re
+import shutil
+import subprocess
+import sys
+import time
+
+top = os.path.abspath(os.path.join(os.path.dirname(__file__), "..", ".."))
+build = os.path.abspath(sys.argv[1])
+count = int(sys.argv[2]) if len(sys.argv) > 2 else 100
+seed = int(sys.argv[3]) if len(sys.argv) > 3 else 1
+room = sys.argv[4] if len(sys.argv) > 4 else "core"
+copy = os.path.join(build, "copy")
+
+CHANGES = [
+    (r" < ", " <= "), (r" <= ", " < "), (r" > ", " >= "), (r" >= ", " > "), (r" == ", " != "), (r" != ", " == "),
+    (r" \+ ", " - "), (r" - ", " + "), (r" \* ", " / "), (r" && ", " || "), (r" \|\| ", " && "),
+    (r"\btrue\b", "false"), (r"\bfalse\b", "true"), (r"(?<![\w.])1\.0\b", "2.0"), (r"(?<![\w.])0\.0\b", "1.0"),
+    (r"\bstd::min\(", "std::max("), (r"\bstd::max\(", "std::min("), (r"\bif \((?!auto|const)", "if (!("),
+    (r"^(\s+)(\w+(?:[.]|->)\w+\([^;{}]*\);)$", r"\1"),  # a call left out
+]
+
+
+def sites():
+    """Every place that can be changed: file, line, start, end, what stands there then."""
+    found = []
+    for folder, _, names in os.walk(os.path.join(copy, room, "src")):
+        for name in sorted(names):
+            path = os.path.join(folder, name)
+            for number, line in enumerate(open(path, encoding="utf-8").read().split("\n")):
+                code = line.split("//")[0]
+                if code.lstrip().startswith("#") or '"' in code or "refuse(" in code or "constexpr" in code:
+                    continue
+                for pattern, new in CHANGES:
+                    for match in re.finditer(pattern, code):
+                        text = match.expand(new)
+                        if text == "if (!(":  # closes where the condition does
+                            depth, at = 1, match.end()
+                            while at < len(code) and depth:
+                                depth += {"(": 1, ")": -1}.get(code[at], 0)
+                                at += 1
+                            if depth:
+                                continue
+                            found.append((path, number, match.start(), at - 1, "if (!(" + code[match.end():at - 1] + ")"))
+                            continue
+                        found.append((path, number, match.start(), match.end(), text))
+    return found
+
+
+def run(*command, limit):
+    try:
+        env = dict(os.environ, RC_PARAMS="seed=2026 max_success=40")
+        return subprocess.run(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, timeout=limit, env=env).returncode
+    except subprocess.TimeoutExpired:
+        return -1
+
+
+shutil.rmtree(copy, ignore_errors=True)
+os.makedirs(copy)
+for name in subprocess.run(["git", "-C", top, "ls-files"], capture_output=True, text=True).stdout.splitlines():
+    os.makedirs(os.path.dirname(os.path.join(copy, name)), exist_ok=True)
+    shutil.copy2(os.path.join(top, name), os.path.join(copy, name))
+objects = os.path.join(build, room)
+configure = ["cmake", "-S", copy, "-B", objects, "-G", "Ninja", "-DCMAKE_BUILD_TYPE=", "-DCMAKE_CXX_FLAGS=-O1", "-DUBBO_STRICT=OFF",
+             "-DCMAKE_CXX_COMPILER_LAUNCHER=ccache", "-DUBBO_EXAMPLES=OFF", "-DUBBO_TOOL=" + ("OFF" if room == "core" else "ON")]
+tests = os.path.join(objects, "tests", room + "_tests")
+if run(*configure, limit=300) or run("cmake", "--build", objects, "--target", room + "_tests", limit=3000):
+    sys.exit("mutants: the copy does not build")
+began = time.time()
+if run(tests, limit=600):
+    sys.exit("mutants: the tests fail on the unchanged copy")
+limit = 10 * (time.time() - began) + 20
+
+places = sites()
+random.Random(seed).shuffle(places)
+caught = survived = 0
+for path, number, start, end, text in places:
+    if caught + survived == count:
+        break
+    whole = open(path, encoding="utf-8").read()
+    lines = whole.split("\n")
+    before = lines[number]
+    lines[number] = before[:start] + text + before[end:]
+    open(path, "w", encoding="utf-8").write("\n".join(lines))
+    try:
+        if run("cmake", "--build", objects, "--target", room + "_tests", limit=600):
+            continue  # what does not compile is no change
+        if run(tests, "--abort", limit=limit):
+            caught += 1
+        else:
+            survived += 1
+            print(f"{os.path.relpath(path, copy)}:{number + 1}: {before.strip()}  ->  {lines[number].strip()}", flush=True)
+    finally:
+        open(path, "w", encoding="utf-8").write(whole)
+    if sys.stderr.isatty():
+        print(f"\r{caught + survived} of {count}", end="", file=sys.stderr)
+print(f"{caught} of {caught + survived} changes in {room} were noticed ({100 * caught // max(caught + survived, 1)} %), seed {seed}, {len(places)} places")
