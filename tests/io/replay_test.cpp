@@ -5,6 +5,7 @@
 #include "check.hpp"
 #include "plans.hpp"
 #include "streams.hpp"
+#include "ubbo/io/hand/hand_script.hpp"
 #include "ubbo/io/replay/expectation.hpp"
 #include "ubbo/io/replay/report.hpp"
 
@@ -126,4 +127,57 @@ TEST_CASE("each decision is told in a sentence with its numbers") {
         "let go at 6.6; nearest snap point 7, 0.4 away; next 6, 0.6", "at rest on 7"})
     CHECK_THAT(why, Catch::Contains(says));
   CHECK(io::why_text(replay, "brood") == "no decisions\n");
+}
+
+TEST_CASE("what the app and the phone did is told in a script, kept in a take, and happens at its own time") {
+  const io::Scene scene = io::parse_scene(
+      "[cells]\nv = 4\nseen = false\nnote = \"\"\npage = { choice = \"Notes\", of = [\"Notes\", \"Harvest\"] }\n"
+      "pages = [\"Notes\"]\n"
+      "[[part]]\nid = \"frames\"\nkind = \"slider\"\nvalue = \"v\"\nto = 10\nstep = 1\nx = \"5%\"\nright = \"5%\"\ny = 100\nh = 48\n"
+      "[[part]]\nid = \"name\"\nkind = \"pad\"\nx = 0\ny = 300\nw = 100\nh = 50\nhidden = true\n",
+      "s");
+  io::Hand hand(io::find_hand("steady"));
+  io::SceneRun places(scene);
+  io::perform(hand,
+              "focus frames, key right, wait 500 ms, set seen yes, set note \"two queen cells, one capped\"; put page Harvest,\n"
+              "set pages to A|B, tap frames.9, wait 600 ms, show name, call frames decrease, turn to 720x360, wait 100 ms,\n"
+              "back, put v 2, wait 9, disable frames, tap frames",
+              io::places_of(places));
+  const io::Take take = io::parse_take(io::write_take(hand.take()), "t");
+  CHECK(take.deeds.size() == 12);
+  std::string at_24, at_240;
+  for (std::string* out : {&at_24, &at_240}) {
+    io::SceneRun run(scene, 200);
+    io::Replay replay(run, take, {.fps = out == &at_24 ? 24.0 : 240.0});
+    replay.finish();
+    auto root = nlohmann::json::parse(io::replay_json(run, replay));
+    root.erase("frames");
+    *out = root.dump();
+    CHECK(root["cells"] == nlohmann::json{{"v", 2.0},
+                                          {"seen", true},
+                                          {"note", "two queen cells, one capped"},
+                                          {"page", "Harvest"},
+                                          {"pages", {"A", "B"}}});
+    CHECK(root["parts"]["frames"]["box"]["w"] == Approx(0.9 * 720));
+    CHECK(root["parts"]["name"]["visible"] == true);
+    CHECK(root["parts"]["frames"]["enabled"] == false);
+    const std::string why = io::why_text(replay, "");
+    for (const char* says : {"a key sends it from 4 to 5", "the tap meant 9", "a key sends it from 9 to 8",
+                             "back: no part wanted it", "the app wrote 2: it goes to 2", "which is disabled"})
+      CHECK_THAT(why, Catch::Contains(says));
+  }
+  CHECK(at_24 == at_240);
+
+  const std::string head = "time_ms,contact,phase,x,y\n0,1,down,5,5\n";
+  for (const auto& [line, says] : {std::pair{"9,,set,w,3\n", "no cell 'w'; takes note, page, pages, seen, v"},
+                                   {"9,,set,v,three\n", "v = 'three'; takes a number"},
+                                   {"9,,put,page,Nots\n", "takes one of Notes, Harvest"},
+                                   {"9,,key,rihgt\n", "nearest known: right"},
+                                   {"9,,hide,framse\n", "nearest known: frames"},
+                                   {"9,,turn,,720\n", "turn to '720'"}}) {
+    io::SceneRun run(scene);
+    const io::Take bad = io::parse_take(head + line, "t.take.csv");
+    CHECK_THROWS_WITH(io::Replay(run, bad), Catch::Contains(says) && Catch::StartsWith("t.take.csv:3:1: "));
+  }
+  CHECK_THROWS_WITH(io::parse_take(head + "9,,sett,v,3\n", "t"), Catch::Contains("nearest known: set"));
 }

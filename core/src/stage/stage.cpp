@@ -553,12 +553,13 @@ bool Stage::touch(const Sample& sample) {
 
 // At the present time.
 bool Stage::take_sample(const Sample& sample) {
+  const Micros time = std::clamp(sample.time, -farthest_time, farthest_time);
   const auto says = [&](SampleFault fault) {
     around_.journal.record(
         around_.now, {}, answer_of(fault),
-        {Fact::plain("contact", sample.contact, ""), Fact::plain("time", to_ms(told(sample.time)), "ms"),
+        {Fact::plain("contact", sample.contact, ""), Fact::plain("time", to_ms(told(time)), "ms"),
          Fact::plain("open", static_cast<double>(contacts_.open_count()), ""),
-         Fact::below("ahead", to_seconds(sample.time - std::max(frame_, happened_)), "s",
+         Fact::below("ahead", to_seconds(time - std::max(frame_, happened_)), "s",
                      to_seconds(farthest_ahead))});
   };
   Sample given = sample;

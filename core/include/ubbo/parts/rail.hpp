@@ -197,8 +197,9 @@ inline constexpr Answer write_moves{&questions::write, "moves it", true,
 inline constexpr Answer write_limited{&questions::write, "moves it, as far as it may", true,
                                       "the app wrote {written}: it goes to {to}, the nearest place it may be",
                                       "written: {written}"};
-inline constexpr Answer write_is_there{&questions::write, "nothing, it is there", false,
-                                       "the app wrote {written}: it stands or goes there already", ""};
+inline constexpr Answer write_is_there{
+    &questions::write, "nothing, it is there", false,
+    "the app wrote {written}: it stands at or goes to {to} already, the nearest place it may be", ""};
 inline constexpr Answer write_waits{&questions::write, "nothing yet, a finger has it", false,
                                     "the app wrote {written} while a finger has it: a cancel would go there",
                                     "written: {written}"};

@@ -74,7 +74,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// none, or `standing` names a part that is not there.
   [[nodiscard]] std::string fault(std::string_view id, const Placement& placement,
                                   const Standing& standing) const;
-  /// Adds a part on top of those before it: `stage.add<Slider>("frames", {.x = 40, …}, {.from = 0, …})`.
+  /// Adds a part on top of those before it: `stage.add<P>("frames", {.x = 40, …}, {.from = 0, …})`.
   /// Throws `std::invalid_argument` with the fault, or when the part refuses its settings. The reference
   /// stays good until the part is removed.
   template <std::derived_from<Part> P>

@@ -59,7 +59,7 @@ inline constexpr Answer drags{
     &questions::drag, "yes", true,
     "a drag began {after} after the contact went down: {travel} of travel passed the "
     "threshold of {travel.limit}, by {travel.margin}",
-    "drag: {travel} of {travel.limit}"};
+    "drag: past {travel.limit}"};
 inline constexpr Answer drag_too_short{&questions::drag, "no, too short", false,
                                        "no drag: it travelled {travel} of the {travel.limit} a drag takes, "
                                        "{travel.margin} too few",
