@@ -218,7 +218,7 @@ TEST_CASE("design tokens: written and read they are the same motions") {
   REQUIRE(back.motions.size() == 4);
   for (const auto& [name, spec] : tokens.motions) {
     const auto found = std::find_if(back.motions.begin(), back.motions.end(),
-                                    [&](const auto& m) { return m.first == name; });
+                                    [&called = name](const auto& m) { return m.first == called; });
     REQUIRE(found != back.motions.end());
     CHECK(found->second.text == spec.text);
   }

@@ -131,16 +131,20 @@ TEST_CASE("each decision is told in a sentence with its numbers") {
 
 TEST_CASE("what the app and the phone did is told in a script, kept in a take, and happens at its own time") {
   const io::Scene scene = io::parse_scene(
-      "[cells]\nv = 4\nseen = false\nnote = \"\"\npage = { choice = \"Notes\", of = [\"Notes\", \"Harvest\"] }\n"
+      "[cells]\nv = 4\nseen = false\nnote = \"\"\npage = { choice = \"Notes\", of = [\"Notes\", \"Harvest\"] "
+      "}\n"
       "pages = [\"Notes\"]\n"
-      "[[part]]\nid = \"frames\"\nkind = \"slider\"\nvalue = \"v\"\nto = 10\nstep = 1\nx = \"5%\"\nright = \"5%\"\ny = 100\nh = 48\n"
+      "[[part]]\nid = \"frames\"\nkind = \"slider\"\nvalue = \"v\"\nto = 10\nstep = 1\nx = \"5%\"\nright = "
+      "\"5%\"\ny = 100\nh = 48\n"
       "[[part]]\nid = \"name\"\nkind = \"pad\"\nx = 0\ny = 300\nw = 100\nh = 50\nhidden = true\n",
       "s");
   io::Hand hand(io::find_hand("steady"));
   io::SceneRun places(scene);
   io::perform(hand,
-              "focus frames, key right, wait 500 ms, set seen yes, set note \"two queen cells, one capped\"; put page Harvest,\n"
-              "set pages to A|B, tap frames.9, wait 600 ms, show name, call frames decrease, turn to 720x360, wait 100 ms,\n"
+              "focus frames, key right, wait 500 ms, set seen yes, set note \"two queen cells, one capped\"; "
+              "put page Harvest,\n"
+              "set pages to A|B, tap frames.9, wait 600 ms, show name, call frames decrease, turn to "
+              "720x360, wait 100 ms,\n"
               "back, put v 2, wait 9, disable frames, tap frames",
               io::places_of(places));
   const io::Take take = io::parse_take(io::write_take(hand.take()), "t");

@@ -317,10 +317,13 @@ TEST_CASE("an app's own part is as good as ours: scenes, takes, why, graph, film
   CHECK(run(own + "replay " + both).exit == 0);  // with its expectation
   CHECK_THAT(run(own + "why " + both).out, Catch::Contains("it was turned by "));
   CHECK_THAT(run(own + "settings dial").out, Catch::Contains("the largest number it can be turned to"));
-  CHECK_THAT(run(own + "graph " + both + " --of draught.value --samples 3").out, Catch::Contains("draught.value"));
+  CHECK_THAT(run(own + "graph " + both + " --of draught.value --samples 3").out,
+             Catch::Contains("draught.value"));
   REQUIRE(run(own + "film " + both + " -o " + (folder / "dial.png")).exit == 0);
   CHECK(png_size(read(folder / "dial.png")) == std::pair{1280, 800});
-  CHECK(run(own + "take make 'tap draught.knob' --scene " + here + "smoker.scene.toml -o " + (folder / "t.take.csv")).exit == 0);
+  CHECK(run(own + "take make 'tap draught.knob' --scene " + here + "smoker.scene.toml -o " +
+            (folder / "t.take.csv"))
+            .exit == 0);
   // Ours does not know it, and says what it knows.
   const Ran ours = run(tool + " replay " + both);
   CHECK(ours.exit == 2);
@@ -328,7 +331,8 @@ TEST_CASE("an app's own part is as good as ours: scenes, takes, why, graph, film
 }
 
 TEST_CASE("no shipped file but the list of kinds and a kind's own names a kind") {
-  const Ran named = run("cd " UBBO_SOURCE_DIR " && grep -lEr '\\b(Slider|Pane|Pad)(Settings)?\\b' core io skin paint show tool "
+  const Ran named = run("cd " UBBO_SOURCE_DIR
+                        " && grep -lEr '\\b(Slider|Pane|Pad)(Settings)?\\b' core io skin paint show tool "
                         "| grep -vE 'parts/(slider|pane|pad)\\.[ch]pp' ; true");
   // The stage's header shows how a part is added, the list lists, and rail.hpp and links are for parts.
   CHECK(named.out.find("core/include/ubbo/parts/kinds.hpp") != std::string::npos);

@@ -18,7 +18,7 @@ SceneRun::SceneRun(const Scene& scene, std::size_t journal_room) {
   settings.journal = static_cast<double>(journal_room);
   stage_ = std::make_unique<Stage>(settings);
   for (const auto& [name, value] : scene.cells)
-    std::visit([&](const auto& held) { cells_.emplace_back(name, held); }, value);
+    std::visit([this, &called = name](const auto& held) { cells_.emplace_back(called, held); }, value);
   for (const PartPlan& plan : scene.parts) {
     const AnySettings linked = plan.kind->copy(plan.settings.get());
     for (const auto& [setting, name] : plan.cells)
