@@ -72,7 +72,9 @@ struct World {
   }
   Sample sample() {
     time += Micros{bytes.next(256) * 300};
-    return {.time = bytes.next(60) == 0 ? Micros{static_cast<std::int64_t>(bytes.number() * 1e6)} : time,
+    const double any = bytes.next(60) == 0 ? bytes.number() * 1e6 : std::nan("");
+    constexpr double most = 9e18;  // nearly all of 64 bits
+    return {.time = std::fabs(any) < most ? Micros{static_cast<std::int64_t>(any)} : time,
             .contact = static_cast<int>(bytes.next(3)),
             .phase = static_cast<Phase>(bytes.next(4)),
             .at = {bytes.number(), bytes.number()},
