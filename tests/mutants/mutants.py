@@ -56,7 +56,7 @@ def sites():
 
 def run(*command, limit):
     try:
-        env = dict(os.environ, RC_PARAMS="seed=2026 max_success=40")
+        env = dict(os.environ, RC_PARAMS="seed=2026 max_success=100")
         return subprocess.run(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, timeout=limit, env=env).returncode
     except subprocess.TimeoutExpired:
         return -1
