@@ -1,0 +1,220 @@
+// Parts that come, go, and change.
+#include <algorithm>
+
+#include "ubbo/stage/stage.hpp"
+
+namespace ubbo {
+
+std::string Stage::fault(std::string_view id, const Placement& placement, const Standing& standing) const {
+  if (id.empty()) return "a part needs an id that is not empty";
+  const std::string part = "part '" + std::string(id.substr(0, Name::longest)) + "'";
+  if (id.size() > Name::longest)
+    return part + ": its id has " + std::to_string(id.size()) + " bytes; it takes 63 at most";
+  if (find(id) != nullptr) return part + ": there is a part with this id already";
+  if (const std::string wrong = fault_of(placement); !wrong.empty()) return part + ": " + wrong;
+  for (const auto& [other, relation] : {std::pair<const std::string&, const char*>{standing.inside, "inside"},
+                                        {standing.stands_back_for, "stands_back_for"}})
+    if (!other.empty() && find(other) == nullptr)
+      return part + ": " + relation + " = '" + other +
+             "' is not taken; it takes a part that was added before";
+  return {};
+}
+
+Box Stage::container(const Part* outer, const Placement& placement) const {
+  if (outer != nullptr) return outer->laid_;
+  return placement.in_safe_area ? inner(around_.screen, around_.safe) : around_.screen;
+}
+
+Box Stage::begin_add(const std::string& id, const Placement& placement, const Standing& standing) {
+  if (const std::string wrong = fault(id, placement, standing); !wrong.empty()) refuse(wrong);
+  const Box box = laid_out(placement, container(find(standing.inside), placement));
+  if (!(box.w > 0.0 && box.h > 0.0))
+    refuse("part '" + id + "': it comes to a size of " + plain_number(box.w) + " x " + plain_number(box.h) +
+           " dp; it takes more than 0");
+  return box;
+}
+
+void Stage::finish_add(std::unique_ptr<Part> made, const Placement& placement, Standing standing) {
+  Part& part = *made;
+  part.placement_ = placement;
+  part.outer_ = find(standing.inside);
+  part.first_ = find(standing.stands_back_for);
+  part.standing_ = std::move(standing);
+  part.post_.age = next_age_++;
+  if (free_slots_.empty()) {
+    part.post_.slot = slots_.size();
+    slots_.push_back({std::move(made), 0});
+  } else {
+    part.post_.slot = free_slots_.back();
+    free_slots_.pop_back();
+    slots_[part.post_.slot].part = std::move(made);
+  }
+  by_id_.emplace(part.id_, &part);
+  order_.push_back(&part);
+  std::size_t depth = 1;
+  for (const Part* outer = part.outer_; outer != nullptr; outer = outer->outer_) ++depth;
+  routing_.reserve(depth);
+  // So that nothing below needs memory later.
+  const std::size_t count = order_.capacity();
+  due_list_.reserve(count);
+  for (auto* list : {&active_, &sharing_, &soon_, &later_}) list->reserve(count);
+  after(part);
+}
+
+Part& Stage::add(const PartKind& kind, std::string id, const Placement& placement, const void* settings,
+                 Standing standing) {
+  const Box box = begin_add(id, placement, standing);
+  auto part = kind.make(std::move(id), box, settings, around_);
+  Part& added = *part;
+  finish_add(std::move(part), placement, std::move(standing));
+  return added;
+}
+
+Part* Stage::find(std::string_view id) const {
+  const auto found = by_id_.find(id);
+  return found == by_id_.end() ? nullptr : found->second;
+}
+
+Handle Stage::handle(const Part& part) const { return {part.post_.slot, slots_[part.post_.slot].generation}; }
+
+Part* Stage::get(Handle handle) const {
+  if (handle.slot >= slots_.size() || slots_[handle.slot].generation != handle.generation) return nullptr;
+  Part* part = slots_[handle.slot].part.get();
+  return part == nullptr || part->post_.gone ? nullptr : part;
+}
+
+// A change of a part under a finger: the finger has it no longer.
+void Stage::let_go_of(Part& part) {
+  for (std::size_t i = 0; i < order_.size(); ++i) {
+    Part* inner = order_[i];
+    const Part* at = inner;
+    while (at != nullptr && at != &part) at = at->outer_;
+    if (at != nullptr) routing_.cancel(*inner, around_.now);
+  }
+}
+
+void Stage::remove(Part& part) {
+  do_or_wait([this, handle = handle(part)] {
+    if (Part* found = get(handle)) do_remove(*found);
+  });
+}
+
+void Stage::do_remove(Part& part) {
+  let_go_of(part);
+  std::vector<Part*> gone;
+  for (Part* other : order_) {
+    const Part* at = other;
+    while (at != nullptr && at != &part) at = at->outer_;
+    if (at != nullptr) gone.push_back(other);
+  }
+  for (Part* other : gone) {
+    other->post_.gone = true;
+    by_id_.erase(other->id_);
+    due_list_.set(*other, never);
+    if (!other->post_.settled) --unsettled_;
+    other->post_.settled = true;
+    routing_.forget(*other);
+    if (focus_ == other) focus_ = nullptr;
+  }
+  const auto is_gone = [](const Part* other) { return other->post_.gone; };
+  soon_.erase(soon_.begin(), soon_.begin() + static_cast<std::ptrdiff_t>(std::exchange(soon_at_, 0)));
+  for (auto* list : {&order_, &active_, &sharing_, &soon_, &later_}) std::erase_if(*list, is_gone);
+  for (Part* other : order_)
+    if (other->first_ != nullptr && other->first_->post_.gone) other->first_ = nullptr;
+  graves_.insert(graves_.end(), gone.begin(), gone.end());
+}
+
+// The inner ones first.
+void Stage::bury() {
+  while (!graves_.empty()) {
+    Part* part = graves_.back();
+    graves_.pop_back();
+    const std::size_t slot = part->post_.slot;
+    slots_[slot].part.reset();
+    ++slots_[slot].generation;
+    free_slots_.push_back(slot);
+  }
+}
+
+void Stage::place(Part& part, const Placement& placement) {
+  if (const std::string wrong = fault_of(placement); !wrong.empty())
+    refuse("part '" + part.id() + "': " + wrong);
+  do_or_wait([this, handle = handle(part), placement] {
+    Part* found = get(handle);
+    if (found == nullptr || found->placement_ == placement) return;
+    routing_.cancel(*found, around_.now);
+    found->placement_ = placement;
+    to_lay_ = true;
+  });
+}
+
+void Stage::raise(Part& part) {
+  do_or_wait([this, handle = handle(part)] {
+    if (Part* found = get(handle)) move_in_order(*found, true);
+  });
+}
+
+void Stage::lower(Part& part) {
+  do_or_wait([this, handle = handle(part)] {
+    if (Part* found = get(handle)) move_in_order(*found, false);
+  });
+}
+
+void Stage::move_in_order(Part& part, bool up) {
+  const auto within = [](const Part* inner, const Part* container) {
+    while (inner != nullptr && inner != container) inner = inner->outer_;
+    return inner != nullptr;
+  };
+  routing_.cancel(part, around_.now);
+  // All that lies in a part stands above it and in one run with its siblings' contents kept apart by them.
+  std::vector<Part*> moved;
+  std::vector<Part*> rest;
+  for (Part* other : order_) (within(other, &part) ? moved : rest).push_back(other);
+  std::size_t at = 0;
+  if (up) {  // above all that lies in its container
+    at = rest.size();
+    while (at > 0 && part.outer_ != nullptr && !within(rest[at - 1], part.outer_)) --at;
+  } else if (part.outer_ != nullptr) {  // just above its container
+    while (rest[at] != part.outer_) ++at;
+    ++at;
+  }
+  rest.insert(rest.begin() + static_cast<std::ptrdiff_t>(at), moved.begin(), moved.end());
+  order_ = std::move(rest);
+}
+
+void Stage::show(Part& part, bool visible) {
+  do_or_wait([this, handle = handle(part), visible] {
+    Part* found = get(handle);
+    if (found == nullptr || found->post_.hidden != visible) return;
+    let_go_of(*found);
+    found->post_.hidden = !visible;
+    if (focus_ != nullptr && !can_focus(*focus_)) focus_ = nullptr;
+  });
+}
+
+void Stage::enable(Part& part, bool enabled) {
+  do_or_wait([this, handle = handle(part), enabled] {
+    Part* found = get(handle);
+    if (found == nullptr || found->post_.disabled != enabled) return;
+    let_go_of(*found);
+    found->post_.disabled = !enabled;
+    if (focus_ != nullptr && !can_focus(*focus_)) focus_ = nullptr;
+  });
+}
+
+void Stage::change_to(Part& part, const void* settings) {
+  const PartKind& kind = part.kind();
+  if (const std::string wrong = kind.fault(part.id(), part.laid(), settings); !wrong.empty()) refuse(wrong);
+  // A copy, since it may have to wait: through a part of no stage's, settings are only copied by their kind.
+  AnySettings kept = kind.copy(settings);
+  do_or_wait([this, handle = handle(part), kept] {
+    Part* found = get(handle);
+    if (found == nullptr) return;
+    routing_.cancel(*found, around_.now);
+    before(*found);
+    found->kind().change(*found, kept.get());
+    after(*found);
+  });
+}
+
+}  // namespace ubbo

@@ -1,0 +1,46 @@
+// Where parts stand.
+#include "ubbo/stage/stage.hpp"
+
+namespace ubbo {
+
+namespace {
+
+// A size that is measured after a layout may change it so often.
+constexpr int layout_rounds = 2;
+
+}  // namespace
+
+bool Stage::lay_once(std::vector<Part*>& changed) {
+  changed.clear();
+  for (std::size_t i = 0; i < order_.size(); ++i) {  // containers stand below what lies in them
+    Part& part = *order_[i];
+    const Box box = laid_out(part.placement_, container(part.outer_, part.placement_));
+    if (box == part.laid_) continue;
+    before(part);
+    part.laid_ = box;
+    part.resized();
+    after(part);
+    changed.push_back(&part);
+  }
+  return !changed.empty();
+}
+
+void Stage::lay_out() {
+  std::vector<Part*> changed;
+  for (int round = 0; to_lay_; ++round) {
+    to_lay_ = false;
+    const bool last = round > layout_rounds;
+    if (!lay_once(changed)) return;
+    if (last)
+      return around_.journal.record(around_.now, {}, answers::layout_restless,
+                                    {Fact::plain("rounds", layout_rounds, "")});
+    for (Part* part : changed)
+      if (!part->post_.gone && part->on_laid_) part->on_laid_(part->laid_);
+    // What the callbacks placed counts for the next round.
+    while (something_waits() && waiting_[waiting_at_].time <= around_.now &&
+           std::holds_alternative<Deed>(waiting_[waiting_at_].what))
+      perform(take_waiting());
+  }
+}
+
+}  // namespace ubbo
