@@ -12,8 +12,8 @@ TEST_CASE("a slider without a stage") {
   const auto touch = [&](double at_ms, Phase phase, double x) {
     const auto admitted = contacts.admit({.time = ms(at_ms), .contact = 1, .phase = phase, .at = {x, 224}});
     REQUIRE(admitted.contact != nullptr);
-    around.now = admitted.sample.time;
-    CHECK(slider.touch(*admitted.contact, admitted.sample));
+    around.now = admitted.contact->seen.time;
+    CHECK(slider.touch(*admitted.contact, admitted.contact->seen));
   };
   touch(0, Phase::down, 150);
   touch(50, Phase::move, 150 + 8 + 2.6 * 25.2);

@@ -32,7 +32,7 @@ TEST_CASE("faulty samples are named: a faulty end still ends the contact") {
     CAPTURE(static_cast<int>(c.fault));
     CHECK(admitted.fault == c.fault);
     CHECK((admitted.contact == nullptr) == c.dropped);
-    if (!c.dropped && c.fault != SampleFault::none) CHECK(admitted.sample.at == Point{5, 5});
+    if (!c.dropped && c.fault != SampleFault::none) CHECK(admitted.contact->seen.at == Point{5, 5});
   }
 }
 

@@ -31,6 +31,44 @@ TEST_CASE("a write to a stage that slept begins when it is next told the time, a
   CHECK(app.stage.settled());
 }
 
+TEST_CASE(
+    "two surfaces on one cell: a write on their way is heard, and who leads does not hang on the frames") {
+  for (const double frame : {7.0, 16.0, 2000.0}) {
+    Cell<double> height{0};
+    Stage stage;
+    auto& sheet =
+        stage.add<Pane>("sheet", {0, 200, 360, 520}, {.offset = height, .least = -100, .most = 300});
+    auto& shade = stage.add<Pane>("shade", {300, 0, 60, 60}, {.offset = height, .least = 0, .most = 300});
+    const auto frames_to = [&](double end) {
+      for (double t = to_ms(stage.now()) + frame; t < end; t += frame) stage.advance(ms(t));
+      stage.advance(ms(end));
+    };
+    stage.advance(ms(0));
+    height.set(300);
+    stage.advance(ms(1));
+    frames_to(100);
+    CHECK((sheet.offset() > 0 && sheet.offset() < 300));
+    CHECK(shade.offset() == sheet.offset());
+    const double before = sheet.offset();
+    height.set(50);
+    stage.advance(ms(105));
+    CHECK(sheet.offset() > before);  // it goes on up to the time from which it hears of that
+    CHECK(sheet.target() == 50);
+    frames_to(1000);
+    CHECK(sheet.offset() == 50);
+    CHECK(shade.offset() == 50);
+    // A mere press holds a surface only against itself.
+    stage.touch({.time = ms(1000), .contact = 1, .phase = Phase::down, .at = {100, 400}});
+    stage.at(ms(1010), [&] { height.set(200); });
+    frames_to(1100);
+    CHECK(sheet.offset() == shade.offset());
+    stage.touch({.time = ms(1100), .contact = 1, .phase = Phase::up, .at = {100, 400}});
+    frames_to(3000);
+    CHECK(height.get() == 200);
+    CHECK(sheet.offset() == 200);
+  }
+}
+
 TEST_CASE("a key counts when it was pressed, whatever the frames") {
   std::vector<Micros> rests;
   for (const double frame : {16.0, 33.0}) {
@@ -120,7 +158,7 @@ TEST_CASE("touch, press, cancel and changes of the stage inside callbacks wait, 
   self = &alone;
   Contacts contacts;
   const auto down = contacts.admit({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {9, 9}});
-  alone.touch(*down.contact, down.sample, {}, {});
+  alone.touch(*down.contact, down.contact->seen, {}, {});
   CHECK(told == 2);
   CHECK_FALSE(alone.pressed());
 }

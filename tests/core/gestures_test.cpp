@@ -20,8 +20,8 @@ struct Screen {
   void touch(const Sample& sample) {
     const auto admitted = contacts.admit(sample);
     if (admitted.contact == nullptr) return;
-    pass(admitted.sample.time);
-    gestures.touch(*admitted.contact, admitted.sample, feel, {0, 0, 360, 720});
+    pass(admitted.contact->seen.time);
+    gestures.touch(*admitted.contact, admitted.contact->seen, feel, {0, 0, 360, 720});
     if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts.close(*admitted.contact);
   }
   void touch(double at_ms, Phase phase, Point at, int contact = 1) {

@@ -33,14 +33,6 @@ TEST_CASE("whatever happens to a crowd that shares cells, frames change nothing"
       if (outcome != expected) {  // the first line that differs says most
         const auto at = std::mismatch(outcome.begin(), outcome.end(), expected.begin(), expected.end()).first;
         const auto from = outcome.rfind('\n', static_cast<std::size_t>(at - outcome.begin())) + 1;
-        if (std::getenv("UBBO_DUMP")) {
-          FILE* f = fopen("/tmp/oa", "w");
-          fputs(outcome.c_str(), f);
-          fclose(f);
-          f = fopen("/tmp/ob", "w");
-          fputs(expected.c_str(), f);
-          fclose(f);
-        }
         for (const Happening& one : all) RC_LOG() << to_ms(one.time) << " ms " << one.name << "\n";
         RC_LOG() << fps << " fps: " << outcome.substr(from, 400)
                  << "\nwithout: " << expected.substr(from, 400);

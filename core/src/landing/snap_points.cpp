@@ -59,17 +59,19 @@ double SnapPoints::at(std::size_t index) const {
   return std::round((from_ + steps * step_) * scale_) / scale_;
 }
 
-std::size_t SnapPoints::nearest(double place) const {
+SnapPoints::Found SnapPoints::look(double place) const {
   std::size_t below = 0;
   if (!list_.empty()) {
     const auto past = std::upper_bound(list_.begin(), list_.end(), place);
     below = past == list_.begin() ? 0 : static_cast<std::size_t>(past - list_.begin()) - 1;
   } else if (place > from_) {
     below = static_cast<std::size_t>(std::min((place - from_) / step_, static_cast<double>(size_ - 1)));
-    if (below > 0 && at(below) > place) --below;
   }
-  if (below + 1 >= size_) return size_ - 1;
-  return place - at(below) < at(below + 1) - place ? below : below + 1;
+  double lower = at(below);
+  if (list_.empty() && below > 0 && lower > place) lower = at(--below);
+  if (below + 1 >= size_) return {below, lower};
+  const double upper = at(below + 1);
+  return place - lower < upper - place ? Found{below, lower} : Found{below + 1, upper};
 }
 
 }  // namespace ubbo

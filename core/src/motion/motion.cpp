@@ -37,6 +37,12 @@ Micros later(Micros time, Micros by, std::int64_t times) {
 Motion::Motion(double value, Micros begins)
     : from_(value), to_(value), begins_(begins), ends_(begins), passage_(Timed{}) {}
 
+void Motion::stand(double value) {
+  // Nothing else differs in one that stands already.
+  if (ends_ != -farthest_time) *this = Motion(value);
+  from_ = to_ = value;
+}
+
 Motion::Motion(const Plan& plan, const Passage& passage)
     : from_(plan.from),
       velocity_(sound(plan.velocity)),

@@ -41,7 +41,7 @@ void Mover::put(double value) {
   opacity_ = 1.0;
   moving_ = false;
   waiting_.reset();
-  motion_ = Motion(value);
+  motion_.stand(value);
 }
 
 void Mover::send(double target, const Passage& passage, Micros now) {

@@ -17,7 +17,7 @@ Rail::Rail(Part& part, RailPlan plan, Link<double> cell)
   link(std::move(cell));
   const bool usable = cell_.linked() && std::isfinite(cell_.get());
   double start = within(usable ? cell_.get() : 0.0);
-  if (plan_.snaps_writes && !plan_.rests.empty()) start = plan_.rests.at(plan_.rests.nearest(start));
+  if (plan_.snaps_writes) start = plan_.rests.snapped(start);
   mover_ = Mover(start, floor());
 }
 
@@ -98,8 +98,7 @@ void Rail::follow(const Contact& contact, const Sample& sample) {
   const bool ask_first = contact.shared && leftover_ != 0.0 && sample.phase != Phase::up;
   mover_.put(ask_first ? inside : yielded(wanted));
   if (ask_first || plan_.tells == Tells::target || plan_.tells == Tells::rest) return;
-  tell(plan_.tells == Tells::choice && !plan_.rests.empty() ? plan_.rests.at(plan_.rests.nearest(position()))
-                                                            : position());
+  tell(plan_.tells == Tells::choice ? plan_.rests.snapped(position()) : position());
 }
 
 void Rail::strain() {
@@ -259,7 +258,8 @@ void Rail::cancel() {
   const bool moved = mover_.value() != return_to_;
   part_->decide(moved ? answers::goes_back : answers::stays_cancelled,
                 {Fact::plain("from", mover_.value(), plan_.unit), Fact::plain("to", return_to_, plan_.unit)});
-  if (plan_.tells != Tells::rest) tell(return_cell_);
+  // A cell that says where it is does so at once, so that who shows it too goes back along with it.
+  if (plan_.tells != Tells::rest) tell(plan_.tells == Tells::place ? position() : return_cell_);
   if (moved || caught_) go(return_to_, 0.0, false);
 }
 
@@ -272,7 +272,7 @@ void Rail::lose() {
 
 void Rail::tapped_at(double place) {
   const double meant = within(place);
-  const double to = plan_.rests.empty() ? meant : plan_.rests.at(plan_.rests.nearest(meant));
+  const double to = plan_.rests.snapped(meant);
   part_->decide(plan_.rests.empty() ? answers::land_tapped_free : answers::land_tapped,
                 {Fact::plain("from", meant, plan_.unit), Fact::plain("place", to, plan_.unit),
                  Fact::plain("distance", std::fabs(to - meant), plan_.unit)});
@@ -319,7 +319,7 @@ void Rail::hand_over() {
 
 void Rail::left_behind() {
   if (held_ != nullptr || !std::exchange(owes_landing_, false)) return;
-  if (plan_.rests.at(plan_.rests.nearest(position())) != position()) land(0.0, false);
+  if (plan_.rests.snapped(position()) != position()) land(0.0, false);
 }
 
 Point Rail::foresee(Point ahead) {
@@ -389,8 +389,7 @@ void Rail::rest() {
 void Rail::key(double place) {
   const double from = target();
   if (held_ != nullptr) return part_->decide(answers::key_held);
-  double wanted = within(place);
-  if (!plan_.rests.empty()) wanted = plan_.rests.at(plan_.rests.nearest(wanted));
+  const double wanted = plan_.rests.snapped(within(place));
   part_->decide(wanted == from ? answers::key_at_end : answers::key_moves,
                 {Fact::plain("from", from, plan_.unit), Fact::plain("to", wanted, plan_.unit)});
   if (wanted != from) choose(wanted, velocity());
@@ -414,30 +413,40 @@ void Rail::tell(double value) {
 
 void Rail::tell_place() {
   if (plan_.tells != Tells::place || !mover_.moving() || !cell_.linked()) return;
-  if (const double place = position(); place != cell_value_) tell(place);
+  const double place = position();
+  const double found = cell_.get();
+  if (found != cell_value_ && found != place) asked_ = found;  // a write that is heard of in a moment
+  if (found != place) tell(place);
 }
 
 void Rail::heard() {
   if (!cell_.linked()) return;
-  const double value = cell_.get();
-  if (value == cell_value_) return;  // our own write coming round
+  const Write how = part_->around().write;
+  const auto asked = how == Write::carried ? std::nullopt : std::exchange(asked_, std::nullopt);
+  const double value = asked.value_or(cell_.get());
+  if (value == cell_value_ && how != Write::carried) return;  // our own write coming round
   if (!std::isfinite(value)) return part_->decide(answers::write_unusable);
   cell_value_ = value;
   owes_cell_ = false;
   double place = within(value);
-  if (plan_.snaps_writes && !plan_.rests.empty()) place = plan_.rests.at(plan_.rests.nearest(place));
+  if (plan_.snaps_writes) place = plan_.rests.snapped(place);
   const Fact written = Fact::plain("written", value, plan_.unit);
   const Fact to = Fact::plain("to", place, plan_.unit);
-  const Write how = part_->around().write;
+  if (how == Write::carried) {
+    if (drag_.dragging()) return;  // the finger says where it is
+    stop_short();
+    mover_.put(place);
+    // A mere press holds it only against itself.
+    grabbed_ = pulled(place);
+    return_to_ = place;
+    return_cell_ = value;
+    caught_ = false;
+    return;
+  }
   if (held_ != nullptr) {
     return_to_ = place;
     return_cell_ = value;
-    if (how != Write::carried) part_->decide(answers::write_waits, {written, to});
-    return;
-  }
-  if (how == Write::carried) {
-    stop_short();
-    return mover_.put(place);
+    return part_->decide(answers::write_waits, {written, to});
   }
   if (target() == place && (how == Write::travels || !mover_.moving())) {
     part_->decide(answers::write_is_there, {written, to});
@@ -464,7 +473,7 @@ void Rail::change(RailPlan plan, Link<double> cell) {
   double place = target();
   link(std::move(cell));
   if (cell_.linked() && std::isfinite(cell_value_)) place = within(cell_value_);
-  if (!plan_.rests.empty()) place = plan_.rests.at(plan_.rests.nearest(place));
+  place = plan_.rests.snapped(place);
   const bool there = !mover_.moving() && place == here;
   mover_ = Mover(here, floor());
   stop_short();

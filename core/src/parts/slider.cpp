@@ -120,9 +120,7 @@ void Slider::change(SliderSettings settings) {
 
 void Slider::resized() { rail_.set_dp_per_unit(dp_per_unit()); }
 
-double Slider::value() const {
-  return snaps().empty() ? position() : snaps().at(snaps().nearest(position()));
-}
+double Slider::value() const { return snaps().snapped(position()); }
 
 double Slider::share() const { return (position() - settings_.from) / (settings_.to - settings_.from); }
 

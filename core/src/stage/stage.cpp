@@ -11,8 +11,6 @@ namespace {
 // Parts and callbacks that keep sending each other about cannot hang a call: the rest happens at the next
 // one.
 constexpr int most_events_per_call = 10'000;
-// A sample further ahead of everything else than this, while something moves, is no sample of now.
-constexpr Micros farthest_ahead = std::chrono::hours(1);
 // A frame this far before what has happened is right, and what has happened was wrong.
 constexpr Micros clock_slack = std::chrono::seconds(10);
 
@@ -106,8 +104,6 @@ class Stage::Call {
   Stage* stage_;
 };
 
-Micros Stage::own(Micros told) const { return std::clamp(told, -farthest_time, farthest_time) + ahead_; }
-
 // The order of events.
 
 void Stage::do_or_wait(std::function<void()> deed) {
@@ -137,8 +133,6 @@ Stage::Waiting Stage::take_waiting() {
   return taken;
 }
 
-void Stage::set_time(Micros time) { around_.now = happened_ = std::max(happened_, time); }
-
 void Stage::after(Part& part) {
   if (part.post_.gone) return;
   Part::Post& post = part.post_;
@@ -149,7 +143,7 @@ void Stage::after(Part& part) {
     settled ? --unsettled_ : ++unsettled_;
   }
   if (!settled && !std::exchange(post.active, true)) active_.push_back(&part);
-  if (!settled && part.shares_place()) sharing(part);
+  if (!settled && part.shared_place() != nullptr) sharing(part);
 }
 
 void Stage::heard(Part& part) {
@@ -231,19 +225,31 @@ void Stage::run_until(Micros until) {
 
 // Whoever looks at the place of what moves knows of it before anything happens, and goes along.
 void Stage::share_places() {
+  const bool newcomers = std::exchange(newcomers_, false);
   for (std::size_t i = 0; i < sharing_.size(); ++i) {
     Part& part = *sharing_[i];
-    if (part.post_.settled || !part.shares_place()) {
+    const void* cell = part.post_.settled ? nullptr : part.shared_place();
+    if (cell == nullptr) {
       part.post_.shares = false;
       sharing_.erase(sharing_.begin() + static_cast<std::ptrdiff_t>(i--));
       continue;
     }
     part.tell_place();
-    settle_event();  // of two that share a cell the one added first leads
+    // Of two that move by themselves and share a cell the one added first leads, also where both stand alike
+    // at this moment, so that the cell had nothing to say.
+    for (std::size_t later = i + 1; newcomers && later < sharing_.size(); ++later)
+      if (sharing_[later]->shared_place() == cell) carry(*sharing_[later]);
+    settle_event();
   }
 }
 
+void Stage::carry(Part& part) {
+  heard(part);
+  part.post_.write = Write::carried;
+}
+
 void Stage::sharing(Part& part) {
+  newcomers_ = true;
   if (std::exchange(part.post_.shares, true)) return;
   const auto place = std::find_if(sharing_.begin(), sharing_.end(),
                                   [&](const Part* other) { return other->post_.age > part.post_.age; });
@@ -270,11 +276,6 @@ void Stage::perform(const Waiting& waiting) {
   if (const auto* deed = std::get_if<Deed>(&waiting.what)) deed->what();
 }
 
-bool Stage::far_ahead(Micros time) const {
-  const Micros known = std::max(frame_, happened_);
-  return frame_ > -farthest_time && !settled() && time - known > farthest_ahead;
-}
-
 // When a call counts that came with this time of the app's.
 Micros Stage::when(Micros told) const {
   const Micros earliest = busy_ ? around_.now : happened_;
@@ -284,17 +285,14 @@ Micros Stage::when(Micros told) const {
 
 bool Stage::touch(const Sample& sample) {
   Sample taken = sample;
-  if (timely(sample)) taken.time = own(sample.time);
+  const bool has_time = timely(sample);
+  if (has_time) taken.time = own(sample.time);
   if (busy_) {
-    wait({timely(sample) ? std::max(taken.time, around_.now) : around_.now, taken});
+    wait({has_time ? std::max(taken.time, around_.now) : around_.now, taken});
     return false;
   }
   Call call(*this);
-  const bool ahead = timely(taken) && far_ahead(taken.time);
-  if (timely(taken) && !ahead)
-    tell_time(std::max(taken.time, happened_));
-  else
-    tell_time(happened_);
+  tell_time(has_time && !far_ahead(taken.time) ? std::max(taken.time, happened_) : happened_);
   const bool owned = take_sample(taken);
   call.finish();
   return owned;
@@ -302,8 +300,8 @@ bool Stage::touch(const Sample& sample) {
 
 // At the present time.
 bool Stage::take_sample(const Sample& sample) {
-  const Micros time = std::clamp(sample.time, -farthest_time, farthest_time);
   const auto says = [&](SampleFault fault) {
+    const Micros time = std::clamp(sample.time, -farthest_time, farthest_time);
     around_.journal.record(
         around_.now, {}, answer_of(fault),
         {Fact::plain("contact", sample.contact, ""), Fact::plain("time", to_ms(told(time)), "ms"),
@@ -311,18 +309,19 @@ bool Stage::take_sample(const Sample& sample) {
          Fact::below("ahead", to_seconds(time - std::max(frame_, happened_)), "s",
                      to_seconds(farthest_ahead))});
   };
-  Sample given = sample;
   if (timely(sample) && far_ahead(sample.time)) {
     says(SampleFault::far_ahead);
     const Contact* open = contacts_.find(sample);
     if (open == nullptr || (sample.phase != Phase::up && sample.phase != Phase::cancel)) return false;
-    given.time = open->last.time;
+    Sample end = sample;
+    end.time = open->last.time;
+    return take_sample(end);
   }
-  const Contacts::Admitted admitted = contacts_.admit(given, around_.feel_for(sample.tool).smoothing);
+  const Contacts::Admitted admitted = contacts_.admit(sample, around_.feel_for(sample.tool).smoothing);
   if (admitted.fault != SampleFault::none) says(admitted.fault);
   Contact* contact = admitted.contact;
   if (contact == nullptr) return false;
-  Sample sound = admitted.sample;
+  Sample& sound = contact->seen;
   sound.time = around_.now;  // when it counts, if it came late
   const bool ends = sound.phase == Phase::up || sound.phase == Phase::cancel;
   // Whatever a callback throws, an end is an end.
@@ -349,7 +348,8 @@ void Stage::frame(Micros now) {
   woken_ = false;
   // Cells that follow what moves; whoever looks at them goes along.
   for (std::size_t i = 0; i < active_.size(); ++i)
-    if (!active_[i]->post_.settled && active_[i]->shares_place()) sharing(*active_[i]);
+    if (Part& part = *active_[i]; !part.post_.settled && !part.post_.shares && part.shared_place() != nullptr)
+      sharing(part);
   share_places();
   for (std::size_t i = 0; i < active_.size(); ++i) {
     Part& part = *active_[i];

@@ -11,8 +11,6 @@ bool ends(Phase phase) { return phase == Phase::up || phase == Phase::cancel; }
 
 }  // namespace
 
-bool timely(const Sample& sample) { return sample.time >= -farthest_time && sample.time <= farthest_time; }
-
 bool usable(const Sample& sample) {
   // Written so that NaN fails every comparison.
   return std::fabs(sample.at.x) <= Contacts::farthest && std::fabs(sample.at.y) <= Contacts::farthest &&
@@ -39,10 +37,10 @@ Contact* Contacts::first_open() {
 Contacts::Admitted Contacts::admit(const Sample& sample, Micros lag) {
   Contact* contact = find(sample);
   if (sample.phase == Phase::down) {
-    if (!usable(sample)) return {nullptr, sample, SampleFault::not_finite};
-    if (contact != nullptr) return {nullptr, sample, SampleFault::already_down};
+    if (!usable(sample)) return {nullptr, SampleFault::not_finite};
+    if (contact != nullptr) return {nullptr, SampleFault::already_down};
     auto* slot = std::find_if(slots_.begin(), slots_.end(), [](const Contact& c) { return !c.open; });
-    if (slot == slots_.end()) return {nullptr, sample, SampleFault::too_many_contacts};
+    if (slot == slots_.end()) return {nullptr, SampleFault::too_many_contacts};
     slot->id = sample.contact;
     slot->device = sample.device;
     slot->slot = static_cast<int>(slot - slots_.begin());
@@ -53,28 +51,30 @@ Contacts::Admitted Contacts::admit(const Sample& sample, Micros lag) {
     slot->contested = slot->shared = false;
     slot->open = true;
     ++open_count_;
-    return {slot, sample, SampleFault::none};
+    return {slot, SampleFault::none};
   }
 
-  if (contact == nullptr) return {nullptr, sample, SampleFault::not_down};
+  if (contact == nullptr) return {nullptr, SampleFault::not_down};
   SampleFault fault = SampleFault::none;
   if (!usable(sample))
     fault = SampleFault::not_finite;
   else if (sample.time < contact->last.time)
     fault = SampleFault::time_went_back;
-  Sample taken = sample;
+  if (fault != SampleFault::none && !ends(sample.phase)) return {nullptr, fault};
+  Sample& last = contact->last;
+  const Point place_before = last.at;
+  const Micros time_before = last.time;
+  last = sample;
   if (fault != SampleFault::none) {
-    if (!ends(sample.phase)) return {nullptr, sample, fault};
-    taken.at = contact->last.at;
+    last.at = place_before;
     // A good time counts even where the place is none, or what fell due before it would depend on the frames.
-    if (!timely(sample) || sample.time < contact->last.time) taken.time = contact->last.time;
+    if (!timely(sample) || sample.time < time_before) last.time = time_before;
   }
   // A lift that only repeats the last place says nothing new about the speed.
-  if (taken.phase == Phase::move || taken.at != contact->last.at) contact->history.add(taken.time, taken.at);
-  contact->last = taken;
-  if (lag > Micros{0}) taken.at = contact->smoother.next(taken.time, taken.at, lag);
-  contact->seen = taken;
-  return {contact, taken, fault};
+  if (last.phase == Phase::move || last.at != place_before) contact->history.add(last.time, last.at);
+  contact->seen = last;
+  if (lag > Micros{0}) contact->seen.at = contact->smoother.next(last.time, last.at, lag);
+  return {contact, fault};
 }
 
 void Contacts::close(Contact& contact) {

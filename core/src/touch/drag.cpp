@@ -16,13 +16,6 @@ double Drag::travel() const {
   return reach_ == Reach::plane ? length(moved) : std::fabs(along(axis_, moved));
 }
 
-Point Drag::offset() const {
-  if (!dragging()) return {};
-  const Point dragged = at_ - anchor_;
-  if (reach_ == Reach::plane) return dragged;
-  return axis_ == Axis::horizontal ? Point{dragged.x, 0.0} : Point{0.0, dragged.y};
-}
-
 bool Drag::move(Point at, double threshold) {
   if (state_ == State::idle) return false;
   at_ = at;

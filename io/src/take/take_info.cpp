@@ -64,8 +64,8 @@ TakeInfo inspect(const Take& take, const Feel& feel, Box screen) {
   for (const Sample& sample : take.samples) {
     const Contacts::Admitted admitted = contacts.admit(sample, feel.smoothing);
     if (admitted.contact == nullptr) continue;
-    gestures.advance(admitted.sample.time);
-    gestures.touch(*admitted.contact, admitted.sample, feel, screen);
+    gestures.advance(admitted.contact->seen.time);
+    gestures.touch(*admitted.contact, admitted.contact->seen, feel, screen);
     if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts.close(*admitted.contact);
     if (journal.decisions().size() * 2 > journal.room()) collect();
   }

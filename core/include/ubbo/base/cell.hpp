@@ -182,6 +182,8 @@ class Link {
 
   /// False before a cell is given and after that cell is gone.
   [[nodiscard]] bool linked() const { return cell_ != nullptr && *cell_ != nullptr; }
+  /// Which cell it is; null where `linked()` is false.
+  [[nodiscard]] const Cell<T>* cell() const { return cell_ == nullptr ? nullptr : *cell_; }
   /// The cell's value. Needs `linked()`.
   [[nodiscard]] const T& get() const { return (*cell_)->get(); }
   /// Changes the cell; does nothing when it is gone.

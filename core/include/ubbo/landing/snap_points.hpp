@@ -25,9 +25,17 @@ class SnapPoints {
   [[nodiscard]] double at(std::size_t index) const;
   /// The index of the point nearest to `place`, the later one of two as near; needs a point. O(1) for an even
   /// row, O(log n) for a list.
-  [[nodiscard]] std::size_t nearest(double place) const;
+  [[nodiscard]] std::size_t nearest(double place) const { return look(place).index; }
+  /// The place of that point; `place` itself where there is none.
+  [[nodiscard]] double snapped(double place) const { return empty() ? place : look(place).place; }
 
  private:
+  struct Found {
+    std::size_t index;
+    double place;
+  };
+  [[nodiscard]] Found look(double place) const;
+
   std::vector<double> list_;
   std::size_t size_ = 0;
   double from_ = 0.0;

@@ -33,6 +33,9 @@ class Motion {
   /// the rest floor, or where that is 0 within `rest_share` of the distance.
   Motion(const Plan& plan, const Passage& passage);
 
+  /// Is at rest at `value` since `-farthest_time`, as it comes by `Motion(value)`, at less cost.
+  void stand(double value);
+
   [[nodiscard]] Micros begins() const { return begins_; }
   /// The moment from which it is exactly at its goal; `begins()` when it takes no time; `never` when endless.
   [[nodiscard]] Micros ends() const { return ends_; }

@@ -99,7 +99,7 @@ class Pane final : public Part {
   void advance(Micros now) override { rail_.advance(now); }
   void heard() override { rail_.heard(); }
   void tell_place() override { rail_.tell_place(); }
-  [[nodiscard]] bool shares_place() const override { return rail_.shares_place(); }
+  [[nodiscard]] const void* shared_place() const override { return rail_.shared_place(); }
 
  private:
   [[nodiscard]] RailPlan plan() const;

@@ -141,9 +141,9 @@ class Part {
   virtual void heard() {}
   /// Tells its place to a cell that follows it while it moves.
   virtual void tell_place() {}
-  /// True while it moves and others watch the cell it tells its place to: these must know before anything
-  /// happens.
-  [[nodiscard]] virtual bool shares_place() const { return false; }
+  /// The cell it tells its place to, while it moves and others watch that: these must know before anything
+  /// happens. Else null.
+  [[nodiscard]] virtual const void* shared_place() const { return nullptr; }
 
   /// Records a decision of this part's at the present time. For parts and what they are made of.
   void decide(const Answer& answer, std::initializer_list<Fact> facts = {}) const {
@@ -176,7 +176,7 @@ class Part {
  private:
   friend class Stage;
   friend class Routing;
-  friend struct DueOrder;
+  friend class DueList;
 
   // What a stage keeps of it.
   struct Post {

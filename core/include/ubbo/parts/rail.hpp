@@ -107,8 +107,9 @@ class Rail {
   void advance(Micros now);
   void heard();
   void tell_place();
-  [[nodiscard]] bool shares_place() const {
-    return plan_.tells == Tells::place && moving() && !watch_.alone();
+  /// The cell that says where it is while it moves by itself, if others look at it too; else null.
+  [[nodiscard]] const void* shared_place() const {
+    return plan_.tells == Tells::place && moving() && !watch_.alone() ? cell_.cell() : nullptr;
   }
   /// Other settings, and perhaps another cell. Needs `!pressed()`. It goes from where it is to where it may
   /// be.
@@ -161,6 +162,7 @@ class Rail {
   Micros hit_ = never;            // when it meets its bound under way
   bool owes_cell_ = false;        // the cell has yet to hear of a place the user chose
   double cell_value_ = 0.0;       // what we last saw or wrote in the cell
+  std::optional<double> asked_;   // what the app wrote, while it told its place before it heard of that
   double return_to_ = 0.0;  // where it goes when the contact comes to nothing, and the cell's value then
   double return_cell_ = 0.0;
 };

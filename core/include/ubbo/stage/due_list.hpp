@@ -1,6 +1,8 @@
 #pragma once
 
 #include <cstddef>
+#include <cstdint>
+#include <utility>
 #include <vector>
 
 #include "ubbo/parts/part.hpp"
@@ -16,15 +18,23 @@ class DueList {
   /// `part` is due at `due` from now on; `never`: not at all.
   void set(Part& part, Micros due);
   [[nodiscard]] bool empty() const { return heap_.empty(); }
-  [[nodiscard]] Part& first() const { return *heap_.front(); }
-  [[nodiscard]] Micros due() const;
+  [[nodiscard]] Part& first() const { return *heap_.front().part; }
+  [[nodiscard]] Micros due() const { return heap_.empty() ? never : heap_.front().due; }
 
  private:
-  void put(std::size_t at, Part& part);
+  struct Entry {
+    Micros due;
+    std::uint64_t age;
+    Part* part;
+  };
+  static bool sooner(const Entry& a, const Entry& b) {
+    return a.due != b.due ? a.due < b.due : a.age < b.age;
+  }
+  void put(std::size_t at, const Entry& entry);
   void rise(std::size_t at);
   void sink(std::size_t at);
 
-  std::vector<Part*> heap_;
+  std::vector<Entry> heap_;
 };
 
 }  // namespace ubbo

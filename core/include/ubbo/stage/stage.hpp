@@ -1,5 +1,6 @@
 #pragma once
 
+#include <algorithm>
 #include <concepts>
 #include <functional>
 #include <memory>
@@ -209,7 +210,9 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   void after(Part& part) override;
 
   // The app's clock and the stage's own differ once one of them has been found wrong.
-  [[nodiscard]] Micros own(Micros told) const;
+  [[nodiscard]] Micros own(Micros told) const {
+    return std::clamp(told, -farthest_time, farthest_time) + ahead_;
+  }
   [[nodiscard]] Micros told(Micros own) const { return own - ahead_; }
 
   [[nodiscard]] Box begin_add(const std::string& id, const Placement& placement, const Standing& standing);
@@ -228,13 +231,18 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   Waiting take_waiting();
   void share_places();
   void sharing(Part& part);
+  void carry(Part& part);
   void tell_time(Micros time);
   void run_until(Micros until);
-  void set_time(Micros time);
+  void set_time(Micros time) { around_.now = happened_ = std::max(happened_, time); }
   void perform(const Waiting& waiting);
   void settle_event();
   bool take_sample(const Sample& sample);
-  [[nodiscard]] bool far_ahead(Micros time) const;
+  // A sample further ahead of everything else than this, while something moves, is no sample of now.
+  static constexpr Micros farthest_ahead = std::chrono::hours(1);
+  [[nodiscard]] bool far_ahead(Micros time) const {
+    return time - std::max(frame_, happened_) > farthest_ahead && frame_ > -farthest_time && !settled();
+  }
   [[nodiscard]] Micros when(Micros told) const;
   bool take_key(Key key);
   bool take_back();
@@ -275,6 +283,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   bool busy_ = false;
   bool woken_ = false;
   bool to_lay_ = false;
+  bool newcomers_ = false;  // parts began to share their place, and who leads is to be settled
 };
 
 namespace questions {

@@ -24,7 +24,9 @@ enum class SampleFault : std::uint8_t {
 /// True when time and place are numbers that can be worked with.
 [[nodiscard]] bool usable(const Sample& sample);
 /// True when the time alone is.
-[[nodiscard]] bool timely(const Sample& sample);
+[[nodiscard]] inline bool timely(const Sample& sample) {
+  return sample.time >= -farthest_time && sample.time <= farthest_time;
+}
 
 namespace questions {
 inline constexpr Question sound{"is the sample sound?"};
@@ -85,8 +87,7 @@ class Contacts {
   static constexpr double farthest = 1e6;
 
   struct Admitted {
-    Contact* contact = nullptr;  ///< the contact, or null when the sample was dropped
-    Sample sample{};             ///< the sample, mended if it had to be
+    Contact* contact = nullptr;  ///< its `seen` is the sample, mended if it had to be; null: it was dropped
     SampleFault fault = SampleFault::none;
   };
 

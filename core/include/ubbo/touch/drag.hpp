@@ -36,7 +36,12 @@ class Drag {
   [[nodiscard]] double strayed() const { return strayed_; }
   /// The distance dragged, the threshold left out; dp. Zero until it is a drag, and always zero across the
   /// axis.
-  [[nodiscard]] Point offset() const;
+  [[nodiscard]] Point offset() const {
+    if (!dragging()) return {};
+    const Point dragged = at_ - anchor_;
+    if (reach_ == Reach::plane) return dragged;
+    return axis_ == Axis::horizontal ? Point{dragged.x, 0.0} : Point{0.0, dragged.y};
+  }
 
  private:
   enum class State { idle, pressed, dragging };
