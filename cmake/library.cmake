@@ -6,6 +6,7 @@ set(CMAKE_CXX_EXTENSIONS OFF)
 set(CMAKE_EXPORT_COMPILE_COMMANDS ON)
 
 option(UBBO_STRICT "Warnings are errors" ${PROJECT_IS_TOP_LEVEL})
+option(UBBO_LIGHT "Compile several files as one, with precompiled headers" OFF)
 option(UBBO_SANITIZE "Address and undefined-behaviour sanitizers" OFF)
 
 add_library(ubbo_flags INTERFACE)
@@ -24,6 +25,22 @@ if(UBBO_SANITIZE)
     add_compile_options(-Wno-maybe-uninitialized)  # with sanitizers GCC 12 warns inside the standard library
   endif()
 endif()
+
+# ubbo_light(TARGET BATCH header...): what its sources include most is read once, and so many of them are compiled as
+# one. Off where nobody asks, since it hides an #include that is missing.
+function(ubbo_light target batch)
+  if(NOT UBBO_LIGHT)
+    return()
+  endif()
+  set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_BATCH_SIZE ${batch})
+  target_precompile_headers(${target} PRIVATE ${ARGN})
+  # What the compiler's cache needs to see through precompiled headers.
+  if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
+    target_compile_options(${target} PRIVATE -fpch-preprocess)
+  else()
+    target_compile_options(${target} PRIVATE "SHELL:-Xclang -fno-pch-timestamp")
+  endif()
+endfunction()
 
 # ubbo_library(NAME source...): a static library ubbo::NAME with its headers in include/, installed and exported.
 function(ubbo_library name)

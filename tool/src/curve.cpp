@@ -15,7 +15,7 @@ namespace ubbo::tool {
 
 namespace {
 
-struct Order {
+struct CurveOrder {
   std::vector<std::string> specs;
   io::CurveOrder curves;
   double duration_ms = 300.0;
@@ -150,7 +150,7 @@ paint::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& c
 }
 
 void add_curve(CLI::App& app, int& exit) {
-  auto order = std::make_shared<Order>();
+  auto order = std::make_shared<CurveOrder>();
   CLI::App* verb =
       app.add_subcommand("curve", "Look at easing curves, springs and coasts: figures, values, pictures");
   verb->add_option("SPEC", order->specs, "motions (docs/formats/motion.md), each in quotes")->required();

@@ -16,7 +16,7 @@ namespace ubbo::tool {
 
 namespace {
 
-struct Order {
+struct ExportOrder {
   std::vector<std::string> from;
   std::string as = "css";
   std::string name = "motion";
@@ -55,7 +55,7 @@ void add(io::MotionTokens& tokens, const std::string& given) {
     tokens.motions.emplace_back(name, io::read_motion(text));
 }
 
-std::string keyframes(const io::MotionTokens& tokens, const Order& order) {
+std::string keyframes(const io::MotionTokens& tokens, const ExportOrder& order) {
   std::string text;
   for (const auto& [name, spec] : tokens.motions) {
     std::string plain = name;
@@ -67,7 +67,7 @@ std::string keyframes(const io::MotionTokens& tokens, const Order& order) {
   return text;
 }
 
-std::string exported(const io::MotionTokens& tokens, const Order& order) {
+std::string exported(const io::MotionTokens& tokens, const ExportOrder& order) {
   if (order.as == "tokens") return io::tokens_json(tokens);
   if (order.as == "header") return io::tokens_header(tokens, order.name);
   if (order.as == "keyframes") return keyframes(tokens, order);
@@ -77,7 +77,7 @@ std::string exported(const io::MotionTokens& tokens, const Order& order) {
 }  // namespace
 
 void add_export(CLI::App& app, int& exit) {
-  auto order = std::make_shared<Order>();
+  auto order = std::make_shared<ExportOrder>();
   CLI::App* verb =
       app.add_subcommand("export", "Write motions with names as CSS, keyframes, design tokens or C++");
   verb->add_option("FROM", order->from,

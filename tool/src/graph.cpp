@@ -14,7 +14,7 @@ namespace ubbo::tool {
 
 namespace {
 
-struct Order {
+struct GraphOrder {
   std::string scene;
   std::string take;
   std::vector<std::string> of;
@@ -51,7 +51,7 @@ std::string run_text(const show::Traces& run) {
   return text;
 }
 
-void draw(const Order& order, const Kit& kit) {
+void draw(const GraphOrder& order, const Kit& kit) {
   const auto [width, height] = picture_size(order.size);
   const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
   const io::Scene scene = io::read_scene(order.scene, kit.kinds);
@@ -69,7 +69,7 @@ void shoot_graph(const std::string& scene, const std::string& take, const std::v
 }
 
 void add_graph(CLI::App& app, int& exit, const Kit& kit) {
-  auto order = std::make_shared<Order>();
+  auto order = std::make_shared<GraphOrder>();
   CLI::App* verb =
       app.add_subcommand("graph", "Follow values over a replay, with decisions, thresholds and snap points");
   verb->add_option("SCENE", order->scene, "scene file (*.scene.toml)")->required();

@@ -12,7 +12,7 @@ namespace ubbo::tool {
 
 namespace {
 
-struct Order {
+struct ReplayOrder {
   std::string scene;
   std::string take;
   std::string part;
@@ -22,7 +22,7 @@ struct Order {
 
 // Reads, replays, hands the outcome to `print`, and says what the user should know.
 template <class Print>
-int replayed(const Order& order, const Kit& kit, Print&& print) {
+int replayed(const ReplayOrder& order, const Kit& kit, Print&& print) {
   const io::Scene scene = io::read_scene(order.scene, kit.kinds);
   const io::Take take = io::read_take(order.take);
   io::SceneRun run(scene, 4096);
@@ -37,7 +37,7 @@ int replayed(const Order& order, const Kit& kit, Print&& print) {
   return unmet.empty() ? done : found_wrong;
 }
 
-CLI::App* add_verb(CLI::App& app, const char* name, const char* does, const std::shared_ptr<Order>& order) {
+CLI::App* add_verb(CLI::App& app, const char* name, const char* does, const std::shared_ptr<ReplayOrder>& order) {
   CLI::App* verb = app.add_subcommand(name, does);
   verb->add_option("SCENE", order->scene, "scene file (*.scene.toml)")->required();
   verb->add_option("TAKE", order->take, "recording of touches (*.take.csv)")->required();
@@ -48,7 +48,7 @@ CLI::App* add_verb(CLI::App& app, const char* name, const char* does, const std:
 }  // namespace
 
 void add_replay(CLI::App& app, int& exit, const Kit& kit) {
-  auto order = std::make_shared<Order>();
+  auto order = std::make_shared<ReplayOrder>();
   CLI::App* verb = add_verb(app, "replay", "Replay a take on a scene: final values and outcomes", order);
   verb->add_option("--fps", order->fps, "frames a second, 1 to 1000; outcomes do not depend on it")
       ->capture_default_str();
@@ -63,7 +63,7 @@ void add_replay(CLI::App& app, int& exit, const Kit& kit) {
 }
 
 void add_why(CLI::App& app, int& exit, const Kit& kit) {
-  auto order = std::make_shared<Order>();
+  auto order = std::make_shared<ReplayOrder>();
   CLI::App* verb = add_verb(app, "why", "Say every decision of a replay, with its numbers", order);
   verb->add_option("--part", order->part, "only the decisions of the part with this id");
   verb->footer("Example:  ubbo why inspection.scene.toml inspection.drag.take.csv --part frames");

@@ -1,5 +1,7 @@
 #include "ubbo/base/refuse.hpp"
 
+#include "ubbo/base/settings.hpp"
+
 #ifdef __cpp_exceptions
 #include <stdexcept>
 #else
@@ -16,6 +18,12 @@ void refuse(const std::string& words) {
   std::fprintf(stderr, "ubbo: %s\n", words.c_str());
   std::abort();
 #endif
+}
+
+void demand(const char* what, double got, double least, double most) {
+  if (got >= least && got <= most) return;
+  refuse(std::string(what) + " = " + plain_number(got) + " is not taken; it takes " + plain_number(least) +
+         " to " + plain_number(most));
 }
 
 }  // namespace ubbo

@@ -48,19 +48,13 @@ double end_slope(double near_x, double near_y, double far_x, double far_y) {
   return 0.0;
 }
 
-void demand(const char* name, double got, double least, double most) {
-  if (got >= least && got <= most) return;
-  refuse(std::string("cubic-bezier: ") + name + " = " + plain_number(got) + " is not taken; it takes " +
-         plain_number(least) + " to " + plain_number(most));
-}
-
 }  // namespace
 
 CubicBezier::CubicBezier(double x1, double y1, double x2, double y2) : x1_(x1), y1_(y1), x2_(x2), y2_(y2) {
-  demand("x1", x1, 0.0, 1.0);
-  demand("y1", y1, -1e6, 1e6);
-  demand("x2", x2, 0.0, 1.0);
-  demand("y2", y2, -1e6, 1e6);
+  demand("cubic-bezier: x1", x1, 0.0, 1.0);
+  demand("cubic-bezier: y1", y1, -1e6, 1e6);
+  demand("cubic-bezier: x2", x2, 0.0, 1.0);
+  demand("cubic-bezier: y2", y2, -1e6, 1e6);
 }
 
 double CubicBezier::value(double p) const {

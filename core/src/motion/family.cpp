@@ -12,12 +12,6 @@ namespace {
 
 constexpr double pi = std::numbers::pi;
 
-void demand(const char* what, double got, double least, double most) {
-  if (got >= least && got <= most) return;
-  refuse(std::string(what) + " = " + plain_number(got) + " is not taken; it takes " + plain_number(least) +
-         " to " + plain_number(most));
-}
-
 // p²((s+1)p - s) is lowest at p = 2s/(3(s+1)), where it is -4s³/(27(s+1)²). Newton from the right: the
 // function is convex and grows for s > 0.
 double back_pull(double overshoot) {

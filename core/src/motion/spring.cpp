@@ -26,12 +26,6 @@ namespace ubbo {
 
 namespace {
 
-void demand(const char* name, double got, double least, double most) {
-  if (got >= least && got <= most) return;
-  refuse(std::string("spring: ") + name + " = " + plain_number(got) + " is not taken; it takes " +
-         plain_number(least) + " to " + plain_number(most));
-}
-
 }  // namespace
 
 Spring::Spring(double frequency, double ratio) : frequency_(frequency), ratio_(ratio) {
@@ -48,21 +42,21 @@ Spring::Spring(double frequency, double ratio) : frequency_(frequency), ratio_(r
 }
 
 Spring Spring::natural(double frequency, double ratio) {
-  demand("frequency", frequency, 1e-3, 1e5);
-  demand("ratio", ratio, 1e-3, 1e3);
+  demand("spring: frequency", frequency, 1e-3, 1e5);
+  demand("spring: ratio", ratio, 1e-3, 1e3);
   return {frequency, ratio};
 }
 
 Spring Spring::physical(double mass, double stiffness, double damping) {
-  demand("mass", mass, 1e-6, 1e6);
-  demand("stiffness", stiffness, 1e-6, 1e9);
-  demand("damping", damping, 1e-9, 1e9);
+  demand("spring: mass", mass, 1e-6, 1e6);
+  demand("spring: stiffness", stiffness, 1e-6, 1e9);
+  demand("spring: damping", damping, 1e-9, 1e9);
   return natural(std::sqrt(stiffness / mass), damping / (2.0 * std::sqrt(stiffness * mass)));
 }
 
 Spring Spring::settling(Micros time, double overshoot) {
-  demand("settling time in ms", to_ms(time), 1e-3, 3.6e6);
-  demand("overshoot", overshoot, 0.0, 0.95);
+  demand("spring: settling time in ms", to_ms(time), 1e-3, 3.6e6);
+  demand("spring: overshoot", overshoot, 0.0, 0.95);
   double ratio = 1.0;
   if (overshoot > 0.0) {
     const double log = std::log(overshoot);

@@ -11,7 +11,7 @@ namespace ubbo {
 namespace {
 
 // The slope at an end: that of the parabola through the end and its two neighbours.
-double end_slope(double near_step, double far_step, double near, double far) {
+double parabola_slope(double near_step, double far_step, double near, double far) {
   return near + near_step * (near - far) / (near_step + far_step);
 }
 
@@ -48,12 +48,12 @@ Through::Through(std::vector<Stops::Point> points, Between between) : points_(st
     if (slope * near <= 0.0) return 0.0;
     return std::fabs(slope) > 2.0 * std::fabs(near) ? 2.0 * near : slope;
   };
-  slopes_.push_back(ended(end_slope(step[0], step[1], secant[0], secant[1]), secant[0]));
+  slopes_.push_back(ended(parabola_slope(step[0], step[1], secant[0], secant[1]), secant[0]));
   for (std::size_t i = 1; i + 1 < n; ++i) {
     const double slope = (secant[i - 1] * step[i] + secant[i] * step[i - 1]) / (step[i - 1] + step[i]);
     slopes_.push_back(monotone ? limited(slope, secant[i - 1], secant[i]) : slope);
   }
-  slopes_.push_back(ended(end_slope(step[n - 2], step[n - 3], secant[n - 2], secant[n - 3]), secant[n - 2]));
+  slopes_.push_back(ended(parabola_slope(step[n - 2], step[n - 3], secant[n - 2], secant[n - 3]), secant[n - 2]));
 }
 
 std::size_t Through::piece(double p) const {

@@ -7,7 +7,7 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array actions{"activate"};
+constexpr std::array pad_actions{"activate"};
 
 PadSettings checked(const std::string& id, const Box& box, PadSettings settings) {
   if (const std::string fault = Pad::fault(id, box, settings); !fault.empty()) refuse(fault);
@@ -67,7 +67,7 @@ Accessible Pad::accessible() const {
           .pressed = pressed(),
           .disabled = !enabled(),
           .keys = "Space, Enter",
-          .actions = actions};
+          .actions = pad_actions};
 }
 
 Wish Pad::wish(const Sample&) const {
@@ -97,7 +97,7 @@ bool Pad::press(Key key) {
   return true;
 }
 
-bool Pad::act(std::string_view action) { return action == actions[0] && press(Key::enter); }
+bool Pad::act(std::string_view action) { return action == pad_actions[0] && press(Key::enter); }
 
 Point Pad::place_of(Point mark) const {
   const bool pair =
@@ -117,7 +117,7 @@ std::string step(const Pad& it) { return name_of(it.last().step); }
 double dragged_x(const Pad& it) { return it.last().offset.x; }
 double dragged_y(const Pad& it) { return it.last().offset.y; }
 
-constexpr std::array readings{
+constexpr std::array pad_readings{
     ReadingInfo{"gesture", "", "the last gesture that was reported", &read<Pad, &gesture>},
     ReadingInfo{"step", "", "where that gesture is in its life", &read<Pad, &step>},
     ReadingInfo{"dragged.x", "dp", "how far it dragged", &read<Pad, &dragged_x>},
@@ -128,7 +128,7 @@ constexpr std::array readings{
     ReadingInfo{"pressed", "", "a press is to be shown", &read<Pad, &Pad::pressed>},
 };
 
-void pieces(const Part& part, const PieceTaker& out) {
+void pad_pieces(const Part& part, const PieceTaker& out) {
   const Pad& it = pad(part);
   const Box box = it.box();
   const std::vector<double>& marks = it.settings().marks;
@@ -152,8 +152,8 @@ const PartKind& Pad::described() {
   static const PartKind kind = describe<Pad>({.name = "pad",
                                               .means = "an area that tells what its touches were taken for",
                                               .role = "button",
-                                              .readings = readings,
-                                              .pieces = &pieces});
+                                              .readings = pad_readings,
+                                              .pieces = &pad_pieces});
   return kind;
 }
 

@@ -218,7 +218,7 @@ void rests(const Part& part, std::vector<double>& out) {
   out.insert(out.end(), pane(part).settings().rests.begin(), pane(part).settings().rests.end());
 }
 
-constexpr std::array readings{
+constexpr std::array pane_readings{
     ReadingInfo{"offset", "dp", "where it is along its axis", &read<Pane, &Pane::offset>, &rests, true},
     ReadingInfo{"shown", "dp", "where it is drawn: ahead of it while prediction sees the finger ahead",
                 &read<Pane, &Pane::shown>, &rests},
@@ -231,7 +231,7 @@ constexpr std::array readings{
     ReadingInfo{"dragging", "", "a finger drags it", &read<Pane, &Pane::dragging>},
 };
 
-void pieces(const Part& part, const PieceTaker& out) {
+void pane_pieces(const Part& part, const PieceTaker& out) {
   const Pane& it = pane(part);
   const Box box = it.box();
   const std::string& label = it.settings().label;
@@ -267,8 +267,8 @@ const PartKind& Pane::described() {
                       .means = "a surface that follows the finger along one axis: the ground "
                                "of lists, rows and sheets",
                       .role = "group",
-                      .readings = readings,
-                      .pieces = &pieces});
+                      .readings = pane_readings,
+                      .pieces = &pane_pieces});
   return kind;
 }
 

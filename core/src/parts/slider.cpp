@@ -9,7 +9,7 @@ namespace {
 
 constexpr std::array follow_names{"finger", "rest"};
 constexpr std::array grab_names{"thumb", "anywhere"};
-constexpr std::array actions{"increase", "decrease"};
+constexpr std::array slider_actions{"increase", "decrease"};
 
 // A thumb smaller than a finger is grabbed all the same: this far around its middle at least, dp.
 constexpr double least_reach = 24.0;
@@ -176,7 +176,7 @@ Accessible Slider::accessible() const {
           .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
           .disabled = !enabled(),
           .keys = "arrows, Page Up, Page Down, Home, End",
-          .actions = actions};
+          .actions = slider_actions};
 }
 
 double Slider::off_thumb(Point at) const { return std::fabs(along(settings_.axis, at - thumb())); }
@@ -282,8 +282,8 @@ bool Slider::press(Key key) {
 }
 
 bool Slider::act(std::string_view action) {
-  if (action == actions[0]) return press(Key::up);
-  return action == actions[1] && press(Key::down);
+  if (action == slider_actions[0]) return press(Key::up);
+  return action == slider_actions[1] && press(Key::down);
 }
 
 namespace {
@@ -307,7 +307,7 @@ void rest_places(const Part& part, std::vector<double>& rests) {
 double thumb_x(const Slider& it) { return it.thumb().x; }
 double thumb_y(const Slider& it) { return it.thumb().y; }
 
-constexpr std::array readings{
+constexpr std::array slider_readings{
     ReadingInfo{"thumb.x", "dp", "the middle of the thumb", &read<Slider, &thumb_x>,
                 &rest_places<Axis::horizontal>, true},
     ReadingInfo{"thumb.y", "dp", "the middle of the thumb", &read<Slider, &thumb_y>,
@@ -329,7 +329,7 @@ Box around_point(Point middle, double radius) {
   return {middle.x - radius, middle.y - radius, 2 * radius, 2 * radius};
 }
 
-void pieces(const Part& part, const PieceTaker& out) {
+void slider_pieces(const Part& part, const PieceTaker& out) {
   const Slider& it = slider(part);
   const double seen = it.thumb_opacity();
   out({.role = Role::label,
@@ -371,8 +371,8 @@ const PartKind& Slider::described() {
   static const PartKind kind = describe<Slider>({.name = "slider",
                                                  .means = "a thumb on a track, for one number",
                                                  .role = "slider",
-                                                 .readings = readings,
-                                                 .pieces = &pieces,
+                                                 .readings = slider_readings,
+                                                 .pieces = &slider_pieces,
                                                  .place_of = &place});
   return kind;
 }

@@ -20,9 +20,9 @@ namespace {
 constexpr std::array placement_keys{"x", "y", "w", "h", "right", "bottom"};
 constexpr std::array standing_keys{"inside", "stands_back_for", "stands_back_towards", "shares"};
 
-class Reader {
+class SceneReader {
  public:
-  Reader(const std::string& name, Kinds kinds) {
+  SceneReader(const std::string& name, Kinds kinds) {
     scene_.file = name;
     scene_.kinds = kinds;
   }
@@ -400,7 +400,7 @@ class Reader {
 }  // namespace
 
 Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds) {
-  return Reader(name, kinds).read(text);
+  return SceneReader(name, kinds).read(text);
 }
 
 Scene read_scene(const std::string& path, Kinds kinds) { return parse_scene(read_text(path), path, kinds); }

@@ -14,9 +14,9 @@ namespace {
 
 using Json = nlohmann::json;
 
-class Reader {
+class PointerReader {
  public:
-  Reader(std::string_view text, const std::string& name) : text_(text), name_(name) {}
+  PointerReader(std::string_view text, const std::string& name) : text_(text), name_(name) {}
 
   Take read() {
     for (std::size_t from = 0; from < text_.size();) {
@@ -118,7 +118,7 @@ class Reader {
 }  // namespace
 
 Take parse_pointer_events(std::string_view text, const std::string& name) {
-  return Reader(text, name).read();
+  return PointerReader(text, name).read();
 }
 
 Take read_recording(const std::string& path, const Mapping& mapping, Point range) {

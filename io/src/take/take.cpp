@@ -39,9 +39,9 @@ std::string quoted(std::string_view text) {
   return fmt::format("'{}{}'", text.substr(0, most), text.size() > most ? "…" : "");
 }
 
-class Reader {
+class TakeReader {
  public:
-  Reader(std::string_view text, const std::string& name) : text_(text), name_(name) {}
+  TakeReader(std::string_view text, const std::string& name) : text_(text), name_(name) {}
 
   Take read() {
     while (next_line()) {
@@ -206,7 +206,7 @@ std::string Take::note(std::string_view name) const {
   return {};
 }
 
-Take parse_take(std::string_view text, const std::string& name) { return Reader(text, name).read(); }
+Take parse_take(std::string_view text, const std::string& name) { return TakeReader(text, name).read(); }
 
 Take read_take(const std::string& path) { return parse_take(read_text(path), path); }
 
