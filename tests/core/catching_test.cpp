@@ -116,6 +116,29 @@ TEST_CASE("a flick's rest passes on as the finger does") {
   (void)t;
 }
 
+TEST_CASE("where nobody goes on with the finger the bound yields, by less than the finger went") {
+  Cell<double> height{250}, scrolled{0};
+  Stage stage;
+  stage.add<Pane>("sheet", {0, 0, 360, 720}, {.offset = height, .least = 0, .most = 250});
+  auto& list = stage.add<Pane>("list", {0, 0, 360, 720},
+                               {.offset = scrolled, .least = -900, .most = 0, .give_most = Give::How::less},
+                               {.inside = "sheet"});
+  for (int i = 0; i <= 10; ++i) {
+    const double before = list.offset();
+    stage.touch({.time = ms(16 * i),
+                 .contact = 1,
+                 .phase = i == 0 ? Phase::down : Phase::move,
+                 .at = {180, 300 + 10.0 * i}});
+    CHECK((list.offset() > before) == (i > 0));
+    CHECK(scrolled.get() == list.offset());
+  }
+  CHECK(list.offset() < 100 - stage.feel().drag_threshold);
+  stage.touch({.time = ms(400), .contact = 1, .phase = Phase::up, .at = {180, 400}});
+  settle(stage);
+  CHECK(list.offset() == 0);
+  CHECK(height.get() == 250);
+}
+
 TEST_CASE("standing knows its direction: the sheet first upwards, the list first downwards") {
   Sheet app({}, {.least = -1000, .most = 0},
             {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});

@@ -237,6 +237,15 @@ TEST_CASE("a follower is where its leader was a lag ago, whatever the leader did
     RC_ASSERT(follower.value() == leader.target());
     RC_ASSERT_FALSE(follower.moving());
   });
+  Mover leader(0);
+  leader.send(10, Timed{Curve{}, ms(100)}, ms(0));
+  Follower late(leader, ms(50));
+  for (const auto& [at_ms, value, moving] :
+       {std::tuple{100.0, 5.0, true}, {149.999, 9.9999, true}, {150.0, 10.0, false}}) {
+    late.follow(leader, ms(at_ms));
+    CHECK(late.value() == Approx(value));
+    CHECK(late.moving() == moving);
+  }
   const Layer far{.rate = 0.4, .from = 0, .at = 20, .most = 60};
   CHECK(far.value(50) == 40);
   CHECK(far.value(500) == 60);

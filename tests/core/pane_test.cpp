@@ -107,6 +107,22 @@ TEST_CASE("the app moves a pane by its cell, and a drag or a cancel respects wha
   CHECK(app.height.get() == 200);
 }
 
+TEST_CASE("what the app wrote under a mere press counts when the finger is gone, also where it is now") {
+  for (const double written : {200.0, 0.0}) {
+    Sheet app;
+    app.stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {180, 600}});
+    app.stage.at(ms(10), [&] { app.height.set(300); });
+    app.stage.at(ms(20), [&] { app.height.set(written); });
+    app.stage.advance(ms(900));
+    CHECK(app.pane->offset() == 0);
+    app.stage.touch({.time = ms(900), .contact = 1, .phase = Phase::up, .at = {180, 600}});
+    CHECK(app.pane->settled() == (written == 0));
+    app.settle();
+    CHECK(app.pane->offset() == written);
+    CHECK(app.height.get() == written);
+  }
+}
+
 TEST_CASE("what lies in a pane moves with it, and takes touches only where it is seen") {
   Cell<double> scrolled{0};
   Cell<int> taps{0};

@@ -208,6 +208,12 @@ TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {
   CHECK(app.stage.settled());
   CHECK_FALSE(app.pad->pressed());
 
+  for (const auto& [x, taken] : {std::pair{5.0, false}, {5.001, true}}) {  // the bezel's own edge is bezel
+    Hives edge({.feel = {.bezel = 5}});
+    edge.touch(0, Phase::down, {x, 700});
+    CHECK((edge.answers(questions::owner) == ": nobody, it began on the bezel") != taken);
+  }
+
   Stage tools{{.feel = feels::gloved, .stylus = feels::stylus}};
   Cell<double> at{0};
   auto& pane = tools.add<Pane>("plan", {0, 0, 360, 720}, {.offset = at, .least = 0, .most = 100});
