@@ -18,6 +18,9 @@ if(UBBO_STRICT)
 endif()
 # The same numbers on every processor: a fused multiply-add would round differently.
 target_compile_options(ubbo_flags INTERFACE -ffp-contract=off)
+# So that an app carries only what it calls, however the files were put together.
+target_compile_options(ubbo_flags INTERFACE -ffunction-sections -fdata-sections)
+target_link_options(ubbo_flags INTERFACE LINKER:--gc-sections)
 if(UBBO_SANITIZE)
   add_compile_options(-fsanitize=address,undefined -fno-sanitize-recover=all -fno-omit-frame-pointer)
   add_link_options(-fsanitize=address,undefined)

@@ -25,7 +25,11 @@ constexpr double finger_radius = 17.0;  // dp; about 5.4 mm, half a fingertip's 
 
 std::string ms(Micros time) {
   char text[40];
-  std::snprintf(text, sizeof text, "%.0f ms", to_ms(time));
+  constexpr Micros long_time = std::chrono::seconds(10);
+  if (time < long_time)
+    std::snprintf(text, sizeof text, "%.0f ms", to_ms(time));
+  else
+    std::snprintf(text, sizeof text, "%.1f s", to_seconds(time));
   return text;
 }
 
@@ -176,8 +180,14 @@ class Film {
   }
 
   static std::string joined(const FilmFrame& frame) {
+    constexpr std::size_t most = 240;  // bytes; no frame has room for more
     std::string words;
-    for (const std::string& caption : frame.captions) words += (words.empty() ? "" : ", ") + caption;
+    for (std::size_t i = 0, same = 1; i < frame.captions.size() && words.size() <= most;
+         i += same, same = 1) {
+      while (i + same < frame.captions.size() && frame.captions[i + same] == frame.captions[i]) ++same;
+      words += (words.empty() ? "" : ", ") + frame.captions[i];
+      if (same > 1) words += " (" + std::to_string(same) + " times)";
+    }
     return words;
   }
 
@@ -195,12 +205,15 @@ class Film {
     std::string words = joined(frame);
     double size = 12.5;
     while (size > 9.5 && width_of(words, size, true) > room) size -= 0.5;
-    const std::string whole = words;
-    for (std::size_t kept = whole.size(); width_of(words, size, true) > room && kept > 4;) {
-      // Cut between characters, not within one.
-      do --kept;
-      while (kept > 4 && (static_cast<unsigned char>(whole[kept]) & 0xC0U) == 0x80U);
-      words = whole.substr(0, kept) + "…";
+    if (width_of(words, size, true) > room) {
+      // The longest beginning that fits, cut between characters.
+      std::size_t fits = 4;
+      for (std::size_t too_much = words.size(); fits + 1 < too_much;) {
+        const std::size_t middle = (fits + too_much) / 2;
+        (width_of(words.substr(0, middle) + "…", size, true) > room ? too_much : fits) = middle;
+      }
+      while (fits > 4 && (static_cast<unsigned char>(words[fits]) & 0xC0U) == 0x80U) --fits;
+      words = words.substr(0, fits) + "…";
     }
     const double at = own_line_ ? left : cell.right() - 16.0 - width_of(words, size, true);
     write({at, y}, words, size, colours_.ink, Align::left, true);
@@ -210,7 +223,10 @@ class Film {
   void add_marks(Picture& shapes, const FilmFrame& frame) {
     for (const Point& place : reel_.snap_places) shapes.emplace_back(snap_mark(place + Point{0, 17.0}, 3.2));
     for (const FilmPress& press : frame.presses) add_press(shapes, press);
-    for (const auto& trail : reel_.trails) add_trail(shapes, trail, frame.time);
+    const Micros before = &frame == reel_.frames.data() ? reel_.begins : (&frame)[-1].time;
+    for (const auto& trail : reel_.trails)
+      if (!trail.empty() && trail.front().time <= frame.time && trail.back().time >= before)
+        add_trail(shapes, trail, before, frame.time);
   }
 
   void add_press(Picture& shapes, const FilmPress& press) const {
@@ -231,19 +247,24 @@ class Film {
     shapes.emplace_back(skin::Disc{press.at, 2.4, {.fill = colours_.brick}});
   }
 
-  void add_trail(Picture& shapes, const std::vector<TrailPoint>& trail, Micros now) {
-    skin::Path path{.points = {}, .closed = false, .ink = {}};
-    bool down = false;
+  // What was drawn before the last frame is faint.
+  void add_trail(Picture& shapes, const std::vector<TrailPoint>& trail, Micros before, Micros now) {
+    skin::Path old{
+        .points = {}, .closed = false, .ink = {.stroke = colours_.heather.with_alpha(0.45), .width = 2.0}};
+    skin::Path fresh{
+        .points = {}, .closed = false, .ink = {.stroke = colours_.heather.with_alpha(0.9), .width = 2.0}};
+    const TrailPoint* last = nullptr;
     for (const TrailPoint& point : trail) {
       if (point.time > now) break;
-      path.points.push_back(point.at);
-      down = point.down;
+      if (point.time <= before) old.points.push_back(point.at);
+      if (point.time > before && fresh.points.empty() && last != nullptr) fresh.points.push_back(last->at);
+      if (point.time > before || trail.front().time >= before) fresh.points.push_back(point.at);
+      last = &point;
     }
-    if (path.points.empty()) return;
-    const Point last = path.points.back();
-    path.ink = {.stroke = colours_.heather.with_alpha(down ? 0.9 : 0.4), .width = 2.0};
-    shapes.emplace_back(std::move(path));
-    if (down) shapes.emplace_back(skin::Disc{last, finger_radius, finger_ink()});
+    if (last == nullptr) return;
+    if (old.points.size() > 1) shapes.emplace_back(std::move(old));
+    if (!fresh.points.empty()) shapes.emplace_back(std::move(fresh));
+    if (last->down) shapes.emplace_back(skin::Disc{last->at, finger_radius, finger_ink()});
   }
 
   void add_timeline() {
@@ -255,10 +276,23 @@ class Film {
       return left + (right - left) * std::clamp(to_seconds(time - reel_.begins) / whole, 0.0, 1.0);
     };
     page_.emplace_back(skin::line({left, y}, {right, y}, colours_.ink.with_alpha(0.35), 1.5));
-    for (const auto& trail : reel_.trails)
-      if (!trail.empty())
-        page_.emplace_back(skin::line({x_of(trail.front().time), y}, {x_of(trail.back().time), y},
-                                      colours_.heather.with_alpha(0.45), 7.0));
+    // Touches closer together than can be seen are drawn as one.
+    double from = -1.0;
+    double to = -1.0;
+    const auto draw = [&] {
+      if (from >= 0.0)
+        page_.emplace_back(skin::line({from, y}, {to, y}, colours_.heather.with_alpha(0.45), 7.0));
+    };
+    for (const auto& trail : reel_.trails) {
+      if (trail.empty()) continue;
+      const double begins = x_of(trail.front().time);
+      if (begins > to + 1.0) {
+        draw();
+        from = begins;
+      }
+      to = std::max(to, x_of(trail.back().time));
+    }
+    draw();
     double free_from = 0.0;
     for (std::size_t i = 0; i < reel_.frames.size(); ++i) {
       const double x = x_of(reel_.frames[i].time);
@@ -269,7 +303,13 @@ class Film {
       write({x, y + 22.0}, number, 11.5, colours_.ink, Align::centre);
       free_from = x + half + 3.0;
     }
-    for (const Micros time : reel_.decided) page_.emplace_back(diamond({x_of(time), y}, 5.0));
+    double last = -1.0;
+    for (const Micros time : reel_.decided) {
+      const double x = x_of(time);
+      if (x - last < 1.0) continue;
+      page_.emplace_back(diamond({x, y}, 5.0));
+      last = x;
+    }
     write({left, y - 14.0}, "0 ms", 11.5, colours_.ink.with_alpha(0.75));
     write({right, y - 14.0}, ms(reel_.ends - reel_.begins), 11.5, colours_.ink.with_alpha(0.75),
           Align::right);

@@ -1,18 +1,21 @@
 #include "ubbo/paint/graph.hpp"
 
+#include <fcntl.h>
+#include <spawn.h>
 #include <sys/wait.h>
+#include <unistd.h>
 
 #include <algorithm>
+#include <array>
 #include <cerrno>
 #include <cmath>
-#include <csignal>
 #include <cstdio>
-#include <cstdlib>
 #include <cstring>
-#include <filesystem>
-#include <memory>
+#include <fstream>
+#include <iterator>
 #include <stdexcept>
 
+#include "ubbo/file/whole_file.hpp"
 #include "ubbo/paint/save.hpp"
 
 namespace ubbo::paint {
@@ -147,31 +150,29 @@ class Script {
     double x = 0.0;
     std::size_t lane = 0;
     bool late = false;  // they end at the moment, since behind it is no room
+    bool shown = false;
+    double line = 0.0;  // of the moment itself, pixels
   };
   std::size_t lanes(const Panel& panel) {
     words_.clear();
-    struct Taken {
-      std::size_t lane;
-      double from, to;
-    };
-    std::vector<Taken> taken;
+    constexpr std::size_t most_lanes = 7;  // words that find no room in so many are left out
+    std::array<double, most_lanes> taken{};
     std::size_t count = 0;
     const double left = edge_ + 58;
     for (const Rule& rule : panel.moments) {
       Words words;
       const double x =
           left + (rule.at - panel.x_from) / (panel.x_to - panel.x_from) * (width_ - 2 * edge_ - 72);
-      const double size = wide(rule.words, 12);
+      const bool full = std::all_of(taken.begin(), taken.end(), [&](double to) { return to > x; });
+      const double size = rule.words.empty() || full ? 0.0 : wide(rule.words, 12);
       words.late = x + size > width_ - 8;
       words.x = words.late ? x - 2 : x + 2;
+      words.line = x;
       const double from = words.late ? x - size - 8 : x - 4;
-      const double to = words.late ? x : x + size + 8;
-      while (std::any_of(taken.begin(), taken.end(), [&](const Taken& other) {
-        return other.lane == words.lane && from < other.to && to > other.from;
-      }))
-        ++words.lane;
-      if (!rule.words.empty()) {
-        taken.push_back({words.lane, from, to});
+      while (words.lane < most_lanes && taken[words.lane] > from) ++words.lane;
+      words.shown = size > 0.0 && words.lane < most_lanes;
+      if (words.shown) {
+        taken[words.lane] = words.late ? x : x + size + 8;
         count = std::max(count, words.lane + 1);
       }
       words_.push_back(words);
@@ -235,13 +236,16 @@ class Script {
             " right offset 0,0.8 font " + font(12) + " textcolor rgb '" + hex(rule.colour.with_alpha(1.0)) +
             "' front");
     }
+    double drawn = -HUGE_VAL;
     for (std::size_t i = 0; i < panel.moments.size(); ++i) {
       const Rule& rule = panel.moments[i];
+      if (!words_[i].shown && words_[i].line - drawn < 2.0) continue;  // no more than a darker line
+      drawn = words_[i].line;
       add("set arrow from first " + shown(rule.at) + ",graph 0 to first " + shown(rule.at) +
           ",graph 1 nohead lw " + shown(rule.width) + " dt " + std::to_string(rule.dash) + " lc rgb '" +
           hex(rule.colour) + "' back");
-      if (rule.words.empty()) continue;
       const Words& words = words_[i];
+      if (!words.shown) continue;
       write_words(words.x, box.y - 9 - 17.0 * static_cast<double>(words.lane), rule.words, 12, rule.colour,
                   words.late ? "right" : "left");
     }
@@ -279,21 +283,28 @@ class Script {
   std::string text_;
 };
 
-// A gnuplot that ends early must not end us: writing to it then fails instead.
-class QuietPipe {
- public:
-  QuietPipe() : before_(std::signal(SIGPIPE, SIG_IGN)) {}
-  QuietPipe(const QuietPipe&) = delete;
-  QuietPipe& operator=(const QuietPipe&) = delete;
-  ~QuietPipe() { (void)std::signal(SIGPIPE, before_); }
-
- private:
-  void (*before_)(int);
-};
-
-struct Close {
-  void operator()(std::FILE* pipe) const { pclose(pipe); }
-};
+// Runs gnuplot on a script of ours, without any start-up file of the user's, and waits for its end. The names
+// of its files are ours too, since gnuplot takes a name that begins with a bar for a command.
+void run_gnuplot(const std::string& script) {
+  posix_spawn_file_actions_t quiet;
+  posix_spawn_file_actions_init(&quiet);
+  for (const int number : {0, 1, 2})
+    posix_spawn_file_actions_addopen(&quiet, number, "/dev/null", number == 0 ? O_RDONLY : O_WRONLY, 0);
+  std::string words[]{"gnuplot", "-d", script};
+  char* arguments[]{words[0].data(), words[1].data(), words[2].data(), nullptr};
+  pid_t child = 0;
+  const int failed = posix_spawnp(&child, arguments[0], &quiet, nullptr, arguments, environ);
+  posix_spawn_file_actions_destroy(&quiet);
+  if (failed == ENOENT)
+    throw std::runtime_error("gnuplot is not installed; graphs need it (Debian: gnuplot-nox)");
+  if (failed != 0)
+    throw std::runtime_error(std::string("gnuplot cannot be started: ") + std::strerror(failed));
+  int status = 0;
+  while (waitpid(child, &status, 0) < 0 && errno == EINTR) {
+  }
+  if (!WIFEXITED(status) || WEXITSTATUS(status) != 0)
+    throw std::runtime_error("gnuplot failed, and drew nothing");
+}
 
 }  // namespace
 
@@ -315,23 +326,15 @@ void plot(const Graph& graph, int width, int height, const std::string& path,
                                 " is not taken; it takes 200x200 to 16384x16384");
   if (!path.ends_with(".png") && !path.ends_with(".svg"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
-  const std::string script = Script(graph, width, height, colours).write(path);
-  // Emptied first, which shows whether it can be written, and that gnuplot wrote it.
-  if (std::FILE* file = std::fopen(path.c_str(), "wb"); file != nullptr)
-    std::fclose(file);
-  else
-    throw std::runtime_error(path + ": cannot be written: " + std::strerror(errno));
-  const QuietPipe quiet;
-  std::unique_ptr<std::FILE, Close> pipe(popen("gnuplot - >/dev/null 2>&1", "w"));
-  if (!pipe) throw std::runtime_error("gnuplot cannot be started");
-  const bool given = std::fwrite(script.data(), 1, script.size(), pipe.get()) == script.size();
-  const int status = pclose(pipe.release());
-  std::error_code ignored;
-  if (given && status == 0 && std::filesystem::file_size(path, ignored) > 0) return;
-  std::filesystem::remove(path, ignored);
-  if (WIFEXITED(status) && WEXITSTATUS(status) == 127)
-    throw std::runtime_error("gnuplot is not installed; graphs need it (Debian: gnuplot-nox)");
-  throw std::runtime_error(path + ": cannot be written by gnuplot");
+  const file::PassingFolder passing;
+  const std::string drawn = passing.path() + (path.ends_with(".png") ? "/graph.png" : "/graph.svg");
+  const std::string script = passing.path() + "/script";
+  file::write_whole(script, Script(graph, width, height, colours).write(drawn));
+  run_gnuplot(script);
+  std::ifstream in(drawn, std::ios::binary);
+  const std::string bytes{std::istreambuf_iterator<char>(in), {}};
+  if (bytes.empty()) throw std::runtime_error("gnuplot drew nothing");
+  file::write_whole(path, bytes);
 }
 
 }  // namespace ubbo::paint

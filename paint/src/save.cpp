@@ -8,6 +8,8 @@
 #include <stdexcept>
 #include <string_view>
 
+#include "ubbo/file/whole_file.hpp"
+
 namespace ubbo::paint {
 
 namespace {
@@ -115,6 +117,11 @@ class Painter {
   cairo_t* to_;
 };
 
+cairo_status_t keep(void* bytes, const unsigned char* data, unsigned length) {
+  static_cast<std::string*>(bytes)->append(reinterpret_cast<const char*>(data), length);
+  return CAIRO_STATUS_SUCCESS;
+}
+
 void demand(cairo_status_t status, const std::string& path) {
   if (status != CAIRO_STATUS_SUCCESS)
     throw std::runtime_error(path + ": cannot be written: " + cairo_status_to_string(status));
@@ -130,17 +137,19 @@ void save(const skin::Picture& picture, int width, int height, const std::string
   const bool png = path.ends_with(".png");
   if (!png && !path.ends_with(".svg"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
+  std::string bytes;
   const Surface surface(png ? cairo_image_surface_create(CAIRO_FORMAT_ARGB32, width, height)
-                            : cairo_svg_surface_create(path.c_str(), width, height));
+                            : cairo_svg_surface_create_for_stream(&keep, &bytes, width, height));
   demand(cairo_surface_status(surface.get()), path);
   {
     const Context context(cairo_create(surface.get()));
     Painter(context.get()).draw(picture);
     demand(cairo_status(context.get()), path);
   }
-  if (png) demand(cairo_surface_write_to_png(surface.get(), path.c_str()), path);
+  if (png) demand(cairo_surface_write_to_png_stream(surface.get(), &keep, &bytes), path);
   cairo_surface_finish(surface.get());
   demand(cairo_surface_status(surface.get()), path);
+  file::write_whole(path, bytes);
 }
 
 double text_width(const skin::Text& text) {

@@ -27,7 +27,11 @@ std::vector<Way> ways_of(const std::vector<Sample>& samples, const skin::CombCol
   const std::array palette{colours.heather, colours.moss, colours.brick, colours.honey};
   std::vector<Way> ways;
   std::map<std::pair<int, int>, std::size_t> open;
+  constexpr std::size_t most_samples = 40'000;  // more would not be seen
+  const std::size_t step = samples.size() / most_samples + 1;
+  std::size_t seen = 0;
   for (const Sample& sample : samples) {
+    if (sample.phase == Phase::move && seen++ % step != 0) continue;
     const std::pair key{sample.device, sample.contact};
     if (sample.phase == Phase::down && !open.contains(key)) {
       ways.push_back({{}, palette[open.size() % palette.size()]});
@@ -109,6 +113,8 @@ class Map {
     if (tap) page_.emplace_back(skin::Disc{at, 16, {.stroke = colours_.ink, .width = 1.6}});
     if (press) page_.emplace_back(skin::hexagon(at, 20, {.stroke = colours_.ink, .width = 1.6}));
     if (!tap && !press) return;
+    constexpr std::size_t most_words = 40;  // more of them would hide each other and the ways
+    if (taken_.size() >= most_words) return;
     const double wide = text_width(
         {.at = {}, .words = mark.words, .size = 13, .colour = {}, .align = Align::left, .bold = true});
     const bool left = at.x + 24 + wide > screen_right_ - 8;

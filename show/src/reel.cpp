@@ -93,7 +93,7 @@ Box region_of(const Stage& before, const Stage& after, const std::set<std::strin
   Box region;
   for (const Stage* stage : {&before, &after})
     for (const Part* part : stage->parts()) {
-      if (!busy.contains(part->id()) || !part->visible()) continue;
+      if ((!busy.empty() && !busy.contains(part->id())) || !part->visible()) continue;
       const auto frame = [&](const Box& box) {
         grow(region, {box.x - edge, box.y - edge, box.w + 2 * edge, box.h + 2 * edge});
       };
@@ -124,9 +124,11 @@ paint::FilmThreshold threshold_of(const Stage& stage, const Feel& feel, const Sa
 }
 
 std::string_view owner_at(const io::Replay& replay, Micros time) {
-  for (const Decision& decision : replay.decisions())
-    if (decision.time == time && decision.asks(questions::owner) && decision.answer->yes)
-      return decision.part.view();
+  const auto& decisions = replay.decisions();  // in order of time
+  auto at = std::lower_bound(decisions.begin(), decisions.end(), time,
+                             [](const Decision& one, Micros sought) { return one.time < sought; });
+  for (; at != decisions.end() && at->time == time; ++at)
+    if (at->asks(questions::owner) && at->answer->yes) return at->part.view();
   return {};
 }
 

@@ -85,7 +85,11 @@ void add_finger(paint::Panel& panel, const io::Scene& scene, const io::Take& tak
       .name = "finger", .points = {}, .colour = colours.ink.with_alpha(0.75), .width = 1.6, .dash = 3};
   std::set<double> pressed;
   const double threshold = scene.stage.feel.threshold(axis);
+  constexpr std::size_t most_points = 20'000;  // more would not be seen
+  const std::size_t step = take.samples.size() / most_points + 1;
+  std::size_t seen = 0;
   for (const Sample& sample : take.samples) {
+    if (sample.phase == Phase::move && seen++ % step != 0) continue;
     const double at = along(axis, sample.at);
     if (sample.phase == Phase::down) pressed.insert(at);
     finger.points.emplace_back(to_ms(sample.time) - begin, at);
@@ -134,18 +138,36 @@ paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take&
     if (place) add_finger(panel, scene, take, *place, colours);
     graph.panels.push_back(std::move(panel));
   }
+  // Long runs are told in seconds.
+  constexpr double long_ms = 20'000.0;
+  const double per_unit = run.length_ms >= long_ms ? 1e-3 : 1.0;
   graph.panels.back().x_numbers = true;
-  graph.panels.back().x_label = "ms since the first touch";
+  graph.panels.back().x_label = per_unit == 1.0 ? "ms since the first touch" : "s since the first touch";
   const double begin = take.samples.empty() ? 0.0 : to_ms(take.samples.front().time);
-  for (const Decision& decision : run.decisions) {
-    const std::string words = io::caption(decision);
-    if (words.empty()) continue;
-    for (std::size_t i = 0; i < graph.panels.size(); ++i)
-      graph.panels[i].moments.push_back({.at = to_ms(decision.time) - begin,
-                                         .colour = colours.ink.with_alpha(0.8),
-                                         .words = i == 0 ? words : std::string(),
-                                         .dash = 1,
-                                         .width = 1.0});
+  std::vector<paint::Rule> moments;
+  for (const Decision& decision : run.decisions)
+    if (std::string words = io::caption(decision); !words.empty())
+      moments.push_back({.at = to_ms(decision.time) - begin,
+                         .colour = colours.ink.with_alpha(0.8),
+                         .words = std::move(words),
+                         .dash = 1,
+                         .width = 1.0});
+  constexpr std::size_t most_moments = 60;  // more would hide what they are to explain
+  if (moments.size() > most_moments) {
+    graph.subtitle += (graph.subtitle.empty() ? "" : "; ") + std::to_string(moments.size()) +
+                      " decisions are too many to be drawn: `ubbo why` tells them";
+    moments.clear();
+  }
+  for (paint::Panel& panel : graph.panels) {
+    const bool first = &panel == graph.panels.data();
+    panel.moments = moments;
+    for (paint::Rule& moment : panel.moments) {
+      moment.at *= per_unit;
+      if (!first) moment.words.clear();
+    }
+    panel.x_to *= per_unit;
+    for (paint::Trace& trace : panel.traces)
+      for (auto& point : trace.points) point.first *= per_unit;
   }
   return graph;
 }

@@ -97,6 +97,61 @@ TEST_CASE("a flick never speeds up, and has no jump of speed at the lift or at a
   });
 }
 
+TEST_CASE("a bound that yields lets a flick past and brings it back, any other stops it there") {
+  for (const double by : {150.0, -150.0})
+    for (const Give::How how : {Give::How::none, Give::How::less}) {
+      Cell<double> scrolled{by > 0 ? -40.0 : -960.0};
+      Stage stage{{.journal = 100}};
+      auto& list = stage.add<Pane>(
+          "list", {0, 0, 360, 720},
+          {.offset = scrolled, .least = -1000, .most = 0, .give_least = how, .give_most = how});
+      for (int i = 0; i <= 4; ++i)
+        stage.touch({.time = ms(8 * i),
+                     .contact = 1,
+                     .phase = i == 0 ? Phase::down : Phase::move,
+                     .at = {180, 360 + by * i / 20}});
+      stage.touch({.time = ms(32), .contact = 1, .phase = Phase::up, .at = {180, 360 + by / 5}});
+      double farthest = 0;
+      for (int t = 33; t < 3000; ++t) {
+        stage.advance(ms(t));
+        farthest = std::max(farthest, by > 0 ? list.offset() : -1000 - list.offset());
+      }
+      CHECK(list.offset() == (by > 0 ? 0 : -1000));
+      CHECK((farthest > 1) == (how == Give::How::less));
+      const auto decisions = stage.journal().decisions();
+      const auto said = [&](const Answer& answer) {
+        return std::find_if(decisions.begin(), decisions.end(),
+                            [&](const Decision& d) { return d.says(answer); });
+      };
+      CHECK((said(answers::bound_yields) != decisions.end()) == (how == Give::How::less));
+      REQUIRE((said(answers::bound_stops) != decisions.end()) == (how == Give::How::none));
+      if (how == Give::How::none) CHECK(said(answers::bound_stops)->time == said(answers::at_rest)->time);
+    }
+}
+
+TEST_CASE("a part that is left between its snap points while another has the finger lands when that lifts") {
+  for (const double frame : {0.0, 16.0}) {
+    Sheet app({}, {.least = -1000, .most = 0},
+              {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});
+    app.put(250, -300);
+    const auto go = [&](double at, Phase phase, double y) {
+      if (frame > 0) app.stage.advance(ms(at - 1));
+      app.touch(at, phase, y);
+    };
+    go(0, Phase::down, 400);
+    for (int i = 1; i <= 6; ++i) go(20 * i, Phase::move, 400 - 10.0 * i);
+    for (int i = 1; i <= 4; ++i) go(120 + 20 * i, Phase::move, 340 + 10.0 * i);
+    const double between = app.sheet->offset();
+    CHECK((between > 150 && between < 249));
+    CHECK(app.list->offset() > -300);
+    go(900, Phase::up, 380);
+    settle(app.stage);
+    CHECK(app.sheet->offset() == 250);
+    CHECK(app.sheet->settled());
+    CHECK(app.height.get() == 250);
+  }
+}
+
 TEST_CASE("a flick's rest passes on as the finger does") {
   Sheet app;
   app.put(0, -60);

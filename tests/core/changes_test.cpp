@@ -173,6 +173,36 @@ TEST_CASE("order, handles and back") {
   CHECK(stage.parts().size() == 1);
 }
 
+TEST_CASE("a handle that was never given, or is of no part any more, leads to none") {
+  Stage stage;
+  CHECK(stage.get({}) == nullptr);
+  for (std::size_t slot = 0; slot < 4; ++slot) CHECK(stage.get({slot, 0}) == nullptr);
+  stage.add<Pad>("pad", {0, 0, 90, 90}, {});
+  for (std::size_t slot = 1; slot < 4; ++slot) CHECK(stage.get({slot, 0}) == nullptr);
+}
+
+TEST_CASE(
+    "arrow keys scroll along a pane's axis, content against the key, a pane that moves itself with it") {
+  for (const Axis axis : {Axis::horizontal, Axis::vertical})
+    for (const Moves moves : {Moves::content, Moves::itself}) {
+      Cell<double> offset{-300};
+      Stage stage;
+      auto& pane =
+          stage.add<Pane>("pane", {0, 0, 300, 300},
+                          {.offset = offset, .least = -900, .most = 900, .axis = axis, .moves = moves});
+      stage.focus("pane");
+      const bool upright = axis == Axis::vertical;
+      for (const auto& [key, sign] :
+           {std::pair{Key::up, -1}, {Key::down, 1}, {Key::left, -1}, {Key::right, 1}}) {
+        const bool along_it = upright == (key == Key::up || key == Key::down);
+        const double before = pane.target();
+        CHECK(stage.press(key, stage.now()) == along_it);
+        const double way = moves == Moves::content ? -sign : sign;
+        CHECK((pane.target() - before) * way == Approx(along_it ? 48 : 0));
+      }
+    }
+}
+
 TEST_CASE("assistive technology: actions, and keys that activate") {
   HoneySlider app({.step = 1});
   CHECK(app.slider->accessible().actions.size() == 2);

@@ -192,6 +192,19 @@ TEST_CASE("families: ends exact, out is in turned round, and the shapes one know
                     Catch::Contains("whole number"));
 }
 
+TEST_CASE("a family's shape is what it was made with, and outside its slope is that of its end") {
+  const FamilyCurve back(Family::back, Ease::out,
+                         {.overshoot = 0.2, .swings = 7, .bounces = 2, .keeps = 0.3});
+  CHECK(back.shape().overshoot == Approx(0.2));
+  CHECK(back.shape().swings == FamilyShape{}.swings);
+  const FamilyCurve swinging(Family::elastic, Ease::out, {.overshoot = 0.2, .swings = 7});
+  CHECK(swinging.shape().swings == 7);
+  CHECK(swinging.shape().overshoot == FamilyShape{}.overshoot);
+  const FamilyCurve cubic(Family::cubic, Ease::in);
+  for (const double p : {1.0, 1.2, 1.9, 2.5}) CHECK(cubic.slope(p) == Approx(3));
+  for (const double p : {0.0, -0.2, -1.5}) CHECK(cubic.slope(p) == 0);
+}
+
 TEST_CASE("every curve's slope is its value's rate of change, and it goes on evenly outside") {
   PROPERTY("central differences", [] {
     const Curve curve = *any_curve();

@@ -31,6 +31,11 @@ class Visits {
     for (const Decision& decision : stage.journal().decisions()) {
       seen_.insert(decision.answer);
       CAPTURE(decision.answer->question->words, decision.answer->words, decision.part.view());
+      std::string facts;
+      for (const Fact& one : decision.all_facts())
+        facts += std::string(one.name) + " " + std::to_string(one.value) + " (margin " +
+                 std::to_string(one.margin) + ") ";
+      CAPTURE(facts);
       CHECK(true_to_its_numbers(decision));
     }
   }
@@ -121,6 +126,14 @@ TEST_CASE("each answer is given, and what it claims is so") {
     HoneySlider palm({}, {.feel = {.palm_size = 80}});
     palm.stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}, .size = 90});
     visits.look(palm.stage);
+    HoneySlider edge({}, {.feel = {.bezel = 12}});
+    edge.touch(0, Phase::down, {5, 224});
+    edge.touch(10, Phase::down, edge.slider->thumb(), 2);
+    edge.touch(20, Phase::down, edge.slider->thumb(), 3);  // another contact holds it
+    for (int i = 1; i <= 10; ++i)
+      edge.touch(30 + 8 * i, Phase::move, edge.slider->thumb() + Point{20.0, 3.0 * i}, 2);
+    edge.touch(120, Phase::up, edge.slider->thumb() + Point{20, 33}, 2);  // moving, but across
+    visits.look(edge.stage);
     HoneySlider tie({.step = 2});
     drag(tie.stage, 0, {150, 224}, {150 + 8 + 25.2, 224}, 100);
     visits.look(tie.stage);

@@ -7,6 +7,7 @@
 #include <memory>
 
 #include "commands.hpp"
+#include "say.hpp"
 #include "ubbo/io/motion/curve_report.hpp"
 #include "ubbo/io/motion/motion_tokens.hpp"
 #include "ubbo/paint/graph.hpp"
@@ -190,18 +191,18 @@ void add_curve(CLI::App& app, int& exit) {
       paint::plot(curve_graph(curves, order->dusk ? skin::dusk : skin::day), width, height, order->out,
                   order->dusk ? skin::dusk : skin::day);
     if (order->json) {
-      fmt::print("{}", io::curves_json(curves));
+      say("{}", io::curves_json(curves));
     } else if (order->css) {
       io::MotionTokens tokens;
       for (std::size_t i = 0; i < curves.specs.size(); ++i)
         tokens.motions.emplace_back(fmt::format("motion-{}", i + 1), curves.specs[i]);
-      fmt::print("{}", io::tokens_css(tokens, order->error, curves.velocity / (curves.to - curves.from)));
+      say("{}", io::tokens_css(tokens, order->error, curves.velocity / (curves.to - curves.from)));
     } else if (order->samples || !curves.at.empty()) {
-      fmt::print("{}", io::samples_text(curves).substr(1));
+      say("{}", io::samples_text(curves).substr(1));
     } else {
-      fmt::print("{}", io::curves_text(curves));
+      say("{}", io::curves_text(curves));
     }
-    if (!order->out.empty()) fmt::print(stderr, "wrote {}\n", order->out);
+    if (!order->out.empty()) warn("wrote {}\n", order->out);
     exit = done;
   });
 }

@@ -7,6 +7,7 @@
 
 #include "commands.hpp"
 #include "demo_files.hpp"
+#include "say.hpp"
 #include "ubbo/io/replay/expectation.hpp"
 #include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/text/input_error.hpp"
@@ -21,11 +22,17 @@ int run_demo(const std::string& folder, const Kit& kit) {
   if (failed) throw io::InputError({.file = folder, .found = "cannot be made: " + failed.message()});
 
   std::vector<std::string> takes;
+  std::vector<std::string> kept;  // what the user has changed
   for (const DemoFile& file : demo_files()) {
     const std::string path = folder + "/" + std::string(file.name);
-    io::write_text(path, file.text);
+    if (std::filesystem::exists(path) && io::read_text(path) != file.text)
+      kept.emplace_back(file.name);
+    else
+      io::write_text(path, file.text);
     if (path.ends_with(".take.csv")) takes.push_back(path);
   }
+
+  if (!kept.empty()) say("kept as you changed them: {}\n\n", fmt::join(kept, ", "));
 
   std::vector<std::string> pictures;
   int exit = done;
@@ -36,10 +43,9 @@ int run_demo(const std::string& folder, const Kit& kit) {
     io::SceneRun run(scene, 4096);
     io::Replay replay(run, take);
     replay.finish();
-    fmt::print("{}: {}\n{}{}\n", scene.title, take.note("label"), io::why_text(replay, ""),
-               io::cells_text(run));
+    say("{}: {}\n{}{}\n", scene.title, take.note("label"), io::why_text(replay, ""), io::cells_text(run));
     for (const std::string& what : io::unmet_expectations(run, take)) {
-      fmt::print(stderr, "ubbo: {}: expectation not met: {}\n", take_path, what);
+      warn("ubbo: {}: expectation not met: {}\n", take_path, what);
       exit = found_wrong;
     }
     const std::string stem = take_path.substr(0, take_path.size() - std::string_view(".take.csv").size());
@@ -50,10 +56,9 @@ int run_demo(const std::string& folder, const Kit& kit) {
   shoot_graph(folder + "/inspection.scene.toml", folder + "/inspection.drag.take.csv",
               {"thumb.x", "velocity"}, pictures.back(), kit);
   for (std::string& picture : shoot_motions(folder)) pictures.push_back(std::move(picture));
-  fmt::print("pictures:\n");
-  for (const std::string& picture : pictures) fmt::print("  {}\n", picture);
-  fmt::print(
-      "\nchange a number in {0}/inspection.scene.toml and look again, for example:\n"
+  say("pictures:\n");
+  for (const std::string& picture : pictures) say("  {}\n", picture);
+  say("\nchange a number in {0}/inspection.scene.toml and look again, for example:\n"
       "  ubbo why {0}/inspection.scene.toml {0}/inspection.drag.take.csv\n",
       folder);
   return exit;

@@ -7,6 +7,7 @@
 #include <stdexcept>
 
 #include "commands.hpp"
+#include "say.hpp"
 #include "ubbo/io/motion/easing_css.hpp"
 #include "ubbo/io/motion/motion_tokens.hpp"
 #include "ubbo/io/text/input_error.hpp"
@@ -109,10 +110,10 @@ void add_export(CLI::App& app, int& exit) {
     for (const std::string& given : order->from) add(tokens, given);
     const std::string text = exported(tokens, *order);
     if (order->out.empty())
-      fmt::print("{}", text);
+      say("{}", text);
     else {
       io::write_text(order->out, text);
-      fmt::print("wrote {}\n", order->out);
+      say("wrote {}\n", order->out);
     }
     exit = done;
   });

@@ -8,6 +8,7 @@
 #include <stdexcept>
 
 #include "commands.hpp"
+#include "say.hpp"
 #include "ubbo/paint/save.hpp"
 #include "ubbo/show/reel.hpp"
 
@@ -49,7 +50,7 @@ void add_film(CLI::App& app, int& exit, const Kit& kit) {
       "Example:  ubbo film inspection.scene.toml inspection.drag.take.csv -o film.png --frames 12");
   verb->callback([order, &exit, &kit] {
     shoot_film(*order, kit);
-    fmt::print("wrote {}\n", order->out);
+    say("wrote {}\n", order->out);
     exit = done;
   });
 }

@@ -7,6 +7,7 @@
 #include <nlohmann/json.hpp>
 
 #include "commands.hpp"
+#include "say.hpp"
 #include "ubbo/io/text/number.hpp"
 #include "ubbo/show/traces.hpp"
 
@@ -91,12 +92,12 @@ void add_graph(CLI::App& app, int& exit, const Kit& kit) {
   verb->callback([order, &exit, &kit] {
     if (!order->out.empty()) {
       draw(*order, kit);
-      fmt::print(stderr, "wrote {}\n", order->out);
+      warn("wrote {}\n", order->out);
     }
     if (order->out.empty() || order->json) {
       const show::Traces run = show::follow(io::read_scene(order->scene, kit.kinds),
                                             io::read_take(order->take), order->of, order->samples);
-      fmt::print("{}", order->json ? run_json(run) : run_text(run));
+      say("{}", order->json ? run_json(run) : run_text(run));
     }
     exit = done;
   });

@@ -5,6 +5,7 @@
 #include <memory>
 
 #include "commands.hpp"
+#include "say.hpp"
 #include "ubbo/io/replay/expectation.hpp"
 #include "ubbo/io/replay/report.hpp"
 
@@ -29,15 +30,14 @@ int replayed(const ReplayOrder& order, const Kit& kit, Print&& print) {
   io::Replay replay(run, take, {.fps = order.fps});
   replay.finish();
   print(run, replay);
-  for (const std::string& warning : replay.warnings())
-    fmt::print(stderr, "ubbo: {}: {}\n", order.take, warning);
+  for (const std::string& warning : replay.warnings()) warn("ubbo: {}: {}\n", order.take, warning);
   const auto unmet = io::unmet_expectations(run, take);
-  for (const std::string& what : unmet)
-    fmt::print(stderr, "ubbo: {}: expectation not met: {}\n", order.take, what);
+  for (const std::string& what : unmet) warn("ubbo: {}: expectation not met: {}\n", order.take, what);
   return unmet.empty() ? done : found_wrong;
 }
 
-CLI::App* add_verb(CLI::App& app, const char* name, const char* does, const std::shared_ptr<ReplayOrder>& order) {
+CLI::App* add_verb(CLI::App& app, const char* name, const char* does,
+                   const std::shared_ptr<ReplayOrder>& order) {
   CLI::App* verb = app.add_subcommand(name, does);
   verb->add_option("SCENE", order->scene, "scene file (*.scene.toml)")->required();
   verb->add_option("TAKE", order->take, "recording of touches (*.take.csv)")->required();
@@ -57,7 +57,7 @@ void add_replay(CLI::App& app, int& exit, const Kit& kit) {
       "Exit code 1 when the take holds an expectation that is not met.");
   verb->callback([order, &exit, &kit] {
     exit = replayed(*order, kit, [&](const io::SceneRun& run, const io::Replay& replay) {
-      fmt::print("{}", order->json ? io::replay_json(run, replay) : io::replay_text(run, replay));
+      say("{}", order->json ? io::replay_json(run, replay) : io::replay_text(run, replay));
     });
   });
 }
@@ -70,7 +70,7 @@ void add_why(CLI::App& app, int& exit, const Kit& kit) {
   verb->callback([order, &exit, &kit] {
     exit = replayed(*order, kit, [&](io::SceneRun& run, const io::Replay& replay) {
       io::demand_part(run, order->scene, order->part);
-      fmt::print("{}", order->json ? io::why_json(replay, order->part) : io::why_text(replay, order->part));
+      say("{}", order->json ? io::why_json(replay, order->part) : io::why_text(replay, order->part));
     });
   });
 }

@@ -3,13 +3,15 @@
 #include <fmt/format.h>
 
 #include <CLI/CLI.hpp>
-#include <cstdio>
+#include <csignal>
 #include <exception>
+#include <sstream>
 #include <stdexcept>
 #include <string_view>
 #include <vector>
 
 #include "commands.hpp"
+#include "say.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
@@ -48,11 +50,18 @@ int run_command(int argc, char** argv, const Kit& kit) {
   try {
     if (argc > 1) demand_verb(app, argv[1]);
     app.parse(argc, argv);
+    finish_saying();
   } catch (const CLI::ParseError& error) {
-    return app.exit(error) == 0 ? done : bad_input;
+    std::ostringstream out;
+    std::ostringstream wrong;
+    const bool fine = app.exit(error, out, wrong) == 0;
+    say_text(out.str());
+    finish_saying();
+    warn_text(wrong.str());
+    return fine ? done : bad_input;
   } catch (const ubbo::io::SpecError& wrong) {
-    fmt::print(stderr, "ubbo: found {} at character {}; takes {}\n{}\n", wrong.facts().found,
-               wrong.facts().at + 1, wrong.facts().takes, wrong.picture());
+    warn("ubbo: found {} at character {}; takes {}\n{}\n", wrong.facts().found, wrong.facts().at + 1,
+         wrong.facts().takes, wrong.picture());
     return bad_input;
   }
   return exit;
@@ -62,10 +71,12 @@ int run_command(int argc, char** argv, const Kit& kit) {
 
 int run(int argc, char** argv, Kinds kinds, const skin::Looks& looks) {
   const Kit kit{kinds, looks};
+  // A reader that goes away is told of in words, like every other place that takes no more.
+  (void)std::signal(SIGPIPE, SIG_IGN);
   try {
     return run_command(argc, argv, kit);
   } catch (const std::exception& error) {
-    std::fprintf(stderr, "ubbo: %s\n", error.what());
+    warn("ubbo: {}\n", error.what());
     return bad_input;
   }
 }

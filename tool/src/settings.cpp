@@ -4,6 +4,7 @@
 #include <memory>
 
 #include "commands.hpp"
+#include "say.hpp"
 #include "ubbo/io/scene/settings_list.hpp"
 
 namespace ubbo::tool {
@@ -27,7 +28,7 @@ void add_settings(CLI::App& app, int& exit, const Kit& kit) {
     const SettingsFormat format = order->json       ? SettingsFormat::json
                                   : order->markdown ? SettingsFormat::markdown
                                                     : SettingsFormat::text;
-    fmt::print("{}", io::settings_list(order->of, format, kit.kinds));
+    say("{}", io::settings_list(order->of, format, kit.kinds));
     exit = done;
   });
 }

@@ -8,6 +8,7 @@
 #include <stdexcept>
 
 #include "commands.hpp"
+#include "say.hpp"
 #include "ubbo/io/hand/hand_script.hpp"
 #include "ubbo/io/hand/trial.hpp"
 #include "ubbo/io/take/recording.hpp"
@@ -44,8 +45,10 @@ const Feel& feel_named(const std::string& name) {
 void write_take_to(const std::string& path, const io::Take& take) {
   if (!path.ends_with(".csv"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .take.csv");
-  io::write_text(path, io::write_take(take));
-  fmt::print("wrote {}: {} samples\n", path, take.samples.size());
+  const std::string text = io::write_take(take);
+  (void)io::parse_take(text, path);  // what is written can be read
+  io::write_text(path, text);
+  say("wrote {}: {} samples\n", path, take.samples.size());
 }
 
 // What convert and info know of a recording.
@@ -157,8 +160,8 @@ void add_info(CLI::App& take, int& exit) {
       screen = {0.0, 0.0, size.x, size.y};
     }
     const io::TakeInfo info = io::inspect(recorded, feel, screen);
-    fmt::print("{}", order->json ? io::info_json(info)
-                                 : io::info_text(info, order->reading.raw_units ? "units" : "dp"));
+    say("{}",
+        order->json ? io::info_json(info) : io::info_text(info, order->reading.raw_units ? "units" : "dp"));
     if (!order->out.empty()) {
       paint::TouchMap map{.title = order->reading.in,
                           .screen = screen.w > 0.0 ? screen : room_of(recorded),
@@ -168,7 +171,7 @@ void add_info(CLI::App& take, int& exit) {
       for (const Gesture& g : info.gestures)
         map.marks.push_back({.time = g.time, .began = g.began, .at = g.at, .words = io::title(g)});
       paint::save(paint::touch_map(map, 1280, 800), 1280, 800, order->out);
-      fmt::print(stderr, "wrote {}\n", order->out);
+      warn("wrote {}\n", order->out);
     }
     exit = done;
   });
@@ -201,10 +204,10 @@ void add_trial(CLI::App& take, int& exit) {
       const auto rows = io::run_trial(hand, feel_named(feel), order->count);
       int right = 0;
       for (const io::TrialRow& row : rows) right += row.right;
-      fmt::print("{}hand {}, feel {}: {:.2f} % of {} taken right\n\n{}\n", order->markdown ? "## " : "", name,
-                 feel, 100.0 * right / (order->count * static_cast<double>(rows.size())),
-                 order->count * static_cast<int>(rows.size()), io::trial_table(rows, order->markdown));
-      std::fflush(stdout);
+      say("{}hand {}, feel {}: {:.2f} % of {} taken right\n\n{}\n", order->markdown ? "## " : "", name, feel,
+          100.0 * right / (order->count * static_cast<double>(rows.size())),
+          order->count * static_cast<int>(rows.size()), io::trial_table(rows, order->markdown));
+      finish_saying();
     }
     exit = done;
   });

@@ -22,9 +22,12 @@ std::size_t next_in_direction(const SnapPoints& snaps, double place, double velo
 
 Landing choose_landing(const SnapPoints& snaps, const Release& release) {
   Landing made;
-  made.aimed = std::clamp(release.place + release.velocity * release.carry, release.least, release.most);
+  // Where nothing was thrown it is aimed at where it was let go, also past a bound that yields.
+  const double thrown = release.velocity * release.carry;
+  made.aimed =
+      thrown == 0.0 ? release.place : std::clamp(release.place + thrown, release.least, release.most);
   if (snaps.empty()) {
-    made.place = made.aimed;
+    made.place = std::clamp(made.aimed, release.least, release.most);
     return made;
   }
   const std::size_t nearest = snaps.nearest(made.aimed);

@@ -24,9 +24,7 @@
 
 namespace ubbo {
 
-namespace {
-
-}  // namespace
+namespace {}  // namespace
 
 Spring::Spring(double frequency, double ratio) : frequency_(frequency), ratio_(ratio) {
   // Written with (1-ζ)(1+ζ) so that nothing cancels near ζ = 1.

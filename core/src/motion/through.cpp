@@ -53,7 +53,8 @@ Through::Through(std::vector<Stops::Point> points, Between between) : points_(st
     const double slope = (secant[i - 1] * step[i] + secant[i] * step[i - 1]) / (step[i - 1] + step[i]);
     slopes_.push_back(monotone ? limited(slope, secant[i - 1], secant[i]) : slope);
   }
-  slopes_.push_back(ended(parabola_slope(step[n - 2], step[n - 3], secant[n - 2], secant[n - 3]), secant[n - 2]));
+  slopes_.push_back(
+      ended(parabola_slope(step[n - 2], step[n - 3], secant[n - 2], secant[n - 3]), secant[n - 2]));
 }
 
 std::size_t Through::piece(double p) const {

@@ -317,6 +317,12 @@ bool Routing::pass_flick(Part& part, Point velocity) {
   return false;
 }
 
+// Who is left alone has nobody to contend with.
+void Routing::leave(Contest& contest, const Part& part) {
+  if (std::erase(contest.chain, &part) == 0 || contest.chain.size() > 1 || contest.contact == nullptr) return;
+  contest.open = contest.contact->contested = contest.contact->shared = false;
+}
+
 void Routing::cancel(Part& part, Micros now) {
   for (Contest& contest : contests_) {
     if (contest.contact == nullptr || !among(contest.chain, &part)) continue;
@@ -328,13 +334,13 @@ void Routing::cancel(Part& part, Micros now) {
     if (owned) contest.owner = nullptr;
     touch(part, *contest.contact, sample);
     part.foresee({});
-    std::erase(contest.chain, &part);
+    leave(contest, part);
   }
 }
 
 void Routing::forget(const Part& part) {
   for (Contest& contest : contests_) {
-    std::erase(contest.chain, &part);
+    leave(contest, part);
     if (contest.owner == &part) contest.owner = nullptr;
   }
 }

@@ -316,7 +316,9 @@ class Performer {
     const std::size_t body = at_;
     for (int i = 0; i < times; ++i) {
       at_ = body;
+      const int before = deeds_;
       steps(depth + 1);
+      if (deeds_ == before) deed();  // a round that does nothing counts, or it could go on for ever
     }
     if (!accept("}")) refuse("'}'");
   }

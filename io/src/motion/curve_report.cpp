@@ -5,14 +5,13 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <nlohmann/json.hpp>
 #include <stdexcept>
+
+#include "../text/json.hpp"
 
 namespace ubbo::io {
 
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 Json number(double value) { return std::isfinite(value) ? Json(value) : Json(nullptr); }
 
@@ -156,7 +155,7 @@ std::string curves_json(const CurveOrder& order) {
                         {"to_90_ms", to_ms(figures.nine_tenths)}}},
                       {"samples", std::move(samples)}});
   }
-  return Json{{"curves", std::move(curves)}}.dump(2) + "\n";
+  return json_text(Json{{"curves", std::move(curves)}});
 }
 
 }  // namespace ubbo::io

@@ -135,6 +135,11 @@ std::string css_keyframes(std::string_view name, const Curve& progress, const Ke
     throw std::invalid_argument(fmt::format(
         "keyframes: '{}' has no {{}} where the number stands; takes a declaration such as 'opacity: {{}}'",
         target.declaration));
+  if (target.declaration.find_first_of("{}", hole + 2) != std::string::npos ||
+      target.declaration.find_first_of("{}\n") < hole)
+    throw std::invalid_argument(fmt::format(
+        "keyframes: '{}' has braces besides the {{}} where the number stands; takes one declaration",
+        target.declaration));
   std::string text = fmt::format("@keyframes {} {{\n", name);
   for (const Stops::Point& point : fewest_stops(progress, max_error).points) {
     const double value = target.from + (target.to - target.from) * point.value;

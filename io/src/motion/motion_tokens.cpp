@@ -5,11 +5,11 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <nlohmann/json.hpp>
 #include <optional>
 #include <set>
 #include <stdexcept>
 
+#include "../text/json.hpp"
 #include "ubbo/io/motion/easing_css.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/motion/fewest_stops.hpp"
@@ -19,14 +19,27 @@ namespace ubbo::io {
 
 namespace {
 
-using Json = nlohmann::ordered_json;
-
 constexpr const char* own_key = "ubbo.motion";
 
 // A bound stays one when it is written.
 double rounded_up(double error, double per_unit) { return std::ceil(error * per_unit) / per_unit; }
 
 Json duration_json(Micros time) { return {{"value", to_ms(time)}, {"unit", "ms"}}; }
+
+// In CSS and keyframes.
+std::string property_name(const std::string& name) {
+  std::string made = name;
+  std::replace(made.begin(), made.end(), '.', '-');
+  return made;
+}
+
+// What was asked for, in words that cannot end the comment they stand in.
+std::string comment_of(const MotionSpec& spec) {
+  const bool plain = std::all_of(spec.text.begin(), spec.text.end(), [](char c) {
+    return c >= ' ' && c <= '~' && c != '\\' && c != '*' && c != '/';
+  });
+  return plain ? spec.text : spec.has_time ? spec_text(spec.passage) : "a curve";
+}
 
 // The place of a token in the tree, made on the way.
 Json& place_of(Json& root, std::string_view name) {
@@ -39,25 +52,34 @@ Json& place_of(Json& root, std::string_view name) {
   return *here;
 }
 
-// Each name must find a place of its own in the tree.
+// Each name must be one in CSS, in C++ and in the tree, and find a place of its own in all three.
 void check_names(const MotionTokens& tokens) {
   std::set<std::string> taken;
+  std::set<std::string> flat;
   const auto check = [&](const std::string& name) {
-    const bool hollow = name.empty() || name.front() == '.' || name.back() == '.' ||
-                        name.find("..") != std::string::npos ||
-                        name.find_first_of("${}") != std::string::npos;
-    if (hollow)
+    const auto plain = [](char c) {
+      return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' ||
+             c == '_' || c == '.';
+    };
+    const bool good = !name.empty() && name.size() <= 100 && std::all_of(name.begin(), name.end(), plain) &&
+                      name.front() != '.' && name.back() != '.' && name.find("..") == std::string::npos;
+    if (!good)
       throw std::invalid_argument(
-          fmt::format("'{}' is no token name; takes names parted by dots, without $, {{ and }}", name));
+          fmt::format("'{}' is no token name; takes letters, digits, '-' and '_', in groups parted by dots",
+                      name.substr(0, 60)));
     // A name that begins another one would be token and group at once.
     bool clash = taken.contains(name);
     for (std::size_t dot = name.find('.'); dot != std::string::npos; dot = name.find('.', dot + 1))
       clash = clash || taken.contains(name.substr(0, dot));
-    for (const std::string& other : taken) clash = clash || other.starts_with(name + ".");
+    const auto next = taken.lower_bound(name + ".");
+    clash = clash || (next != taken.end() && next->starts_with(name + "."));
     if (clash)
       throw std::invalid_argument(
           fmt::format("the token name '{}' is taken, as a token or as a group", name));
     taken.insert(name);
+    if (!flat.insert(property_name(name)).second)
+      throw std::invalid_argument(
+          fmt::format("the token name '{}' is taken: CSS knows it as --{}", name, property_name(name)));
   };
   for (const auto& [name, time] : tokens.durations) check(name);
   for (const auto& [name, spec] : tokens.motions) check(name);
@@ -79,22 +101,13 @@ Json motion_json(const MotionSpec& spec) {
   return token;
 }
 
-class Reader {
+// A value in an error, not too much of it.
+std::string brief(const Json& value) { return json_text(value, -1).substr(0, 60); }
+
+class TokenReader {
  public:
-  Reader(std::string_view json, std::string name) : name_(std::move(name)) {
-    try {
-      root_ = Json::parse(json);
-    } catch (const Json::parse_error& error) {
-      const std::size_t at = std::min(error.byte == 0 ? 0 : error.byte - 1, json.size());
-      const std::string_view before = json.substr(0, at);
-      const auto lines = static_cast<std::size_t>(std::count(before.begin(), before.end(), '\n'));
-      const std::size_t bol = lines == 0 ? 0 : before.rfind('\n') + 1;
-      throw InputError({.file = name_,
-                        .line = lines + 1,
-                        .column = at - bol + 1,
-                        .found = at == json.size() ? "the end" : fmt::format("'{}'", json[at]),
-                        .takes = "JSON"});
-    }
+  TokenReader(std::string_view json, std::string name) : name_(std::move(name)) {
+    root_ = read_json(json, name_);
     if (!root_.is_object())
       throw InputError(
           {.file = name_, .line = 1, .column = 1, .found = "no object", .takes = "{ … }, groups of tokens"});
@@ -113,7 +126,7 @@ class Reader {
 
   void walk(const Json& node, const std::string& path, std::string type) {
     if (node.contains("$type")) {
-      if (!node["$type"].is_string()) refuse(path, "$type = " + node["$type"].dump(), "text");
+      if (!node["$type"].is_string()) refuse(path, "$type = " + brief(node["$type"]), "text");
       type = node["$type"].get<std::string>();
     }
     if (node.contains("$value")) {
@@ -141,7 +154,7 @@ class Reader {
       spec.passage.way = Timed{bezier(value, path), Micros{0}};
       spec.text = css_text(bezier(value, path));
     } else {
-      if (!value.is_object()) refuse(path, value.dump(), "duration, delay and timingFunction");
+      if (!value.is_object()) refuse(path, brief(value), "duration, delay and timingFunction");
       for (const char* part : {"duration", "timingFunction"})
         if (!value.contains(part)) refuse(path, fmt::format("no {}", part), part);
       spec.passage = Passage(Timed{bezier(value["timingFunction"], path), time(value["duration"], path)});
@@ -156,7 +169,7 @@ class Reader {
     if (extensions == node.end() || !extensions->is_object()) return std::nullopt;
     const auto ours = extensions->find(own_key);
     if (ours == extensions->end() || !ours->is_object() || !ours->contains("spec")) return std::nullopt;
-    if (!(*ours)["spec"].is_string()) refuse(path, "spec = " + (*ours)["spec"].dump(), "text");
+    if (!(*ours)["spec"].is_string()) refuse(path, "spec = " + brief((*ours)["spec"]), "text");
     try {
       return read_motion((*ours)["spec"].get<std::string>());
     } catch (const SpecError& wrong) {
@@ -209,7 +222,7 @@ class Reader {
     }
     if (unit == "s") number *= 1000.0;
     if ((unit != "s" && unit != "ms") || !(number >= 0.0 && number <= 3.6e6))
-      refuse(path, "the time " + value.dump(), takes);
+      refuse(path, "the time " + brief(value), takes);
     return from_ms(number);
   }
 
@@ -219,7 +232,7 @@ class Reader {
     const bool four =
         value.is_array() && value.size() == 4 &&
         std::all_of(value.begin(), value.end(), [](const Json& one) { return one.is_number(); });
-    if (!four) refuse(path, "the curve " + value.dump(), "four numbers, [x1, y1, x2, y2]");
+    if (!four) refuse(path, "the curve " + brief(value), "four numbers, [x1, y1, x2, y2]");
     for (std::size_t i = 0; i < 4; ++i) n[i] = value[i].get<double>();
     try {
       return {n[0], n[1], n[2], n[3]};
@@ -243,6 +256,16 @@ std::string identifier(const std::string& name) {
   if (!good)
     throw std::invalid_argument(
         fmt::format("'{}' gives no C++ name; takes letters, digits, '-', '_' and '.', a letter first", name));
+  constexpr std::string_view keywords =
+      " alignas alignof and and_eq asm auto bitand bitor bool break case catch char char8_t "
+      "char16_t char32_t class compl concept const consteval constexpr constinit const_cast "
+      "continue co_await co_return co_yield decltype default delete do double dynamic_cast else "
+      "enum explicit export extern false float for friend goto if inline int long mutable "
+      "namespace new noexcept not not_eq nullptr operator or or_eq private protected public "
+      "register reinterpret_cast requires return short signed sizeof static static_assert "
+      "static_cast struct switch template this thread_local throw true try typedef typeid "
+      "typename union unsigned using virtual void volatile wchar_t while xor xor_eq ";
+  if (keywords.find(" " + made + " ") != std::string_view::npos) made += '_';
   return made;
 }
 
@@ -296,16 +319,20 @@ std::string tokens_json(const MotionTokens& tokens) {
   for (const auto& [name, time] : tokens.durations)
     place_of(root, name) = {{"$type", "duration"}, {"$value", duration_json(time)}};
   for (const auto& [name, spec] : tokens.motions) place_of(root, name) = motion_json(spec);
-  return root.dump(2) + "\n";
+  return json_text(root);
 }
 
-MotionTokens read_tokens(std::string_view json, const std::string& name) { return Reader(json, name).read(); }
+MotionTokens read_tokens(std::string_view json, const std::string& name) {
+  return TokenReader(json, name).read();
+}
 
 std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
+  check_names(tokens);
+  const std::string space = identifier(std::string(name));
   std::string text = fmt::format(
       "// Made by `ubbo export`; change the motions there.\n#pragma once\n\n#include "
       "\"ubbo/motion/passage.hpp\"\n\nnamespace {} {{\n",
-      identifier(std::string(name)));
+      space);
   std::set<std::string> taken;
   const auto own = [&](const std::string& given) {
     std::string made = identifier(given);
@@ -317,7 +344,7 @@ std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
     text += fmt::format("\ninline constexpr ubbo::Micros {}{{{}}};\n", own(given), time.count());
   for (const auto& [given, spec] : tokens.motions) {
     const std::string made = own(given);
-    text += fmt::format("\n/// {}\n", spec.text);
+    text += fmt::format("\n/// {}\n", comment_of(spec));
     if (!spec.has_time) {
       text += fmt::format("inline const ubbo::Curve {} = {};\n", made,
                           curve_code(std::get<Timed>(spec.passage.way).curve));
@@ -333,24 +360,20 @@ std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
     text += fmt::format("inline constexpr ubbo::Micros {}{{{}}};\n", own(given + "_duration"),
                         duration_of(spec.passage.way).count());
   }
-  return text + "\n}  // namespace " + std::string(name) + "\n";
+  return text + "\n}  // namespace " + space + "\n";
 }
 
 std::string tokens_css(const MotionTokens& tokens, double max_error, double velocity) {
+  check_names(tokens);
   std::string text = ":root {\n";
-  const auto property = [](const std::string& name) {
-    std::string made = name;
-    std::replace(made.begin(), made.end(), '.', '-');
-    return made;
-  };
   for (const auto& [given, time] : tokens.durations)
-    text += fmt::format("  --{}: {}ms;\n", property(given), css_number(to_ms(time), 3));
+    text += fmt::format("  --{}: {}ms;\n", property_name(given), css_number(to_ms(time), 3));
   for (const auto& [given, spec] : tokens.motions) {
     const Curve progress = progress_of(spec.passage.way, velocity);
     const EasingText easing = css_easing(progress, max_error);
     const BezierFit fit = fit_bezier(progress);
-    const std::string name = property(given);
-    text += fmt::format("  /* {}", spec.text);
+    const std::string name = property_name(given);
+    text += fmt::format("  /* {}", comment_of(spec));
     if (easing.error > 0.0)
       text += fmt::format(": {} stops, off by at most {:.4f}", easing.stops, rounded_up(easing.error, 1e4));
     text += fmt::format(" */\n  --{}: {};\n", name, easing.text);

@@ -5,8 +5,8 @@
 
 #include <algorithm>
 #include <cmath>
-#include <nlohmann/json.hpp>
 
+#include "../text/json.hpp"
 #include "ubbo/io/replay/reading.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/io/text/number.hpp"
@@ -14,8 +14,6 @@
 namespace ubbo::io {
 
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 Json number_or_null(double value) { return std::isfinite(value) ? Json(rounded(value)) : Json(nullptr); }
 
@@ -103,7 +101,7 @@ std::string replay_json(const SceneRun& run, const Replay& replay) {
   root["ends_ms"] = to_ms(replay.ends());
   root["frames"] = replay.frames();
   // Names come from files, so they may not be UTF-8; they are shown as well as can be.
-  return root.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+  return json_text(root);
 }
 
 std::string cells_text(const SceneRun& run) {
@@ -139,7 +137,7 @@ std::string why_json(const Replay& replay, std::string_view part) {
   Json root{{"decisions", Json::array()}};
   for (const Decision& decision : replay.decisions())
     if (part.empty() || decision.part == part) root["decisions"].push_back(decision_json(decision));
-  return root.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+  return json_text(root);
 }
 
 void demand_part(SceneRun& run, const std::string& file, std::string_view part) {

@@ -10,6 +10,7 @@
 #include <cstdio>
 #include <set>
 
+#include "toml_guard.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
@@ -28,6 +29,7 @@ class SceneReader {
   }
 
   Scene read(std::string_view text) {
+    guard_toml(text, scene_.file);
     toml::table root;
     try {
       root = toml::parse(text, scene_.file);

@@ -2,10 +2,10 @@
 
 #include <fmt/format.h>
 
-#include <nlohmann/json.hpp>
 #include <stdexcept>
 #include <vector>
 
+#include "../text/json.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/scene/scene.hpp"
 #include "ubbo/io/text/input_error.hpp"
@@ -14,8 +14,6 @@
 namespace ubbo::io {
 
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 struct Row {
   std::string name;
@@ -130,7 +128,7 @@ std::string settings_list(std::string_view of, SettingsFormat format, Kinds kind
     throw std::invalid_argument(
         fmt::format("settings: no group '{}'; takes {}{}", of, fmt::join(known, ", "),
                     nearest_name(of, known).empty() ? "" : "; nearest known: " + nearest_name(of, known)));
-  return format == SettingsFormat::json ? root.dump(2) + "\n" : text;
+  return format == SettingsFormat::json ? json_text(root) : text;
 }
 
 }  // namespace ubbo::io

@@ -2,9 +2,10 @@
 
 #include <cmath>
 #include <map>
-#include <nlohmann/json.hpp>
 
+#include "../text/json.hpp"
 #include "ubbo/io/take/recording.hpp"
+#include "ubbo/io/text/harmless.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/touch/contacts.hpp"
 
@@ -12,7 +13,7 @@ namespace ubbo::io {
 
 namespace {
 
-using Json = nlohmann::json;
+constexpr double latest = 1e13;  // ms
 
 class PointerReader {
  public:
@@ -25,7 +26,7 @@ class PointerReader {
       from = end + 1;
       ++line_;
       if (line.find_first_not_of(" \t\r") == std::string_view::npos) continue;
-      const Json event = Json::parse(line, nullptr, false);
+      const Json event = read_json(line, name_, line_);
       if (!event.is_object()) refuse("a line that is no JSON object", "one pointer event a line");
       read_event(event);
     }
@@ -46,7 +47,7 @@ class PointerReader {
     if (found == event.end())
       refuse(fmt::format("an event without {}", key), "type, pointerId, clientX, clientY, timeStamp");
     if (!found->is_number() || !(found->get<double>() >= least && found->get<double>() <= most))
-      refuse(fmt::format("{} {}", key, found->dump().substr(0, 40)),
+      refuse(fmt::format("{} {}", key, harmless(json_text(*found, -1)).substr(0, 40)),
              fmt::format("a number from {} to {}", least, most));
     return found->get<double>();
   }
@@ -56,7 +57,8 @@ class PointerReader {
     if (type == event.end() || !type->is_string())
       refuse("an event without a type", "pointerdown, pointermove, pointerup, pointercancel, …");
     const auto name = type->get<std::string>();
-    if (!name.starts_with("pointer")) refuse(fmt::format("type '{}'", name), "the types of Pointer Events");
+    if (!name.starts_with("pointer"))
+      refuse(fmt::format("type '{}'", name.substr(0, 40)), "the types of Pointer Events");
     Phase phase = Phase::move;
     if (name == "pointerdown")
       phase = Phase::down;
@@ -76,7 +78,10 @@ class PointerReader {
         if (!one.is_object()) refuse("a coalesced event that is no object", "an event");
         add(one, event, phase);
       }
-      if (!list->empty() && list->back().value("timeStamp", -1.0) == event.value("timeStamp", -2.0)) return;
+      constexpr double none = std::numeric_limits<double>::quiet_NaN();
+      if (!list->empty() && number(list->back(), "timeStamp", none, 0.0, latest) ==
+                                number(event, "timeStamp", none, 0.0, latest))
+        return;
     }
     add(event, event, phase);
   }
@@ -85,7 +90,7 @@ class PointerReader {
     constexpr double none = std::numeric_limits<double>::quiet_NaN();
     Sample sample;
     sample.phase = phase;
-    sample.time = from_ms(number(event, "timeStamp", none, 0.0, 1e13));
+    sample.time = from_ms(number(event, "timeStamp", none, 0.0, latest));
     sample.contact = static_cast<int>(
         number(event.contains("pointerId") ? event : whole, "pointerId", none, -2147483648.0, 2147483647.0));
     sample.at = {number(event, "clientX", none, -Contacts::farthest, Contacts::farthest),

@@ -173,7 +173,7 @@ class TakeReader {
 
     Sample sample;
     sample.time = time_of(fields[0]);
-    sample.contact = static_cast<int>(number(fields[1], "contact", 0, 2147483647));
+    sample.contact = static_cast<int>(number(fields[1], "contact", -2147483648.0, 2147483647));
     sample.phase = static_cast<Phase>(choice(fields[2], "phase", phase_names));
     sample.at.x = number(fields[3], "x", -Contacts::farthest, Contacts::farthest);
     sample.at.y = number(fields[4], "y", -Contacts::farthest, Contacts::farthest);

@@ -6,9 +6,9 @@
 #include <cmath>
 #include <cstdio>
 #include <map>
-#include <nlohmann/json.hpp>
 #include <numbers>
 
+#include "../text/json.hpp"
 #include "ubbo/io/replay/report.hpp"
 #include "ubbo/touch/gestures.hpp"
 
@@ -121,7 +121,6 @@ std::string info_text(const TakeInfo& info, const char* unit) {
 }
 
 std::string info_json(const TakeInfo& info) {
-  using Json = nlohmann::ordered_json;
   Json root{{"contacts", Json::array()}, {"gestures", Json::array()}};
   for (const ContactInfo& c : info.contacts)
     root["contacts"].push_back({{"id", c.id},
@@ -147,7 +146,7 @@ std::string info_json(const TakeInfo& info) {
     }
     root["gestures"].push_back(std::move(one));
   }
-  return root.dump(2) + "\n";
+  return json_text(root);
 }
 
 Box screen_of(const Take& take) {

@@ -7,6 +7,8 @@
 #include <memory>
 #include <vector>
 
+#include "ubbo/file/whole_file.hpp"
+
 namespace ubbo::io {
 
 namespace {
@@ -72,16 +74,17 @@ std::string read_text(const std::string& path) {
   if (!file) refuse_file(path, "read");
   std::string text;
   char block[65536];
-  while (const std::size_t got = std::fread(block, 1, sizeof block, file.get())) text.append(block, got);
+  while (const std::size_t got = std::fread(block, 1, sizeof block, file.get())) {
+    text.append(block, got);
+    if (text.size() > largest_file)
+      throw InputError({.file = path,
+                        .found = "more than " + std::to_string(largest_file >> 20U) + " MiB",
+                        .takes = "a smaller file"});
+  }
   if (std::ferror(file.get()) != 0) refuse_file(path, "read");
   return text;
 }
 
-void write_text(const std::string& path, std::string_view text) {
-  File file(std::fopen(path.c_str(), "wb"));
-  if (!file) refuse_file(path, "written");
-  if (std::fwrite(text.data(), 1, text.size(), file.get()) != text.size() || std::fflush(file.get()) != 0)
-    refuse_file(path, "written");
-}
+void write_text(const std::string& path, std::string_view text) { file::write_whole(path, text); }
 
 }  // namespace ubbo::io

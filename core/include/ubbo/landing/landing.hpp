@@ -22,7 +22,7 @@ struct Release {
 /// The choice of where a released part comes to rest, with the numbers it was made from.
 struct Landing {
   double place = 0.0;           ///< where it comes to rest
-  double aimed = 0.0;           ///< where it was let go, plus what the throw added, within the bounds
+  double aimed = 0.0;           ///< where it was let go; thrown, with what that added, within the bounds
   std::size_t index = 0;        ///< which snap point; 0 when there are none
   double distance = 0.0;        ///< from `aimed` to `place`
   double other = 0.0;           ///< the runner-up; where a flick decided, the one that would have won without

@@ -57,7 +57,7 @@ class Routing {
   struct Contest {
     std::vector<Part*> chain;
     Part* owner = nullptr;
-    const Contact* contact = nullptr;
+    Contact* contact = nullptr;
     Point before{};  // where the contact was at its last sample
     bool open = false;
   };
@@ -67,6 +67,7 @@ class Routing {
   }
   [[nodiscard]] Contest& contest_of(const Contact& contact) { return contests_[index(contact)]; }
   bool touch(Part& part, const Contact& contact, const Sample& sample);
+  static void leave(Contest& contest, const Part& part);
   void share(const Contest& contest, const Contact& contact, const Sample& sample);
   void refuse(const Sample& sample, const Answer& answer, const Fact& fact) const;
   bool accept(Part& topmost, Contact& contact, const Sample& sample);

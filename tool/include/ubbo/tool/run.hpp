@@ -8,6 +8,7 @@ namespace ubbo::tool {
 
 /// Runs the command with parts of these kinds; `looks` draws those whose pieces' roles do not say enough.
 /// Returns the exit code: 0 done, 1 the run found something wrong, 2 bad input or usage. Throws nothing.
+/// Makes the process pass over SIGPIPE, so that a reader that went away is an error in words.
 int run(int argc, char** argv, Kinds kinds = shipped_kinds(), const skin::Looks& looks = {});
 
 }  // namespace ubbo::tool

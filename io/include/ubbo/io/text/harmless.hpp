@@ -1,0 +1,12 @@
+#pragma once
+
+#include <string>
+#include <string_view>
+
+namespace ubbo::io {
+
+/// Text from a file as it may go to a terminal: what would command it is written out (`\u001b`), a byte that
+/// is no UTF-8 becomes U+FFFD. New lines and tabs stay. JSON that this is done to means the same afterwards.
+[[nodiscard]] std::string harmless(std::string_view text);
+
+}  // namespace ubbo::io
