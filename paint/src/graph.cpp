@@ -155,7 +155,7 @@ class Script {
   };
   std::size_t lanes(const Panel& panel) {
     words_.clear();
-    constexpr std::size_t most_lanes = 7;  // words that find no room in so many are left out
+    constexpr std::size_t most_lanes = 12;  // words that find no room in so many are left out
     std::array<double, most_lanes> taken{};
     std::size_t count = 0;
     const double left = edge_ + 58;

@@ -194,6 +194,28 @@ TEST_CASE("where nobody goes on with the finger the bound yields, by less than t
   CHECK(height.get() == 250);
 }
 
+TEST_CASE("standing knows its direction sideways: a drawer first to the left, the row in it to the right") {
+  Cell<double> open{100}, slid{-100};
+  Stage stage;
+  auto& drawer = stage.add<Pane>("drawer", {0, 0, 360, 720},
+                                 {.offset = open, .least = 0, .most = 200, .axis = Axis::horizontal});
+  auto& row = stage.add<Pane>("row", {0, 0, 360, 100},
+                              {.offset = slid, .least = -200, .most = 0, .axis = Axis::horizontal},
+                              {.inside = "drawer", .stands_back_for = "drawer", .towards = Towards::left});
+  double x = 180;
+  const auto go = [&](double at, double by) {
+    for (int i = 1; i <= 10; ++i)
+      stage.touch({.time = ms(at + 8 * i), .contact = 1, .phase = Phase::move, .at = {x += by / 10, 50}});
+  };
+  stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {x, 50}});
+  go(0, -58);
+  CHECK(drawer.offset() == Approx(50));
+  CHECK(row.offset() == -100);
+  go(100, 40);
+  CHECK(drawer.offset() == Approx(50));
+  CHECK(row.offset() == Approx(-60));
+}
+
 TEST_CASE("standing knows its direction: the sheet first upwards, the list first downwards") {
   Sheet app({}, {.least = -1000, .most = 0},
             {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});

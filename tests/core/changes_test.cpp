@@ -115,6 +115,15 @@ TEST_CASE("boxes in dp, as shares and by edges are laid out again when the scree
   CHECK(note.box() == Box{0, 0, 300, 80});
   CHECK(rounds == 2);
   CHECK(measured.journal().size() == 0);
+  for (const int changes : {2, 3}) {  // two rounds are granted
+    int left = changes;
+    note.on_laid([&](const Box& box) {
+      if (left-- > 0) measured.place(note, {0, 0, box.w, box.h + 1});
+    });
+    measured.place(note, {0, 0, 90, 20});
+    CHECK(measured.journal().size() == (changes == 2 ? 0 : 1));
+    measured.journal().clear();
+  }
   note.on_laid([&](const Box& box) { measured.place(note, {0, 0, box.w + 1, 20}); });
   measured.place(note, {0, 0, 100, 20});
   REQUIRE(measured.journal().size() == 1);
@@ -181,6 +190,71 @@ TEST_CASE("a handle that was never given, or is of no part any more, leads to no
   for (std::size_t slot = 1; slot < 4; ++slot) CHECK(stage.get({slot, 0}) == nullptr);
 }
 
+TEST_CASE("numbers at the very end of their range are taken, those just past it are not") {
+  Timeline timeline;
+  Stage stage;
+  auto& pad = stage.add<Pad>("pad", {0, 0, 90, 90}, {});
+  for (const double sign : {1.0, -1.0}) {
+    CHECK_NOTHROW(timeline.set_speed(sign * 1000, ms(0)));
+    CHECK_THROWS_WITH(timeline.set_speed(sign * 1000.001, ms(0)), Catch::Contains("-1000 to 1000"));
+    CHECK_NOTHROW(stage.place(pad, {.x = Length::of(sign * 10), .y = 0, .w = 5, .h = 5}));
+    CHECK_THROWS(stage.place(pad, {.x = Length::of(sign * 10.001), .y = 0, .w = 5, .h = 5}));
+  }
+}
+
+TEST_CASE("the cell of a pane or a slider is told what its setting says, and nothing else") {
+  const auto told = [](Stage& stage, Cell<double>& cell, Point from, Point by) {
+    std::vector<double> values;
+    const Watch watch = cell.watch([&](double value) { values.push_back(value); });
+    for (int i = 0; i <= 5; ++i)
+      stage.touch({.time = ms(16 * i),
+                   .contact = 1,
+                   .phase = i == 0 ? Phase::down : Phase::move,
+                   .at = from + by * (i / 5.0)});
+    const std::size_t dragged = values.size();
+    stage.touch({.time = ms(400), .contact = 1, .phase = Phase::up, .at = from + by});
+    const std::size_t lifted = values.size();
+    for (int t = 401; t < 1500; t += 8) stage.advance(ms(t));
+    CHECK(cell.get() == 100);
+    return std::array{dragged, lifted - dragged, values.size() - lifted};
+  };
+  for (const Says says : {Says::place, Says::rest}) {
+    Cell<double> offset{0};
+    Stage stage;
+    stage.add<Pane>("pane", {0, 0, 360, 360},
+                    {.offset = offset, .says = says, .least = 0, .most = 200, .rests = {0, 100, 200}});
+    const auto [dragged, lifted, later] = told(stage, offset, {180, 100}, {0, 80});
+    CHECK((dragged > 0) == (says == Says::place));
+    CHECK((lifted == 1) == (says == Says::rest));
+    CHECK((later > 0) == (says == Says::place));
+  }
+  for (const Follow follow : {Follow::finger, Follow::rest}) {
+    Cell<double> value{0};
+    Stage stage;
+    stage.add<Slider>("slider", {0, 0, 228, 40},
+                      {.value = value, .to = 200, .step = 100, .follow = follow, .thumb = 28});
+    const auto [dragged, lifted, later] = told(stage, value, {14, 20}, {80, 0});
+    CHECK(dragged == (follow == Follow::finger ? 1 : 0));
+    CHECK(lifted == 0);
+    CHECK(later == (follow == Follow::finger ? 0 : 1));
+  }
+}
+
+TEST_CASE("a pinch alone moves what a pad shows, about the pad's middle") {
+  Stage stage;
+  auto& pad = stage.add<Pad>("plan", {0, 0, 360, 360}, {});
+  CHECK(pad.place_of({50, 0}) == Point{230, 180});
+  for (int i = 0; i <= 20; ++i)
+    for (const int contact : {1, 2})
+      stage.touch({.time = ms(16 * i),
+                   .contact = contact,
+                   .phase = i == 0 ? Phase::down : Phase::move,
+                   .at = {180 + (contact == 1 ? -1 : 1) * (40.0 + 3 * i), 180}});
+  CHECK(length(pad.place_of({0, 0}) - Point{180, 180}) < 4);
+  CHECK(pad.place_of({50, 0}).x > 260);
+  CHECK(pad.place_of({50, 0}).y == Approx(180));
+}
+
 TEST_CASE(
     "arrow keys scroll along a pane's axis, content against the key, a pane that moves itself with it") {
   for (const Axis axis : {Axis::horizontal, Axis::vertical})
@@ -199,6 +273,15 @@ TEST_CASE(
         CHECK(stage.press(key, stage.now()) == along_it);
         const double way = moves == Moves::content ? -sign : sign;
         CHECK((pane.target() - before) * way == Approx(along_it ? 48 : 0));
+      }
+      stage.change(pane, [](PaneSettings& settings) { settings.rests = {-900, -300, 0, 900}; });
+      const Key on = upright ? Key::down : Key::right;
+      for (const Key key : {on, on, upright ? Key::up : Key::left}) {
+        const double before = pane.target();
+        stage.press(key, stage.now());
+        const double target = pane.target();
+        CHECK((target > before) == ((key == on) == (moves == Moves::itself)));
+        CHECK((target == -900 || target == -300 || target == 0 || target == 900));
       }
     }
 }

@@ -19,6 +19,24 @@ TEST_CASE("constant motion gives its velocity, at any even or uneven rate of sam
   });
 }
 
+TEST_CASE("the velocity turns with the way, also where the finger slows down, stops or turns back") {
+  PROPERTY("any run-up or brake, turned by any angle", [] {
+    const double speed = *number(200, 3000), per_second = *number(-40, 40), angle = *number(0, 6.28);
+    VelocityTracker level, turned;
+    for (int i = 0; i < 20; ++i) {
+      const double t = i / 120.0;
+      const Point at{speed * t + per_second * speed * t * t / 2, 3 * std::sin(i * 1.7)};
+      level.add(from_seconds(t), at);
+      turned.add(from_seconds(t), {at.x * std::cos(angle) - at.y * std::sin(angle),
+                                   at.x * std::sin(angle) + at.y * std::cos(angle)});
+    }
+    const Point a = level.estimate(from_seconds(19 / 120.0), {}).velocity;
+    const Point b = turned.estimate(from_seconds(19 / 120.0), {}).velocity;
+    RC_ASSERT(length(b - Point{a.x * std::cos(angle) - a.y * std::sin(angle),
+                               a.x * std::sin(angle) + a.y * std::cos(angle)}) < 1e-6 * (1 + length(a)));
+  });
+}
+
 TEST_CASE(
     "with half a dp of noise at 120 Hz it is within 3 % on even and 5 % on accelerated motion, as root mean "
     "square") {

@@ -258,7 +258,22 @@ TEST_CASE("design tokens: written and read they are the same motions") {
   tokens.motions.emplace_back("sheet", tokens.motions[0].second);
   CHECK_THROWS_WITH(io::tokens_json(tokens), Catch::Contains("'sheet' is taken"));
   tokens.motions.back().first = "sheet-open";
-  CHECK_THROWS_WITH(io::tokens_header(tokens, "motion"), Catch::Contains("sheet_open, which is taken"));
+  CHECK_THROWS_WITH(io::tokens_header(tokens, "motion"), Catch::Contains("CSS knows it as --sheet-open"));
+  for (const char* bad : {"x: red} body{display:none} y", "a..b", "a\nb", "*/", "é", ""}) {
+    tokens.motions.back().first = bad;
+    CHECK_THROWS_WITH(io::tokens_css(tokens), Catch::Contains("is no token name"));
+    CHECK_THROWS_WITH(io::tokens_header(tokens, "motion"), Catch::Contains("is no token name"));
+    CHECK_THROWS_WITH(io::tokens_json(tokens), Catch::Contains("is no token name"));
+  }
+  // What a comment is made of cannot end it; a keyword becomes a name.
+  tokens.motions.back() = {"default", tokens.motions[0].second};
+  tokens.motions.back().second.text = "ease 1s */ } body { x: y\nint evil; \\";
+  for (const std::string& text : {io::tokens_css(tokens), io::tokens_header(tokens, "motion")}) {
+    CHECK(text.find("evil") == std::string::npos);
+    CHECK(text.find("body") == std::string::npos);
+  }
+  CHECK(io::tokens_header(tokens, "motion").find(" default_ = ") != std::string::npos);
+  CHECK(io::tokens_header(tokens, "class").find("namespace class_ {") != std::string::npos);
   tokens.motions.back().first = "9lives";
   CHECK_THROWS_WITH(io::tokens_header(tokens, "motion"), Catch::Contains("no C++ name"));
 }

@@ -124,7 +124,7 @@ TEST_CASE("malformed recordings of each kind are answered with their line") {
       {axes + end, 6, "no contact"},
   };
   const Case pointer[] = {
-      {"{\"type\":\n", 1, "no JSON object"},
+      {"{\"type\":\n", 1, "the end; takes JSON"},
       {"\n[1]\n", 2, "no JSON object"},
       {"{\"pointerId\":1}\n", 1, "without a type"},
       {R"({"type":"pointerdown","pointerId":1,"clientY":2,"timeStamp":1})", 1, "without clientX"},

@@ -7,45 +7,14 @@
 #include <nlohmann/json.hpp>
 
 #include "check.hpp"
+#include "ran.hpp"
 #include "ridge_motion.hpp"  // made from the demo's tokens by the build
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/take/take.hpp"
 
+using namespace ubbo::test;
+
 namespace {
-
-const std::string tool = UBBO_TOOL_PATH;
-const std::string demo = UBBO_SOURCE_DIR "/demo/";
-const std::string scene_and_drag = demo + "inspection.scene.toml " + demo + "inspection.drag.take.csv";
-
-struct Ran {
-  int exit = -1;
-  std::string out;  // both streams
-};
-
-Ran run(const std::string& command) {
-  Ran ran;
-  std::FILE* pipe = popen((command + " 2>&1 </dev/null").c_str(), "r");
-  REQUIRE(pipe != nullptr);
-  char block[4096];
-  while (const std::size_t got = std::fread(block, 1, sizeof block, pipe)) ran.out.append(block, got);
-  const int status = pclose(pipe);
-  if (WIFEXITED(status)) ran.exit = WEXITSTATUS(status);
-  return ran;
-}
-
-std::string read(const std::filesystem::path& path) {
-  std::ifstream file(path, std::ios::binary);
-  return {std::istreambuf_iterator<char>(file), {}};
-}
-
-// A folder of this test's own, gone at its end.
-struct Folder {
-  std::filesystem::path path =
-      std::filesystem::temp_directory_path() / ("ubbo-test-" + std::to_string(getpid()));
-  Folder() { std::filesystem::create_directories(path); }
-  ~Folder() { std::filesystem::remove_all(path); }
-  std::string operator/(const char* name) const { return (path / name).string(); }
-};
 
 // Width and height as a PNG's header has them.
 std::pair<int, int> png_size(const std::string& bytes) {
