@@ -116,7 +116,7 @@ void spring(benchmark::State& state) {
 }
 
 void cubic_bezier(benchmark::State& state) {
-  const Curve curves[] = {Curve::ease(), Curve::ease_in_out(), Curve::cubic_bezier(0.3, 0, 0.1, 1),
+  const Curve curves[] = {Curve::ease(), Curve::ease_in_out(), Curve::cubic_bezier(0.35, 0.05, 0.15, 0.95),
                           Curve::cubic_bezier(0.9, 0.1, 0.1, 0.9)};
   const Curve& curve = curves[state.range(0)];
   for (auto _ : state)

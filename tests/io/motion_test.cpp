@@ -205,7 +205,7 @@ TEST_CASE("design tokens: written and read they are the same motions") {
            {"sheet.open", "spring(settle 420ms, overshoot 6%) after 20ms"},
            {"sheet.close", "ease-in 200ms"},
            {"toast.rise", "bounce(out) 300ms repeat 2"},
-           {"curve.standard", "cubic-bezier(0.3, 0, 0.1, 1)"}})
+           {"curve.settle", "cubic-bezier(0.35, 0.05, 0.15, 0.95)"}})
     tokens.motions.emplace_back(name, io::read_motion(text));
   tokens.durations.emplace_back("toast.stay", ms(4000));
   const std::string json = io::tokens_json(tokens);
@@ -213,7 +213,7 @@ TEST_CASE("design tokens: written and read they are the same motions") {
   CHECK(root["sheet"]["open"]["$type"] == "transition");
   CHECK(root["sheet"]["open"]["$value"]["duration"] == nlohmann::json{{"value", 420.0}, {"unit", "ms"}});
   CHECK(root["sheet"]["close"]["$value"]["timingFunction"] == nlohmann::json{0.42, 0.0, 1.0, 1.0});
-  CHECK(root["curve"]["standard"]["$type"] == "cubicBezier");
+  CHECK(root["curve"]["settle"]["$type"] == "cubicBezier");
   const io::MotionTokens back = io::read_tokens(json, "t.json");
   REQUIRE(back.motions.size() == 4);
   for (const auto& [name, spec] : tokens.motions) {
@@ -227,12 +227,12 @@ TEST_CASE("design tokens: written and read they are the same motions") {
 
   const io::MotionTokens foreign = io::read_tokens(R"({
     "times": {"$type": "duration", "quick": {"$value": {"value": 0.12, "unit": "s"}}, "old": {"$value": "90ms"}},
-    "bend": {"$type": "cubicBezier", "$value": [0.3, 0, 0.1, 1]},
+    "bend": {"$type": "cubicBezier", "$value": [0.35, 0.05, 0.15, 0.95]},
     "ink": {"$type": "color", "$value": "#2A2331"},
     "move": {"$type": "transition", "$value": {"duration": "{times.quick}", "timingFunction": "{bend}"}}})",
                                                    "t.json");
   REQUIRE(foreign.motions.size() == 2);
-  CHECK(foreign.motions[1].second.text == "cubic-bezier(0.3, 0, 0.1, 1) 120ms");
+  CHECK(foreign.motions[1].second.text == "cubic-bezier(0.35, 0.05, 0.15, 0.95) 120ms");
   CHECK(foreign.durations[1].second == ms(90));
 
   struct Case {

@@ -94,7 +94,7 @@ TEST_CASE("bad input and usage: exit 2 and what is taken: an unmet expectation: 
       {"replay nowhere.scene.toml " + wrong, 2, "nowhere.scene.toml: cannot be read"},
       {"replay " + wrong + " " + wrong, 2, "wrong.take.csv:2:"},
       {"replay " + demo + "inspection.scene.toml " + wrong, 1, "frames is 0, not 3"},
-      {"replay " + (folder / "none.scene.toml") + " " + wrong, 1, "the scene has no parts"},
+      {"replay " + (folder / "none.scene.toml") + " " + wrong, 2, "the scene has no parts"},
       {"why " + scene_and_drag + " --part frame", 2, "no part 'frame'; takes frames; nearest known: frames"},
       {"film " + scene_and_drag + " -o x.gif", 2, "takes .png or .svg"},
       {"film " + scene_and_drag + " -o " + (folder / "no/x.png"), 2, "cannot be written"},
@@ -241,7 +241,7 @@ TEST_CASE("export writes what it reads, and a header that compiles and moves ali
       ubbo::progress_of(ridge::sheet_open.way).value(0.3) ==
       Approx(ubbo::progress_of(ubbo::io::read_passage("spring(settle 420ms, overshoot 6%)").way).value(0.3)));
   CHECK(ridge::row_in.delay == ubbo::test::ms(60));
-  CHECK(ridge::curve_standard.value(0.5) == ubbo::Curve::cubic_bezier(0.3, 0, 0.1, 1).value(0.5));
+  CHECK(ridge::curve_settle.value(0.5) == ubbo::Curve::cubic_bezier(0.35, 0.05, 0.15, 0.95).value(0.5));
   CHECK(ridge::toast_stay == ubbo::test::ms(4000));
 }
 

@@ -4,6 +4,8 @@
 #include <string>
 #include <vector>
 
+#include "ubbo/io/scene/scene.hpp"
+#include "ubbo/io/take/take.hpp"
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/skin/comb.hpp"
 
@@ -32,9 +34,21 @@ void add_why(CLI::App& app, int& exit, const Kit& kit);
 /// Width and height from `1280x800`, each 200 to 16384; throws `std::invalid_argument`.
 std::pair<int, int> picture_size(const std::string& text);
 
+/// What every verb that runs a scene is asked: which scene, and what is changed in it for this run.
+struct OnScene {
+  std::string path{};
+  std::vector<std::string> changes{};
+
+  void add_to(CLI::App* verb);
+  [[nodiscard]] io::Scene read(const Kit& kit) const { return io::read_scene(path, kit.kinds, changes); }
+};
+
+/// A take, or any recording of touches with its panel mapped to the scene's screen.
+[[nodiscard]] io::Take read_take_on(const io::Scene& scene, const std::string& path);
+
 /// What `film` is asked for.
 struct FilmOrder {
-  std::string scene;
+  OnScene on;
   std::string take;
   std::string out;
   int frames = 12;
@@ -50,7 +64,7 @@ void shoot_film(const FilmOrder& order, const Kit& kit);
 std::vector<std::string> shoot_motions(const std::string& folder);
 
 /// Replays and draws a graph of these readings (none: the usual ones); throws likewise.
-void shoot_graph(const std::string& scene, const std::string& take, const std::vector<std::string>& of,
+void shoot_graph(const OnScene& on, const std::string& take, const std::vector<std::string>& of,
                  const std::string& out, const Kit& kit);
 
 }  // namespace ubbo::tool

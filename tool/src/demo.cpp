@@ -42,18 +42,18 @@ int run_demo(const std::string& folder, const Kit& kit) {
     const io::Scene scene = io::read_scene(scene_path, kit.kinds);
     io::SceneRun run(scene, 4096);
     io::Replay replay(run, take);
-    replay.finish();
+    const auto unmet = io::play_and_check(run, replay, io::expectations_of(take));
     say("{}: {}\n{}{}\n", scene.title, take.note("label"), io::why_text(replay, ""), io::cells_text(run));
-    for (const std::string& what : io::unmet_expectations(run, take)) {
+    for (const std::string& what : unmet) {
       warn("ubbo: {}: expectation not met: {}\n", take_path, what);
       exit = found_wrong;
     }
     const std::string stem = take_path.substr(0, take_path.size() - std::string_view(".take.csv").size());
     pictures.push_back(stem + ".film.png");
-    shoot_film({.scene = scene_path, .take = take_path, .out = pictures.back()}, kit);
+    shoot_film({.on = {.path = scene_path}, .take = take_path, .out = pictures.back()}, kit);
   }
   pictures.push_back(folder + "/inspection.drag.graph.png");
-  shoot_graph(folder + "/inspection.scene.toml", folder + "/inspection.drag.take.csv",
+  shoot_graph({.path = folder + "/inspection.scene.toml"}, folder + "/inspection.drag.take.csv",
               {"thumb.x", "velocity"}, pictures.back(), kit);
   for (std::string& picture : shoot_motions(folder)) pictures.push_back(std::move(picture));
   say("pictures:\n");

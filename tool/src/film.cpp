@@ -28,8 +28,9 @@ std::pair<int, int> picture_size(const std::string& text) {
 void shoot_film(const FilmOrder& order, const Kit& kit) {
   const auto [width, height] = picture_size(order.size);
   const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
+  const io::Scene scene = order.on.read(kit);
   const paint::FilmReel reel = show::reel_of(
-      io::read_scene(order.scene, kit.kinds), io::read_take(order.take),
+      scene, read_take_on(scene, order.take),
       {.frames = static_cast<std::size_t>(order.frames), .colours = colours, .looks = kit.looks});
   paint::save(paint::film(reel, width, height, colours), width, height, order.out);
 }
@@ -37,8 +38,8 @@ void shoot_film(const FilmOrder& order, const Kit& kit) {
 void add_film(CLI::App& app, int& exit, const Kit& kit) {
   auto order = std::make_shared<FilmOrder>();
   CLI::App* verb = app.add_subcommand("film", "Draw a replay as one picture with its frames side by side");
-  verb->add_option("SCENE", order->scene, "scene file (*.scene.toml)")->required();
-  verb->add_option("TAKE", order->take, "recording of touches (*.take.csv)")->required();
+  order->on.add_to(verb);
+  verb->add_option("TAKE", order->take, "a take (*.take.csv) or another recording of touches")->required();
   verb->add_option("-o,--out", order->out, "file to write, .png or .svg")->required();
   verb->add_option("--frames", order->frames, "how many frames, 2 to 100")
       ->check(CLI::Range(2, 100))

@@ -16,7 +16,7 @@ namespace ubbo::tool {
 namespace {
 
 struct GraphOrder {
-  std::string scene;
+  OnScene on;
   std::string take;
   std::vector<std::string> of;
   int samples = 20;
@@ -55,8 +55,8 @@ std::string run_text(const show::Traces& run) {
 void draw(const GraphOrder& order, const Kit& kit) {
   const auto [width, height] = picture_size(order.size);
   const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
-  const io::Scene scene = io::read_scene(order.scene, kit.kinds);
-  const io::Take take = io::read_take(order.take);
+  const io::Scene scene = order.on.read(kit);
+  const io::Take take = read_take_on(scene, order.take);
   constexpr int steps = 800;
   paint::plot(show::graph_of(show::follow(scene, take, order.of, steps), scene, take, colours), width, height,
               order.out, colours);
@@ -64,17 +64,17 @@ void draw(const GraphOrder& order, const Kit& kit) {
 
 }  // namespace
 
-void shoot_graph(const std::string& scene, const std::string& take, const std::vector<std::string>& of,
+void shoot_graph(const OnScene& on, const std::string& take, const std::vector<std::string>& of,
                  const std::string& out, const Kit& kit) {
-  draw({.scene = scene, .take = take, .of = of, .out = out}, kit);
+  draw({.on = on, .take = take, .of = of, .out = out}, kit);
 }
 
 void add_graph(CLI::App& app, int& exit, const Kit& kit) {
   auto order = std::make_shared<GraphOrder>();
   CLI::App* verb =
       app.add_subcommand("graph", "Follow values over a replay, with decisions, thresholds and snap points");
-  verb->add_option("SCENE", order->scene, "scene file (*.scene.toml)")->required();
-  verb->add_option("TAKE", order->take, "recording of touches (*.take.csv)")->required();
+  order->on.add_to(verb);
+  verb->add_option("TAKE", order->take, "a take (*.take.csv) or another recording of touches")->required();
   verb->add_option("--of", order->of,
                    "what to follow, such as thumb.x, frames.velocity or cell.frames; without it, where parts "
                    "are, if that changes")
@@ -95,8 +95,9 @@ void add_graph(CLI::App& app, int& exit, const Kit& kit) {
       warn("wrote {}\n", order->out);
     }
     if (order->out.empty() || order->json) {
-      const show::Traces run = show::follow(io::read_scene(order->scene, kit.kinds),
-                                            io::read_take(order->take), order->of, order->samples);
+      const io::Scene scene = order->on.read(kit);
+      const show::Traces run =
+          show::follow(scene, read_take_on(scene, order->take), order->of, order->samples);
       say("{}", order->json ? run_json(run) : run_text(run));
     }
     exit = done;

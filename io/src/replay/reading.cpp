@@ -71,7 +71,8 @@ std::vector<Reading> find_readings(SceneRun& run, const std::string& file, std::
   const std::vector<std::string_view> known(names.begin(), names.end());
   throw InputError({.file = file,
                     .found = fmt::format("no reading '{}'", name),
-                    .takes = fmt::format("{}", fmt::join(names, ", ")),
+                    .takes = names.empty() ? "nothing: the scene has no parts and no cells"
+                                           : fmt::format("{}", fmt::join(names, ", ")),
                     .nearest = nearest_name(name, known)});
 }
 

@@ -91,11 +91,15 @@ Json part_json(const Part& part) {
 
 }  // namespace
 
-std::string replay_json(const SceneRun& run, const Replay& replay) {
-  Json root{{"cells", Json::object()}, {"parts", Json::object()}, {"decisions", Json::array()}};
+std::string replay_json(const SceneRun& run, const Replay& replay, const std::vector<std::string>& unmet) {
+  Json root{{"take", replay.take().file},
+            {"cells", Json::object()},
+            {"parts", Json::object()},
+            {"decisions", Json::array()}};
   for (const auto& cell : run.cells()) root["cells"][cell.name] = cell_json(cell.value());
   for (const auto& part : run.stage().parts()) root["parts"][part->id()] = part_json(*part);
   for (const Decision& decision : replay.decisions()) root["decisions"].push_back(decision_json(decision));
+  root["unmet"] = unmet;
   root["warnings"] = replay.warnings();
   root["begins_ms"] = to_ms(replay.begins());
   root["ends_ms"] = to_ms(replay.ends());

@@ -28,7 +28,7 @@ class SceneReader {
     scene_.kinds = kinds;
   }
 
-  Scene read(std::string_view text) {
+  Scene read(std::string_view text, std::span<const std::string> changes) {
     guard_toml(text, scene_.file);
     toml::table root;
     try {
@@ -36,6 +36,7 @@ class SceneReader {
     } catch (const toml::parse_error& error) {
       refuse(error.source().begin, std::string(error.description()), "TOML");
     }
+    for (const std::string& change : changes) apply(root, change);
     know(root, "a scene", {"title", "screen", "feel", "cells", "part"});
     if (const auto* title = root.get("title")) scene_.title = text_of(*title, "title");
     if (const auto* screen = root.get("screen")) read_screen(table_of(*screen, "screen"));
@@ -49,8 +50,64 @@ class SceneReader {
  private:
   [[noreturn]] void refuse(const toml::source_position& where, std::string found, std::string takes,
                            std::string nearest = {}) const {
-    throw InputError(
-        {scene_.file, where.line, where.column, std::move(found), std::move(takes), std::move(nearest)});
+    // What has no place in the file came by a change.
+    throw InputError({where.line == 0 ? "--set" : scene_.file, where.line, where.column, std::move(found),
+                      std::move(takes), std::move(nearest)});
+  }
+
+  // "frames.step=2", "feel.drag_threshold=8".
+  void apply(toml::table& root, const std::string& change) const {
+    const std::size_t equals = change.find('=');
+    const std::string name = change.substr(0, std::min(equals, change.size()));
+    const std::size_t dot = name.find('.');
+    if (equals == std::string::npos || dot == std::string::npos || dot == 0 || dot + 1 == name.size())
+      refuse(toml::source_position{}, fmt::format("'{}'", change),
+             "PART.SETTING=VALUE, feel.SETTING=VALUE, screen.SETTING=VALUE or cells.NAME=VALUE");
+    const toml::table value = value_in(change.substr(equals + 1));
+    std::string key = name.substr(dot + 1);
+    toml::table* table = changed_table(root, name.substr(0, dot));
+    if (const std::size_t inner = key.find('.'); inner != std::string::npos) {
+      table = table_in(*table, key.substr(0, inner));
+      key = key.substr(inner + 1);
+    }
+    table->insert_or_assign(key, *value.get("v"));
+  }
+
+  // As a scene has it, or else as text.
+  toml::table value_in(const std::string& text) const {
+    try {
+      guard_toml(text, "--set");
+      toml::table read = toml::parse("v = " + text);
+      if (read.size() == 1) return read;
+    } catch (const toml::parse_error&) {  // then it is text
+    }
+    toml::table words;
+    words.insert_or_assign("v", text);
+    return words;
+  }
+
+  static toml::table* table_in(toml::table& owner, const std::string& name) {
+    if (toml::node* there = owner.get(name); there != nullptr && there->is_table()) return there->as_table();
+    toml::table made;
+    if (const toml::node* like = owner.get(name); like != nullptr && like->is_string())
+      made.insert_or_assign("like", *like);  // feel = "gloved"
+    owner.insert_or_assign(name, std::move(made));
+    return owner.get(name)->as_table();
+  }
+
+  toml::table* changed_table(toml::table& root, const std::string& owner) const {
+    std::vector<std::string> known{"feel", "screen", "cells"};
+    if (std::find(known.begin(), known.end(), owner) != known.end()) return table_in(root, owner);
+    if (toml::array* parts = root.get_as<toml::array>("part"))
+      for (toml::node& part : *parts) {
+        toml::table* table = part.as_table();
+        const auto id = table == nullptr ? std::nullopt : (*table)["id"].value<std::string>();
+        if (id == owner) return table;
+        if (id) known.push_back(*id);
+      }
+    const std::vector<std::string_view> names(known.begin(), known.end());
+    refuse(toml::source_position{}, fmt::format("'{}', which is no part", owner),
+           fmt::format("{}", fmt::join(known, ", ")), nearest_name(owner, names));
   }
   [[noreturn]] void refuse(const toml::node& node, std::string found, std::string takes,
                            std::string nearest = {}) const {
@@ -401,10 +458,13 @@ class SceneReader {
 
 }  // namespace
 
-Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds) {
-  return SceneReader(name, kinds).read(text);
+Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds,
+                  std::span<const std::string> changes) {
+  return SceneReader(name, kinds).read(text, changes);
 }
 
-Scene read_scene(const std::string& path, Kinds kinds) { return parse_scene(read_text(path), path, kinds); }
+Scene read_scene(const std::string& path, Kinds kinds, std::span<const std::string> changes) {
+  return parse_scene(read_text(path), path, kinds, changes);
+}
 
 }  // namespace ubbo::io

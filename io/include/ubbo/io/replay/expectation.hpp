@@ -1,16 +1,34 @@
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
-#include "ubbo/io/scene/scene.hpp"
-#include "ubbo/io/take/take.hpp"
+#include "ubbo/io/replay/replay.hpp"
 
 namespace ubbo::io {
 
-/// What a take expected of the cells and did not get, a line each. A take expects by its note
-/// `# expectation = frames = 7, other = 0.5`; values are held equal within 1e-9. An expectation that cannot
-/// be read counts as unmet.
-[[nodiscard]] std::vector<std::string> unmet_expectations(SceneRun& run, const Take& take);
+/// One thing that a take expects, by its note `expectation` (docs/formats/take.md):
+///
+///     # expectation = frames = 7, at 300 ms frames.position = 5.2 within 0.3, says frames "lifts at rest"
+struct Expectation {
+  std::string text;            ///< as the take has it
+  std::optional<Micros> at{};  ///< since the replay begins; none: at the end
+  std::string name{};          ///< of a cell or a reading, or of the part that says it ("": any)
+  std::string value{};         ///< what that holds, or the words a decision's sentence or caption has in it
+  double within = 1e-9;  ///< how far a number may be off; of the time, ms, where something is said `at` one
+  bool says = false;
+};
+
+/// What a take expects. Throws `InputError` for what does not read.
+[[nodiscard]] std::vector<Expectation> expectations_of(const Take& take);
+
+/// Plays the whole replay and returns what was expected and did not come, a line each. `run` is the replay's.
+/// Throws `InputError` for a name the scene does not know, or a value that is none.
+[[nodiscard]] std::vector<std::string> play_and_check(SceneRun& run, Replay& replay,
+                                                      const std::vector<Expectation>& expected);
+
+/// What stands among a take's notes and means nothing here, a sentence each.
+[[nodiscard]] std::vector<std::string> unknown_notes(const Take& take);
 
 }  // namespace ubbo::io

@@ -31,6 +31,7 @@ class Replay {
   /// Plays to the end of the take, then until everything is at rest.
   void finish();
 
+  [[nodiscard]] const Take& take() const { return *take_; }
   [[nodiscard]] Micros begins() const { return begins_; }
   /// When the last sample came or the last motion ended, whichever was later. Known once finished.
   [[nodiscard]] Micros ends() const { return ends_; }

@@ -9,7 +9,8 @@ namespace ubbo::io {
 
 /// What a finished replay came to, as one JSON object: `cells` (name to final value), `parts` (id to state),
 /// `decisions`, `warnings`, and the times. The layout is in docs/formats/replay-json.md.
-[[nodiscard]] std::string replay_json(const SceneRun& run, const Replay& replay);
+[[nodiscard]] std::string replay_json(const SceneRun& run, const Replay& replay,
+                                      const std::vector<std::string>& unmet = {});
 
 /// The same for people: what was replayed, the final cells, and the state of each part; a few lines.
 [[nodiscard]] std::string replay_text(const SceneRun& run, const Replay& replay);

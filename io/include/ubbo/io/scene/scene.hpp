@@ -46,10 +46,15 @@ struct Scene {
 
 /// Reads a scene (docs/formats/scene.md) with parts of these kinds. `name` stands for the file in errors.
 /// Throws `InputError` with line and column for anything the format does not know or a part would refuse.
-[[nodiscard]] Scene parse_scene(std::string_view text, const std::string& name,
-                                Kinds kinds = shipped_kinds());
+///
+/// `changes` count before what the scene says, with the same checks: `frames.step=2`,
+/// `feel.drag_threshold=8`, `feel.stylus.tap_reach=3`, `screen.width=411`, `cells.frames=3`. A value stands
+/// as in a scene; text needs no quotes.
+[[nodiscard]] Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds = shipped_kinds(),
+                                std::span<const std::string> changes = {});
 /// Reads a scene from a file.
-[[nodiscard]] Scene read_scene(const std::string& path, Kinds kinds = shipped_kinds());
+[[nodiscard]] Scene read_scene(const std::string& path, Kinds kinds = shipped_kinds(),
+                               std::span<const std::string> changes = {});
 
 /// A scene at work: its cells, and a stage with its parts linked to them.
 class SceneRun {

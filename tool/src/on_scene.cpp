@@ -1,0 +1,22 @@
+#include <CLI/CLI.hpp>
+
+#include "commands.hpp"
+#include "ubbo/io/take/recording.hpp"
+
+namespace ubbo::tool {
+
+void OnScene::add_to(CLI::App* verb) {
+  verb->add_option("SCENE", path, "scene file (*.scene.toml)")->required();
+  verb->add_option(
+          "--set", changes,
+          "change the scene for this run: PART.SETTING=VALUE, feel.drag_threshold=8, screen.width=411, "
+          "cells.NAME=VALUE; may be given again")
+      ->expected(1)
+      ->take_all();
+}
+
+io::Take read_take_on(const io::Scene& scene, const std::string& path) {
+  return io::read_recording(path, {.screen = {scene.stage.width, scene.stage.height}});
+}
+
+}  // namespace ubbo::tool
