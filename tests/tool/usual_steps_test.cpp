@@ -91,3 +91,39 @@ TEST_CASE("a take expects cells, readings, times, tolerances and words; what doe
   CHECK(run(tool + " replay " + demo + "inspection.scene.toml " + (folder / "t.take.csv"))
             .out.find("nearest known: expectation") != std::string::npos);
 }
+
+TEST_CASE(
+    "the usual small steps: pipes, scripts from files, moments in ms, the nearest option, the feel of a "
+    "scene") {
+  const Folder folder;
+  write(folder / "s.hand", "press (60, 224), drag right 90 dp over 200 ms, lift");
+  const std::string make = tool + " take make --seed 3 -o - ";
+  const Ran piped = run(make + "--script " + (folder / "s.hand"));
+  CHECK(piped.exit == 0);
+  CHECK(piped.out == run("{ cat " + (folder / "s.hand") + " | " + make + "--script -; }").out);
+  CHECK(run("{ " + make + "'tap (180, 224)' | " + tool + " replay " + demo + "inspection.scene.toml -; }")
+            .out.find("cell frames       5") != std::string::npos);
+  CHECK(run(tool + " take make -o x.csv").out.find("no script; takes one in quotes, or --script FILE") !=
+        std::string::npos);
+
+  CHECK(run(tool + " curve 'linear 400ms' --at 100ms,0.5,0.3s").out.find("0.75") != std::string::npos);
+  CHECK(run(tool + " curve 'linear 400ms' --at 100").out.find("takes 0 to 1, or a time such as 100ms") !=
+        std::string::npos);
+  CHECK(run(tool + " curve 'linear 400ms' --at 10min").exit == 2);
+  CHECK(run(tool + " curve 'spring(settle 400ms)' --at 2").exit == 0);
+
+  const Ran wrong = run(tool + " film " + scene_and_drag + " --framse 9 -o x.png");
+  CHECK(wrong.exit == 2);
+  CHECK(wrong.out.find("no option '--framse'") != std::string::npos);
+  CHECK(wrong.out.find("nearest known: --frames") != std::string::npos);
+
+  const std::string info = tool + " take info " + demo + "inspection.drag.take.csv";
+  CHECK(run(info).out.find("by the feel bare-finger") != std::string::npos);
+  CHECK(run(info + " --scene " + demo + "inspection.scene.toml").out.find("by the feel of ") !=
+        std::string::npos);
+  CHECK(nlohmann::json::parse(run(info + " --feel gloved --json").out)["feel"] == "gloved");
+  CHECK(run(info + " --feel gloved --scene x").exit == 2);
+  const std::string feels = run(tool + " settings feel").out;
+  CHECK(feels.find("shipped feels") != std::string::npos);
+  CHECK(feels.find("gloved") != std::string::npos);
+}

@@ -2,6 +2,7 @@
 
 #include <CLI/CLI.hpp>
 #include <algorithm>
+#include <charconv>
 #include <cmath>
 #include <cstdio>
 #include <memory>
@@ -18,6 +19,7 @@ namespace {
 
 struct CurveOrder {
   std::vector<std::string> specs;
+  std::vector<std::string> at;
   io::CurveOrder curves;
   double duration_ms = 300.0;
   double error = 0.002;
@@ -28,6 +30,22 @@ struct CurveOrder {
   bool json = false;
   bool dusk = false;
 };
+
+// "0.5", "100ms", "1.5s"
+void look_at(io::CurveOrder& curves, const std::string& text) {
+  double number = 0.0;
+  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), number);
+  const std::string_view unit(end, static_cast<std::size_t>(text.data() + text.size() - end));
+  const bool time = unit == "ms" || unit == "s";
+  if (error != std::errc{} || !(time || unit.empty()) || !(std::fabs(number) <= 1e6) ||
+      (time && number < 0.0))
+    throw std::invalid_argument(
+        fmt::format("--at {}: takes a time such as 100ms or 0.1s, or a number such as 0.5", text));
+  if (time)
+    curves.at_times.push_back(from_ms(unit == "s" ? number * 1e3 : number));
+  else
+    curves.at.push_back(number);
+}
 
 // All that one spec shows: the value and the speed over time, delay and runs included.
 struct Drawn {
@@ -158,9 +176,10 @@ void add_curve(CLI::App& app, int& exit) {
   verb->add_option("--samples", order->curves.samples, "print so many even steps, both ends included")
       ->check(CLI::Range(1, 100'000))
       ->each([order](const std::string&) { order->samples = true; });
-  verb->add_option(
-          "--at", order->curves.at,
-          "print at these times instead: share of the time for curves, seconds for springs and coasts")
+  verb->add_option("--at", order->at,
+                   "print at these moments instead: times such as 100ms, or a share of the time for curves "
+                   "and seconds "
+                   "for springs and coasts")
       ->delimiter(',');
   verb->add_option("--from", order->curves.from, "where it starts")->capture_default_str();
   verb->add_option("--to", order->curves.to, "where it goes")->capture_default_str();
@@ -185,6 +204,7 @@ void add_curve(CLI::App& app, int& exit) {
       "Example:  ubbo curve \"linear(0, 0.6 20%, 1)\" --json --at 0,0.1,0.5");
   verb->callback([order, &exit] {
     for (const std::string& text : order->specs) order->curves.specs.push_back(io::read_motion(text));
+    for (const std::string& text : order->at) look_at(order->curves, text);
     const io::CurveOrder curves = io::checked(order->curves, from_ms(order->duration_ms));
     const auto [width, height] = picture_size(order->size);
     if (!order->out.empty())
@@ -197,7 +217,7 @@ void add_curve(CLI::App& app, int& exit) {
       for (std::size_t i = 0; i < curves.specs.size(); ++i)
         tokens.motions.emplace_back(fmt::format("motion-{}", i + 1), curves.specs[i]);
       say("{}", io::tokens_css(tokens, order->error, curves.velocity / (curves.to - curves.from)));
-    } else if (order->samples || !curves.at.empty()) {
+    } else if (order->samples || !order->at.empty()) {
       say("{}", io::samples_text(curves).substr(1));
     } else {
       say("{}", io::curves_text(curves));

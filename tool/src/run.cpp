@@ -30,6 +30,25 @@ void demand_verb(const CLI::App& app, std::string_view word) {
                                           nearest.empty() ? "" : "; nearest known: " + nearest));
 }
 
+// What was not taken, with the nearest option there is, "" when it was no option.
+std::string unknown_option(const CLI::App& app, int argc, char** argv) {
+  const CLI::App* verb = &app;
+  for (auto inner = verb->get_subcommands(); !inner.empty(); inner = verb->get_subcommands())
+    verb = inner.front();
+  std::vector<std::string> names;
+  for (const CLI::Option* option : verb->get_options())
+    for (const std::string& name : option->get_lnames()) names.push_back("--" + name);
+  const std::vector<std::string_view> known(names.begin(), names.end());
+  for (int i = 1; i < argc; ++i) {
+    const std::string word = std::string(argv[i]).substr(0, std::string_view(argv[i]).find('='));
+    if (!word.starts_with("--") || std::find(names.begin(), names.end(), word) != names.end()) continue;
+    const std::string nearest = ubbo::io::nearest_name(word, known);
+    return fmt::format("no option '{}'; {} takes {}{}", word, verb->get_name(), fmt::join(names, ", "),
+                       nearest.empty() ? "" : "; nearest known: " + nearest);
+  }
+  return {};
+}
+
 int run_command(int argc, char** argv, const Kit& kit) {
   CLI::App app{"Ubbo: touch-driven components that are exact, explained, and tuned by measurement.", "ubbo"};
   app.set_version_flag("--version", "ubbo " UBBO_VERSION);
@@ -51,6 +70,10 @@ int run_command(int argc, char** argv, const Kit& kit) {
     if (argc > 1) demand_verb(app, argv[1]);
     app.parse(argc, argv);
     finish_saying();
+  } catch (const CLI::ExtrasError& error) {
+    const std::string wrong = unknown_option(app, argc, argv);
+    warn("ubbo: {}\n", wrong.empty() ? error.what() : wrong);
+    return bad_input;
   } catch (const CLI::ParseError& error) {
     std::ostringstream out;
     std::ostringstream wrong;

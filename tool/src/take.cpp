@@ -43,6 +43,7 @@ const Feel& feel_named(const std::string& name) {
 }
 
 void write_take_to(const std::string& path, const io::Take& take) {
+  if (path == "-") return say_text(io::write_take(take));
   if (!path.ends_with(".csv"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .take.csv");
   const std::string text = io::write_take(take);
@@ -85,14 +86,17 @@ Box room_of(const io::Take& take) {
 
 void add_make(CLI::App& take, int& exit, const Kit& kit) {
   struct Order {
-    std::string script, scene, out, hand = "bare", label, expectation;
+    std::string script, file, scene, out, hand = "bare", label, expectation;
     std::uint64_t seed = 1;
     double rate = 120.0;
   };
   auto order = std::make_shared<Order>();
   CLI::App* verb = take.add_subcommand("make", "Make a take from a hand script");
-  verb->add_option("SCRIPT", order->script, "what the fingers do (docs/formats/hand-script.md)")->required();
-  verb->add_option("-o,--out", order->out, "file to write, *.take.csv")->required();
+  auto* script =
+      verb->add_option("SCRIPT", order->script, "what the fingers do (docs/formats/hand-script.md)");
+  verb->add_option("--script", order->file, "a file that holds the script; - for standard input")
+      ->excludes(script);
+  verb->add_option("-o,--out", order->out, "file to write, *.take.csv; - for standard output")->required();
   verb->add_option("--scene", order->scene, "scene whose parts are places");
   verb->add_option("--hand", order->hand, "steady, bare, gloved or shaky")->capture_default_str();
   verb->add_option("--seed", order->seed, "the same seed makes the same take")->capture_default_str();
@@ -104,6 +108,9 @@ void add_make(CLI::App& take, int& exit, const Kit& kit) {
       "Example:  ubbo take make \"press the thumb, drag right 90 dp over 200 ms, lift\"\n"
       "                    --scene inspection.scene.toml --hand gloved --seed 3 -o drag.take.csv");
   verb->callback([order, &exit, &kit] {
+    if (order->script.empty() && order->file.empty())
+      throw std::invalid_argument("take make: no script; takes one in quotes, or --script FILE");
+    if (!order->file.empty()) order->script = io::read_text(order->file);
     io::Hand hand(io::find_hand(order->hand), order->seed, order->rate);
     std::unique_ptr<io::SceneRun> run;
     if (!order->scene.empty()) run = std::make_unique<io::SceneRun>(io::read_scene(order->scene, kit.kinds));
@@ -137,29 +144,41 @@ void add_convert(CLI::App& take, int& exit) {
   });
 }
 
-void add_info(CLI::App& take, int& exit) {
+void add_info(CLI::App& take, int& exit, const Kit& kit) {
   struct Order {
     Reading reading;
-    std::string feel = "bare-finger", out;
+    std::string feel, scene, out;
     bool json = false;
   };
   auto order = std::make_shared<Order>();
   CLI::App* verb =
       take.add_subcommand("info", "Tell what a recording holds and what its touches are taken for");
   order->reading.add_to(verb);
-  verb->add_option("--feel", order->feel, "the feel to take them by")->capture_default_str();
+  auto* by_name = verb->add_option("--feel", order->feel,
+                                   "the shipped feel to take them by; bare-finger if nothing is said");
+  verb->add_option("--scene", order->scene, "take them by the feel of this scene, on its screen")
+      ->excludes(by_name);
   verb->add_flag("--json", order->json, "print JSON");
   verb->add_option("-o,--out", order->out, "also draw the paths over the screen, to a .png or .svg");
   verb->footer("Example:  ubbo take info double_tap.take.csv --feel gloved -o double_tap.png");
-  verb->callback([order, &exit] {
+  verb->callback([order, &exit, &kit] {
+    Feel feel = feel_named(order->feel.empty() ? "bare-finger" : order->feel);
+    std::string whose = order->feel.empty() ? "bare-finger" : order->feel;
+    if (!order->scene.empty()) {
+      const io::Scene scene = io::read_scene(order->scene, kit.kinds);
+      feel = scene.stage.feel;
+      whose = "of " + order->scene;
+      if (order->reading.screen.empty())
+        order->reading.screen = fmt::format("{}x{}", scene.stage.width, scene.stage.height);
+    }
     const io::Take recorded = order->reading.read();
-    const Feel& feel = feel_named(order->feel);
     Box screen = order->reading.raw_units ? Box{} : io::screen_of(recorded);
     if (!order->reading.screen.empty() && !order->reading.raw_units) {
       const Point size = size_in(order->reading.screen, "--screen");
       screen = {0.0, 0.0, size.x, size.y};
     }
-    const io::TakeInfo info = io::inspect(recorded, feel, screen);
+    io::TakeInfo info = io::inspect(recorded, feel, screen);
+    info.feel = whose;
     say("{}",
         order->json ? io::info_json(info) : io::info_text(info, order->reading.raw_units ? "units" : "dp"));
     if (!order->out.empty()) {
@@ -177,9 +196,9 @@ void add_info(CLI::App& take, int& exit) {
   });
 }
 
-void add_trial(CLI::App& take, int& exit) {
+void add_trial(CLI::App& take, int& exit, const Kit& kit) {
   struct Order {
-    std::string hand, feel;
+    std::string hand, feel, scene;
     int count = 2000;
     bool markdown = false;
   };
@@ -187,13 +206,14 @@ void add_trial(CLI::App& take, int& exit) {
   CLI::App* verb =
       take.add_subcommand("trial", "Make many gestures of each kind and tell what they were taken for");
   verb->add_option("--hand", order->hand, "only this hand");
-  verb->add_option("--feel", order->feel, "by this feel; each hand has its own otherwise");
+  auto* by_name = verb->add_option("--feel", order->feel, "by this feel; each hand has its own otherwise");
+  verb->add_option("--scene", order->scene, "by the feel of this scene")->excludes(by_name);
   verb->add_option("--count", order->count, "how many of each kind")
       ->check(CLI::Range(1, 1'000'000))
       ->capture_default_str();
   verb->add_flag("--markdown", order->markdown, "print the tables of docs/recognition.md");
   verb->footer("Example:  ubbo take trial --hand gloved --feel bare-finger --count 500");
-  verb->callback([order, &exit] {
+  verb->callback([order, &exit, &kit] {
     if (!order->hand.empty()) (void)io::find_hand(order->hand);
     for (const io::HandModel& hand : io::shipped_hands()) {
       const std::string name = hand.name;
@@ -201,10 +221,13 @@ void add_trial(CLI::App& take, int& exit) {
       const std::string feel = !order->feel.empty()                  ? order->feel
                                : name == "gloved" || name == "shaky" ? "gloved"
                                                                      : "bare-finger";
-      const auto rows = io::run_trial(hand, feel_named(feel), order->count);
+      const Feel by =
+          order->scene.empty() ? feel_named(feel) : io::read_scene(order->scene, kit.kinds).stage.feel;
+      const auto rows = io::run_trial(hand, by, order->count);
       int right = 0;
       for (const io::TrialRow& row : rows) right += row.right;
-      say("{}hand {}, feel {}: {:.2f} % of {} taken right\n\n{}\n", order->markdown ? "## " : "", name, feel,
+      say("{}hand {}, feel {}: {:.2f} % of {} taken right\n\n{}\n", order->markdown ? "## " : "", name,
+          order->scene.empty() ? feel : "of " + order->scene,
           100.0 * right / (order->count * static_cast<double>(rows.size())),
           order->count * static_cast<int>(rows.size()), io::trial_table(rows, order->markdown));
       finish_saying();
@@ -222,8 +245,8 @@ void add_take(CLI::App& app, int& exit, const Kit& kit) {
       "Example:  ubbo take make \"double tap (180, 300)\" -o tap.take.csv && ubbo take info tap.take.csv");
   add_make(*take, exit, kit);
   add_convert(*take, exit);
-  add_info(*take, exit);
-  add_trial(*take, exit);
+  add_info(*take, exit, kit);
+  add_trial(*take, exit, kit);
 }
 
 }  // namespace ubbo::tool

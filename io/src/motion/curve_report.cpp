@@ -74,6 +74,13 @@ CurveOrder checked(CurveOrder order, Micros duration) {
       timed->duration = duration;
     takes_velocity = takes_velocity || !std::holds_alternative<Timed>(spec.passage.way);
   }
+  const bool curves = std::any_of(order.specs.begin(), order.specs.end(), [](const MotionSpec& spec) {
+    return std::holds_alternative<Timed>(spec.passage.way);
+  });
+  for (const double at : order.at)
+    if (curves && !(at >= 0.0 && at <= 1.0))
+      throw std::invalid_argument(fmt::format(
+          "--at {}: of a curve it is a share of the time; takes 0 to 1, or a time such as {}ms", at, at));
   if (order.velocity != 0.0 && !takes_velocity)
     throw std::invalid_argument("a velocity is for springs and coasts; a curve sets off with its own");
   return order;
@@ -92,6 +99,9 @@ Motion motion_of(const CurveOrder& order, const MotionSpec& spec) {
 
 std::vector<CurveSample> samples_of(const CurveOrder& order, const MotionSpec& spec) {
   std::vector<double> times = order.at;
+  const auto* timed = std::get_if<Timed>(&spec.passage.way);
+  for (const Micros time : order.at_times)
+    times.push_back(to_seconds(time) / (timed == nullptr ? 1.0 : to_seconds(timed->duration)));
   if (times.empty()) {
     const bool curve = std::holds_alternative<Timed>(spec.passage.way);
     const double whole = curve ? 1.0 : to_seconds(motion_of(order, spec).ends());

@@ -82,6 +82,20 @@ std::string text_of(const Group& group) {
   return text;
 }
 
+// The shipped feels side by side.
+std::string feels_text() {
+  std::string text = fmt::format("\n  {:<23}", "shipped feels");
+  for (const NamedFeel& feel : shipped_feels()) text += fmt::format(" {:>12}", feel.name);
+  text += "\n";
+  for (const Setting<Feel>& setting : settings_of<Feel>()) {
+    text += fmt::format("  {:<23}", setting.name);
+    for (const NamedFeel& feel : shipped_feels())
+      text += fmt::format(" {:>12}", default_of(setting, ubbo::detail::get_setting(setting, feel.feel)));
+    text += fmt::format(" {}\n", setting.unit);
+  }
+  return text;
+}
+
 std::string markdown_of(const Group& group) {
   std::string text =
       fmt::format("\n## {}\n\n{}\n\n| setting | default | unit | takes | meaning |\n|---|---|---|---|---|\n",
@@ -123,6 +137,7 @@ std::string settings_list(std::string_view of, SettingsFormat format, Kinds kind
       root[one.name] = json_of(one);
     else
       text += format == SettingsFormat::markdown ? markdown_of(one) : text_of(one);
+    if (format == SettingsFormat::text && of == "feel" && one.name == of) text += feels_text();
   }
   if (!of.empty() && std::find(known.begin(), known.end(), of) == known.end())
     throw std::invalid_argument(

@@ -114,6 +114,7 @@ std::string info_text(const TakeInfo& info, const char* unit) {
   for (const Gesture& g : info.gestures)
     text += fmt::format("  {:>8.1f} to {:>8.1f} ms  {:<22} at ({:.1f}, {:.1f})\n", to_ms(g.began),
                         to_ms(g.time), title(g), g.at.x, g.at.y);
+  if (!info.feel.empty()) text += fmt::format("\nby the feel {}\n", info.feel);
   if (!info.decisions.empty()) text += "\nwhy\n";
   for (const Decision& decision : info.decisions)
     text += fmt::format("  {:>8.1f} ms  {}\n", to_ms(decision.time), sentence(decision));
@@ -121,7 +122,7 @@ std::string info_text(const TakeInfo& info, const char* unit) {
 }
 
 std::string info_json(const TakeInfo& info) {
-  Json root{{"contacts", Json::array()}, {"gestures", Json::array()}};
+  Json root{{"feel", info.feel}, {"contacts", Json::array()}, {"gestures", Json::array()}};
   for (const ContactInfo& c : info.contacts)
     root["contacts"].push_back({{"id", c.id},
                                 {"start_ms", to_ms(c.start)},

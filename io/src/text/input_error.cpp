@@ -70,18 +70,19 @@ std::string nearest_name(std::string_view word, std::span<const std::string_view
 }
 
 std::string read_text(const std::string& path) {
-  const File file(std::fopen(path.c_str(), "rb"));
-  if (!file) refuse_file(path, "read");
+  const File opened(path == "-" ? nullptr : std::fopen(path.c_str(), "rb"));
+  std::FILE* file = path == "-" ? stdin : opened.get();
+  if (file == nullptr) refuse_file(path, "read");
   std::string text;
   char block[65536];
-  while (const std::size_t got = std::fread(block, 1, sizeof block, file.get())) {
+  while (const std::size_t got = std::fread(block, 1, sizeof block, file)) {
     text.append(block, got);
     if (text.size() > largest_file)
       throw InputError({.file = path,
                         .found = "more than " + std::to_string(largest_file >> 20U) + " MiB",
                         .takes = "a smaller file"});
   }
-  if (std::ferror(file.get()) != 0) refuse_file(path, "read");
+  if (std::ferror(file) != 0) refuse_file(path, "read");
   return text;
 }
 

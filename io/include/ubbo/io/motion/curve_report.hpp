@@ -17,6 +17,7 @@ struct CurveOrder {
   double velocity = 0.0;
   int samples = 20;          ///< even steps
   std::vector<double> at{};  ///< where to look instead: share of the time for curves, seconds for others
+  std::vector<Micros> at_times{};  ///< or at these times
 };
 
 /// One moment of a motion.

@@ -23,6 +23,7 @@ struct ContactInfo {
 
 /// What a take holds, and what its touches are taken for.
 struct TakeInfo {
+  std::string feel{};                 ///< what the feel is called they are taken by; "": not told
   std::vector<ContactInfo> contacts;  ///< in the order in which they went down
   std::vector<Gesture> gestures;      ///< each at its end
   std::vector<Decision> decisions;    ///< why they were taken for that

@@ -35,7 +35,8 @@ class InputError : public std::runtime_error {
 /// The most that is read of a file, bytes.
 inline constexpr std::size_t largest_file = std::size_t{256} << 20U;
 
-/// The text of a file. Throws `InputError` when it cannot be read, or is larger than `largest_file`.
+/// The text of a file, or of standard input where `path` is "-". Throws `InputError` when it cannot be read,
+/// or is larger than `largest_file`.
 [[nodiscard]] std::string read_text(const std::string& path);
 
 /// Writes a file whole or not at all (`file::write_whole`). Throws `std::runtime_error` when it cannot.
