@@ -192,6 +192,23 @@ TEST_CASE("families: ends exact, out is in turned round, and the shapes one know
                     Catch::Contains("whole number"));
 }
 
+TEST_CASE("each family's slope is its value's rate of change, at every share") {
+  for (const Family family : families)
+    for (const Ease ease : {Ease::in, Ease::out, Ease::in_out}) {
+      const Curve curve = Curve::family(family, ease);
+      int held = 0;
+      for (double p = 0.0137; p < 1.0; p += 0.0411) {
+        const double h = 1e-6;
+        const double measured = (curve.value(p + h) - curve.value(p - h)) / (2 * h);
+        const double before = curve.slope(p - 2 * h), after = curve.slope(p + 2 * h);
+        if (std::fabs(after - before) > 1e-3 * (1 + std::fabs(before))) continue;  // a corner of a bounce
+        CHECK(curve.slope(p) == Approx(measured).epsilon(1e-4).margin(1e-5));
+        ++held;
+      }
+      CHECK(held > 20);
+    }
+}
+
 TEST_CASE("a family's shape is what it was made with, and outside its slope is that of its end") {
   const FamilyCurve back(Family::back, Ease::out,
                          {.overshoot = 0.2, .swings = 7, .bounces = 2, .keeps = 0.3});

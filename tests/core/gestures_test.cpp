@@ -169,6 +169,24 @@ TEST_CASE("presses, holds, drags, flicks, edges and axes") {
   CHECK(free.answer(questions::axis) == "none");
 }
 
+TEST_CASE("a swipe from an edge is called by that edge, on all four sides") {
+  struct Case {
+    Point from, by;
+    Side side;
+  };
+  for (const Case& c : {Case{{3, 300}, {90, 0}, Side::left},
+                        {{357, 300}, {-90, 0}, Side::right},
+                        {{180, 3}, {0, 90}, Side::up},
+                        {{180, 717}, {0, -90}, Side::down}}) {
+    Screen screen({.edges = true});
+    screen.touch(0, Phase::down, c.from);
+    for (int i = 1; i <= 10; ++i) screen.touch(16 * i, Phase::move, c.from + c.by * (i / 10.0));
+    screen.touch(400, Phase::up, c.from + c.by);
+    REQUIRE(screen.news.back().kind == GestureKind::edge_swipe);
+    CHECK(screen.news.back().side == c.side);
+  }
+}
+
 TEST_CASE("two contacts pan, pinch and turn by what their places say") {
   PROPERTY("any movement of two fingers", [] {
     const Point centre{180, 360}, shift{*number(-60, 60), *number(-60, 60)};

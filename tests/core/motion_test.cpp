@@ -97,4 +97,9 @@ TEST_CASE("cues may be laid in any order of time") {
   backward.cue(0, 10, line, Place::at(ms(0)));
   for (double t = 0; t < 200; t += 5) CHECK(forward.at(0, ms(t)).value == backward.at(0, ms(t)).value);
   CHECK(forward.at(0, ms(100)).value == Approx(12.5));  // from 5, half of the way to 20
+  Timeline twice;
+  twice.add_track("x", 0);
+  twice.cue(0, 10, line, Place::at(ms(0)));
+  twice.cue(0, -10, line, Place::at(ms(0)));
+  CHECK(twice.at(0, ms(100)).value == -10);  // of two at one time the one laid later counts
 }

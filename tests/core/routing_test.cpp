@@ -208,6 +208,15 @@ TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {
   CHECK(app.stage.settled());
   CHECK_FALSE(app.pad->pressed());
 
+  Hives palm({.feel = {.palm_size = 100}});
+  for (int i = 0; i <= 10; ++i)
+    palm.stage.touch({.time = ms(8 * i),
+                      .contact = 1,
+                      .phase = i == 0 ? Phase::down : Phase::move,
+                      .at = {100, 340 - 20.0 * i},
+                      .size = 140});
+  CHECK(palm.stage.journal().size() == 1);  // nobody has it, and nobody contends for it
+  CHECK(palm.list->offset() == -100);
   for (const auto& [x, taken] : {std::pair{5.0, false}, {5.001, true}}) {  // the bezel's own edge is bezel
     Hives edge({.feel = {.bezel = 5}});
     edge.touch(0, Phase::down, {x, 700});
@@ -220,6 +229,40 @@ TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {
   tools.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {9, 9}, .tool = Tool::stylus});
   tools.touch({.time = ms(9), .contact = 1, .phase = Phase::move, .at = {9, 19}, .tool = Tool::stylus});
   CHECK(pane.offset() == Approx(6));
+}
+
+TEST_CASE(
+    "who is left alone with a finger has nobody to contend with; what another finger holds is not taken "
+    "over") {
+  Hives app;
+  app.touch(0, Phase::down, {180, 600});
+  app.stage.at(ms(5), [&] { app.stage.remove(*app.list); });
+  for (int i = 1; i <= 5; ++i) app.touch(5 + 8 * i, Phase::move, {180, 600 + 10.0 * i});
+  CHECK(app.answers(questions::contest) == "sheet: this part");
+  const auto decisions = app.stage.journal().decisions();
+  const auto won = std::find_if(decisions.begin(), decisions.end(),
+                                [](const Decision& d) { return d.says(answers::contest_won); });
+  REQUIRE(won != decisions.end());
+  CHECK(won->all_facts().back().value == 1);  // the list wanted it too, when it went down
+  CHECK(app.sheet->offset() > 0);
+
+  Cell<double> height{100}, scrolled{0};
+  Stage stage;
+  auto& sheet = stage.add<Pane>("sheet", {0, 0, 360, 720}, {.offset = height, .least = 0, .most = 500});
+  auto& list = stage.add<Pane>("list", {0, 360, 360, 360}, {.offset = scrolled, .least = -500, .most = 0},
+                               {.inside = "sheet"});
+  const auto move = [&](int contact, double at_ms, Phase phase, double y) {
+    stage.touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = {180, y}});
+  };
+  move(1, 0, Phase::down, 150);
+  move(1, 10, Phase::move, 158);
+  const double held = sheet.offset();
+  move(2, 20, Phase::down, 600);
+  for (int i = 1; i <= 10; ++i) move(2, 20 + 8 * i, Phase::move, 600 + 8.0 * i);  // the list is at its start
+  CHECK(sheet.offset() == held);
+  CHECK(list.offset() == 0);
+  move(1, 200, Phase::move, 178);
+  CHECK(sheet.offset() == Approx(held + 20));
 }
 
 TEST_CASE("ten fingers on nested parts allocate nothing") {

@@ -4,6 +4,31 @@
 using namespace ubbo;
 using namespace ubbo::test;
 
+TEST_CASE("what a slider and a pane are made of: words to two decimals, labels inside their part") {
+  Cell<double> value{3.14159}, offset{0};
+  Stage stage;
+  auto& slider = stage.add<Slider>("slider", {20, 100, 320, 40}, {.value = value, .to = 10});
+  auto& pane = stage.add<Pane>("pane", {20, 300, 320, 200}, {.label = "hives", .offset = offset});
+  const auto words = [](const Part& part, Role role) {
+    std::vector<std::pair<std::string, Box>> found;
+    part.kind().pieces(part, [&](const Piece& piece) {
+      if (piece.role == role && !piece.words.empty()) found.emplace_back(piece.words, piece.box);
+    });
+    return found;
+  };
+  for (const auto& [number, shown] :
+       {std::pair{3.14159, "3.14"}, {2.0, "2"}, {9.999, "10"}, {0.125, "0.13"}}) {
+    stage.at_once([&] { value.set(number); });
+    stage.advance(stage.now() + ms(1));
+    REQUIRE(words(slider, Role::handle).size() == 1);
+    CHECK(words(slider, Role::handle)[0].first == shown);
+  }
+  const auto label = words(pane, Role::label);
+  REQUIRE(label.size() == 1);
+  CHECK(label[0].second.x >= 20);
+  CHECK(label[0].second.right() <= 340);
+}
+
 TEST_CASE("from finger to cell: a drag, its decisions, and where it lands") {
   HoneySlider app({.step = 1});
   REQUIRE(app.slider->thumb() == Point{154.8, 224});

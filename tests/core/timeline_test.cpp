@@ -146,6 +146,7 @@ TEST_CASE("the figures of a motion are those of its formula") {
   });
   const MotionFigures even = figures_of(Motion({.from = 0, .to = 2}, Timed{Curve{}, ms(1000)}));
   CHECK(to_ms(even.half) == Approx(500).margin(0.01));
+  CHECK(to_ms(even.nine_tenths) == Approx(900).margin(0.01));
   CHECK(to_ms(even.settled) == Approx(980).margin(0.01));
   CHECK(even.peak_speed == Approx(2));
   CHECK(figures_of(Motion({.from = 1, .to = 1}, Timed{Curve{}, ms(1000)})).duration == Micros{0});

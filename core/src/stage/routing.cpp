@@ -101,6 +101,7 @@ bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
     says(topmost, answers::owner_disabled);
     return true;
   }
+  contest.rivals = contest.chain.size() - 1;
   Part* first = contest.chain.front();
   const auto caught = std::find_if(contest.chain.begin(), contest.chain.end(),
                                    [](const Part* part) { return part->catches(); });
@@ -188,9 +189,8 @@ void Routing::resolve(Contact& contact, const Sample& sample) {
     }
     contest.owner = winner;
   }
-  winner->decide(answers::contest_won,
-                 {passed, Fact::plain("across", std::fabs(across(axis, moved)), "dp"),
-                  Fact::plain("rivals", static_cast<double>(contest.chain.size()) - 1.0, "")});
+  winner->decide(answers::contest_won, {passed, Fact::plain("across", std::fabs(across(axis, moved)), "dp"),
+                                        Fact::plain("rivals", static_cast<double>(contest.rivals), "")});
 }
 
 void Routing::deliver(Contact& contact, const Sample& sample) {
@@ -317,12 +317,6 @@ bool Routing::pass_flick(Part& part, Point velocity) {
   return false;
 }
 
-// Who is left alone has nobody to contend with.
-void Routing::leave(Contest& contest, const Part& part) {
-  if (std::erase(contest.chain, &part) == 0 || contest.chain.size() > 1 || contest.contact == nullptr) return;
-  contest.open = contest.contact->contested = contest.contact->shared = false;
-}
-
 void Routing::cancel(Part& part, Micros now) {
   for (Contest& contest : contests_) {
     if (contest.contact == nullptr || !among(contest.chain, &part)) continue;
@@ -334,13 +328,13 @@ void Routing::cancel(Part& part, Micros now) {
     if (owned) contest.owner = nullptr;
     touch(part, *contest.contact, sample);
     part.foresee({});
-    leave(contest, part);
+    std::erase(contest.chain, &part);
   }
 }
 
 void Routing::forget(const Part& part) {
   for (Contest& contest : contests_) {
-    leave(contest, part);
+    std::erase(contest.chain, &part);
     if (contest.owner == &part) contest.owner = nullptr;
   }
 }

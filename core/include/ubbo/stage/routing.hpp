@@ -58,7 +58,8 @@ class Routing {
     std::vector<Part*> chain;
     Part* owner = nullptr;
     Contact* contact = nullptr;
-    Point before{};  // where the contact was at its last sample
+    std::size_t rivals = 0;  // how many others wanted it when it went down, though they may be gone
+    Point before{};          // where the contact was at its last sample
     bool open = false;
   };
 
@@ -67,7 +68,6 @@ class Routing {
   }
   [[nodiscard]] Contest& contest_of(const Contact& contact) { return contests_[index(contact)]; }
   bool touch(Part& part, const Contact& contact, const Sample& sample);
-  static void leave(Contest& contest, const Part& part);
   void share(const Contest& contest, const Contact& contact, const Sample& sample);
   void refuse(const Sample& sample, const Answer& answer, const Fact& fact) const;
   bool accept(Part& topmost, Contact& contact, const Sample& sample);
