@@ -225,7 +225,8 @@ class Film {
     for (const FilmPress& press : frame.presses) add_press(shapes, press);
     const Micros before = &frame == reel_.frames.data() ? reel_.begins : (&frame)[-1].time;
     for (const auto& trail : reel_.trails)
-      if (!trail.empty() && trail.front().time <= frame.time && trail.back().time >= before)
+      if (!trail.empty() && trail.front().time <= frame.time &&
+          (trail.back().time > before || before == reel_.begins))
         add_trail(shapes, trail, before, frame.time);
   }
 

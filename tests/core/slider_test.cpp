@@ -18,7 +18,7 @@ TEST_CASE("what a slider and a pane are made of: words to two decimals, labels i
   };
   for (const auto& [number, shown] :
        {std::pair{3.14159, "3.14"}, {2.0, "2"}, {9.999, "10"}, {0.125, "0.13"}}) {
-    stage.at_once([&] { value.set(number); });
+    stage.at_once([&, to = number] { value.set(to); });
     stage.advance(stage.now() + ms(1));
     REQUIRE(words(slider, Role::handle).size() == 1);
     CHECK(words(slider, Role::handle)[0].first == shown);
