@@ -78,9 +78,11 @@ CurveOrder checked(CurveOrder order, Micros duration) {
     return std::holds_alternative<Timed>(spec.passage.way);
   });
   for (const double at : order.at)
-    if (curves && !(at >= 0.0 && at <= 1.0))
-      throw std::invalid_argument(fmt::format(
-          "--at {}: of a curve it is a share of the time; takes 0 to 1, or a time such as {}ms", at, at));
+    if (curves && !(at >= -1.0 && at <= 2.0))  // a whole length beyond either end is still of use
+      throw std::invalid_argument(
+          fmt::format("--at {}: of a curve it is a share of the time; takes 0 to 1, from -1 to 2 at most, or "
+                      "a time such as {}ms",
+                      at, at));
   if (order.velocity != 0.0 && !takes_velocity)
     throw std::invalid_argument("a velocity is for springs and coasts; a curve sets off with its own");
   return order;
