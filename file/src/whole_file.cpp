@@ -96,18 +96,4 @@ void write_whole(const std::string& path, std::string_view bytes) {
   fail(path, cause);
 }
 
-PassingFolder::PassingFolder() {
-  std::error_code failed;
-  const std::filesystem::path root = std::filesystem::temp_directory_path(failed);
-  path_ = (failed ? std::filesystem::path("/tmp") : root) / "ubbo-XXXXXX";
-  if (::mkdtemp(path_.data()) == nullptr)
-    throw std::runtime_error(path_ +
-                             ": this folder for passing files cannot be made: " + std::strerror(errno));
-}
-
-PassingFolder::~PassingFolder() {
-  std::error_code ignored;
-  std::filesystem::remove_all(path_, ignored);
-}
-
 }  // namespace ubbo::file

@@ -11,8 +11,7 @@
 #include <cmath>
 #include <cstdio>
 #include <cstring>
-#include <fstream>
-#include <iterator>
+#include <memory>
 #include <stdexcept>
 
 #include "ubbo/file/whole_file.hpp"
@@ -58,21 +57,18 @@ class Script {
   Script(const Graph& graph, int width, int height, const skin::CombColours& colours)
       : graph_(graph), width_(width), height_(height), colours_(colours) {}
 
-  std::string write(const std::string& path) {
-    const bool png = path.ends_with(".png");
+  std::string write(bool png) {
     // A point of pngcairo is a pixel and a third, one of svg a pixel.
     font_scale_ = png ? 0.75 : 1.0;
     add("set terminal " + std::string(png ? "pngcairo" : "svg") + " noenhanced size " +
         std::to_string(width_) + "," + std::to_string(height_) + " font " + font(13) + " background rgb '" +
         hex(colours_.paper).replace(1, 2, "") + "'");
-    add("set output " + in_quotes(path));
     add("set encoding utf8");
     add("set multiplot");
     add("unset key");
     header();
     lay_out();
     add("unset multiplot");
-    add("unset output");
     return std::move(text_);
   }
 
@@ -283,18 +279,36 @@ class Script {
   std::string text_;
 };
 
-// Runs gnuplot on a script of ours, without any start-up file of the user's, and waits for its end. The names
-// of its files are ours too, since gnuplot takes a name that begins with a bar for a command.
-void run_gnuplot(const std::string& script) {
-  posix_spawn_file_actions_t quiet;
-  posix_spawn_file_actions_init(&quiet);
-  for (const int number : {0, 1, 2})
-    posix_spawn_file_actions_addopen(&quiet, number, "/dev/null", number == 0 ? O_RDONLY : O_WRONLY, 0);
-  std::string words[]{"gnuplot", "-d", script};
-  char* arguments[]{words[0].data(), words[1].data(), words[2].data(), nullptr};
+struct Close {
+  void operator()(std::FILE* file) const { std::fclose(file); }
+};
+using Passing = std::unique_ptr<std::FILE, Close>;
+
+// A file without a name, so that nothing is left of it whatever happens.
+Passing passing_file(const std::string& text = {}) {
+  Passing file(std::tmpfile());
+  if (!file || std::fwrite(text.data(), 1, text.size(), file.get()) != text.size() ||
+      std::fflush(file.get()) != 0)
+    throw std::runtime_error(std::string("no room for a passing file: ") + std::strerror(errno));
+  std::rewind(file.get());
+  return file;
+}
+
+// What gnuplot draws by a script of ours, without any start-up file of the user's. It hears no name of a
+// file, since it takes one that begins with a bar for a command.
+std::string drawn_by_gnuplot(const std::string& text) {
+  const Passing script = passing_file(text);
+  const Passing drawn = passing_file();
+  posix_spawn_file_actions_t ends;
+  posix_spawn_file_actions_init(&ends);
+  posix_spawn_file_actions_adddup2(&ends, fileno(script.get()), 0);
+  posix_spawn_file_actions_adddup2(&ends, fileno(drawn.get()), 1);
+  posix_spawn_file_actions_addopen(&ends, 2, "/dev/null", O_WRONLY, 0);
+  std::string words[]{"gnuplot", "-d"};
+  char* arguments[]{words[0].data(), words[1].data(), nullptr};
   pid_t child = 0;
-  const int failed = posix_spawnp(&child, arguments[0], &quiet, nullptr, arguments, environ);
-  posix_spawn_file_actions_destroy(&quiet);
+  const int failed = posix_spawnp(&child, arguments[0], &ends, nullptr, arguments, environ);
+  posix_spawn_file_actions_destroy(&ends);
   if (failed == ENOENT)
     throw std::runtime_error("gnuplot is not installed; graphs need it (Debian: gnuplot-nox)");
   if (failed != 0)
@@ -302,8 +316,13 @@ void run_gnuplot(const std::string& script) {
   int status = 0;
   while (waitpid(child, &status, 0) < 0 && errno == EINTR) {
   }
-  if (!WIFEXITED(status) || WEXITSTATUS(status) != 0)
+  std::rewind(drawn.get());
+  std::string bytes;
+  char block[65536];
+  while (const std::size_t got = std::fread(block, 1, sizeof block, drawn.get())) bytes.append(block, got);
+  if (!WIFEXITED(status) || WEXITSTATUS(status) != 0 || bytes.empty())
     throw std::runtime_error("gnuplot failed, and drew nothing");
+  return bytes;
 }
 
 }  // namespace
@@ -326,15 +345,8 @@ void plot(const Graph& graph, int width, int height, const std::string& path,
                                 " is not taken; it takes 200x200 to 16384x16384");
   if (!path.ends_with(".png") && !path.ends_with(".svg"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
-  const file::PassingFolder passing;
-  const std::string drawn = passing.path() + (path.ends_with(".png") ? "/graph.png" : "/graph.svg");
-  const std::string script = passing.path() + "/script";
-  file::write_whole(script, Script(graph, width, height, colours).write(drawn));
-  run_gnuplot(script);
-  std::ifstream in(drawn, std::ios::binary);
-  const std::string bytes{std::istreambuf_iterator<char>(in), {}};
-  if (bytes.empty()) throw std::runtime_error("gnuplot drew nothing");
-  file::write_whole(path, bytes);
+  const bool png = path.ends_with(".png");
+  file::write_whole(path, drawn_by_gnuplot(Script(graph, width, height, colours).write(png)));
 }
 
 }  // namespace ubbo::paint

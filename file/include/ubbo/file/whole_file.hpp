@@ -12,18 +12,4 @@ namespace ubbo::file {
 /// pipe, is written straight. Throws `std::runtime_error` that names the path and the reason.
 void write_whole(const std::string& path, std::string_view bytes);
 
-/// A folder of its own for passing files, removed with all it holds when it goes. Throws `std::runtime_error`
-/// when none can be made.
-class PassingFolder {
- public:
-  PassingFolder();
-  PassingFolder(const PassingFolder&) = delete;
-  PassingFolder& operator=(const PassingFolder&) = delete;
-  ~PassingFolder();
-  [[nodiscard]] const std::string& path() const { return path_; }
-
- private:
-  std::string path_;
-};
-
 }  // namespace ubbo::file
