@@ -58,16 +58,17 @@ Drawn draw(const io::CurveOrder& order, const io::MotionSpec& spec, const Colour
   constexpr int endless_shown = 3;
   Passage passage = spec.passage;
   if (passage.runs <= Passage::endless) passage.runs = endless_shown;
-  const Motion motion({.from = order.from,
-                       .velocity = order.velocity,
-                       .to = io::motion_of(order, spec).to(),
-                       .begins = passage.delay,
-                       .rest_floor = 1e-12},
-                      passage);
+  Motion::Plan plan{.from = order.from,
+                    .velocity = order.velocity,
+                    .to = io::motion_of(order, spec).to(),
+                    .begins = passage.delay};
+  const Micros ends = Motion(plan, passage).ends();  // as the figures tell it
+  plan.rest_floor = 1e-12;                           // but drawn without its last small step
+  const Motion motion(plan, passage);
   Drawn drawn{{.name = spec.text, .points = {}, .colour = colour}, {.points = {}, .colour = colour}, 0.0};
-  drawn.ends_ms = to_ms(motion.ends());
+  drawn.ends_ms = to_ms(ends);
   constexpr int looks = 1500;
-  const double whole = static_cast<double>(motion.ends().count());
+  const double whole = static_cast<double>(ends.count());
   double last = motion.from();
   for (int i = 0; i <= looks; ++i) {
     const Micros time{std::llround(whole * i / looks)};
