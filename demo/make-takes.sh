@@ -30,3 +30,17 @@ make hive-list hand-over 10 'sheet = 320, scrolled = 0' 'the list at its end han
    press (200, 320), drag down 300 dp over 600 ms, wait 120 ms, lift'
 make yard-plan pinch 12 '' 'a pinch on the yard plan' 'pinch out 110 dp at plan over 500 ms'
 make yard-plan turn 13 '' 'a turn of the yard plan' 'rotate 80 degrees at plan'
+
+# The same drag as a panel of 57.15 by 114.3 mm would have sent it: 20 units a millimetre, 3.175 a dp.
+{
+  printf '%s\n' '# made, not recorded' 'N: Heather Ridge smoker shelf panel' 'I: 0018 0b0b 0001 0110' \
+    'P: 02 00 00 00 00 00 00 00' 'B: 00 0b 00 00 00 00 00 00 00' 'B: 03 00 00 00 00 00 80 60 02' \
+    'A: 2f 0 9 0 0 0' 'A: 35 0 1143 0 0 20' 'A: 36 0 2286 0 0 20' 'A: 39 0 65535 0 0 0'
+  awk -F, '/^[0-9]/ {
+    us = $1 * 1000; stamp = sprintf("E: %d.%06d ", 1 + us / 1000000, us % 1000000)
+    if ($3 == "down") printf "%s0003 0039 %d\n", stamp, 70 + $2
+    if ($3 != "up") printf "%s0003 0035 %d\n%s0003 0036 %d\n", stamp, $4 * 3.175 + 0.5, stamp, $5 * 3.175 + 0.5
+    if ($3 == "up") printf "%s0003 0039 -1\n", stamp
+    printf "%s0000 0000 0000\n", stamp
+  }' "$folder/inspection.drag.take.csv"
+} >"$folder/inspection.panel.events"

@@ -89,7 +89,7 @@ class Dial final : public Part {
   double within(double value) const { return std::clamp(value, 0.0, settings_.most); }
   double heading(Point at) const { return std::atan2(at.y - box().centre().y, at.x - box().centre().x); }
   void follow(const Contact& contact, const Sample& sample) {
-    drag_.move(sample.at, contact.contested ? HUGE_VAL : around().feel_for(sample.tool).drag_threshold);
+    drag_.move(sample.at, contact.contested ? HUGE_VAL : feel_for(sample.tool).drag_threshold);
     const double step = std::remainder(heading(sample.at) - heading_, 2.0 * std::numbers::pi);
     heading_ += step;
     if (!drag_.dragging()) return;

@@ -5,6 +5,7 @@
 #include <map>
 #include <set>
 
+#include "told.hpp"
 #include "ubbo/io/replay/report.hpp"
 
 namespace ubbo::show {
@@ -112,9 +113,10 @@ Box region_of(const Stage& before, const Stage& after, const std::set<std::strin
 
 // The thresholds that applied to a contact: along the axes that the parts it went down on follow, of its
 // tool's feel.
-paint::FilmThreshold threshold_of(const Stage& stage, const Feel& feel, const Sample& down,
-                                  std::string_view owner) {
+paint::FilmThreshold threshold_of(const Stage& stage, const Sample& down, std::string_view owner) {
   paint::FilmThreshold made;
+  if (stage.find(owner) == nullptr) return made;
+  const Feel& feel = stage.find(owner)->feel_for(down.tool);
   for (const Part* part = stage.find(owner); part != nullptr; part = part->outer()) {
     const Wish wish = part->wish(down);
     if (wish.horizontal) made.x = feel.threshold(Axis::horizontal);
@@ -164,7 +166,7 @@ void add_snap_places(FilmReel& reel, const Stage& stage, const std::set<std::str
 FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions& options) {
   constexpr std::size_t journal_room = 4096;
   io::SceneRun rehearsal(scene, journal_room);
-  io::Replay whole(rehearsal, take);
+  io::Replay whole(rehearsal, take, {.told = told_part(options.told, 0.0, 0.5)});
   whole.finish();
   const io::SceneRun fresh(scene);
   const std::set<std::string_view> busy = busy_parts(whole);
@@ -184,15 +186,12 @@ FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions
   for (const Trail& trail : trails) {
     reel.trails.push_back(trail.points);
     const paint::TrailPoint& first = trail.points.front();
-    const Feel& feel = trail.tool == Tool::stylus  ? scene.stage.stylus
-                       : trail.tool == Tool::mouse ? scene.stage.mouse
-                                                   : scene.stage.feel;
     const Sample down{.time = first.time, .at = first.at, .tool = trail.tool};
-    presses.push_back({first.at, threshold_of(fresh.stage(), feel, down, owner_at(whole, first.time))});
+    presses.push_back({first.at, threshold_of(fresh.stage(), down, owner_at(whole, first.time))});
   }
 
   io::SceneRun run(scene);
-  io::Replay replay(run, take);
+  io::Replay replay(run, take, {.told = told_part(options.told, 0.5, 1.0)});
   Micros after = whole.begins() - Micros{1};
   for (const Micros time : frame_times(whole, options.frames)) {
     replay.play_to(time);

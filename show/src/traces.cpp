@@ -6,6 +6,7 @@
 #include <set>
 #include <stdexcept>
 
+#include "told.hpp"
 #include "ubbo/io/replay/report.hpp"
 
 namespace ubbo::show {
@@ -27,10 +28,11 @@ std::vector<std::string> usual(io::SceneRun& run) {
 
 }  // namespace
 
-Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<std::string>& of, int steps) {
+Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<std::string>& of, int steps,
+              const std::function<void(double)>& told) {
   constexpr std::size_t journal_room = 4096;
   io::SceneRun rehearsal(scene, journal_room);
-  io::Replay whole(rehearsal, take);
+  io::Replay whole(rehearsal, take, {.told = told_part(told, 0.0, 0.5)});
   whole.finish();
   Traces made{
       .title = scene.title.empty() ? std::filesystem::path(scene.file).filename().string() : scene.title,
@@ -51,7 +53,7 @@ Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<st
                            reading.rests ? reading.rests() : std::vector<double>{}});
   std::set<Micros> times;
   for (int i = 0; i <= steps; ++i) times.insert(whole.begins() + (whole.ends() - whole.begins()) * i / steps);
-  io::Replay replay(run, take);
+  io::Replay replay(run, take, {.told = told_part(told, 0.5, 1.0)});
   for (const Micros time : times) {
     replay.play_to(time);
     for (std::size_t i = 0; i < readings.size(); ++i) {

@@ -232,6 +232,34 @@ TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {
 }
 
 TEST_CASE(
+    "a part is judged by a feel of its own, and a contest by that of the part the finger went down on") {
+  const auto travel_at_drag = [](double own, double list_own) {
+    Hives app({.feel = {.drag_threshold = 8}});
+    if (own > 0) app.row->set_feels({.finger = {.drag_threshold = own}});
+    if (list_own > 0) app.list->set_feels({.finger = {.drag_threshold = list_own}});
+    app.pad->set_feels({.finger = {.drag_threshold = 90}});  // it follows no drags
+    app.touch(0, Phase::down, {300, 320});
+    for (int i = 1; i <= 60; ++i) {
+      app.touch(8 * i, Phase::move, {300 - 1.0 * i, 320});
+      if (app.row->offset() != 0) return i - 1;
+    }
+    return 0;
+  };
+  CHECK(travel_at_drag(0, 0) == 8);
+  CHECK(travel_at_drag(0, 30) == 8);
+  CHECK(travel_at_drag(25, 0) == 25);
+  CHECK(travel_at_drag(25, 3) == 25);
+  CHECK(travel_at_drag(3, 30) == 3);
+
+  Hives app;
+  app.row->set_feels({.finger = {.drag_threshold = 25}});
+  app.row->reset_feels();
+  CHECK_FALSE(app.row->has_own_feels());
+  CHECK_THROWS_AS(app.row->set_feels({.mouse = {.staleness = ms(-1)}}), std::invalid_argument);
+  CHECK(app.row->feel_for(Tool::mouse).staleness == feels::mouse.staleness);
+}
+
+TEST_CASE(
     "who is left alone with a finger has nobody to contend with; what another finger holds is not taken "
     "over") {
   Hives app;

@@ -1,5 +1,7 @@
 #include "ubbo/io/take/recording.hpp"
 
+#include <fmt/format.h>
+
 #include <cstring>
 
 #include "check.hpp"
@@ -83,6 +85,107 @@ TEST_CASE("kernel events, protocol B: slots keep their place, lengths follow the
   CHECK(from_raw.samples[1].phase == Phase::cancel);  // the kernel dropped events
 }
 
+namespace {
+
+struct Spelling {
+  const char* name;
+  std::string panel;
+  std::string (*event)(int micros, int type, int code, int value);
+};
+
+std::string stamp(int micros) { return fmt::format("{}.{:06}", 40 + micros / 1000000, micros % 1000000); }
+
+// One panel, 100 by 200 mm, as each kind of recorder writes it down.
+const Spelling spellings[] = {
+    {"bare events", axes,
+     [](int t, int type, int code, int value) {
+       return fmt::format("E: {} {:04x} {:04x} {:04}\t# a comment {}\n", stamp(t), type, code, value, value);
+     }},
+    {"description lines",
+     "# Input device name: \"Smoker shelf panel\"\nN: Smoker shelf panel\nI: 0018 0b0b 0001 0110\nP: 02 00 "
+     "00 00\n"
+     "B: 00 0b 00 00 00\nB: 03 00 00 00 00 00 80 e0 02\nA: 2f 0 9 0 0\nA: 35 0 1000 4 0 10\n"
+     "A: 36 0 2000 4 0 10\nL: 00 0\nS: 00 0\n",
+     [](int t, int type, int code, int value) {
+       return fmt::format("E: {} {:04x} {:04x} {}\n", stamp(t), type, code, value);
+     }},
+    {"a tester",
+     "Input driver version is 1.0.1\nInput device name: \"Smoker shelf panel\"\nSupported events:\n"
+     "  Event type 3 (EV_ABS)\n    Event code 0 (ABS_X)\n      Min        7\n      Max       99\n"
+     "    Event code 53 (ABS_MT_POSITION_X)\n      Value      0\n      Min        0\n      Max     1000\n"
+     "      Resolution      10\n    Event code 54 (ABS_MT_POSITION_Y)\n      Min        0\n      Max     "
+     "2000\n"
+     "      Resolution      10\nProperties:\nTesting ... (interrupt to exit)\n",
+     [](int t, int type, int code, int value) {
+       if (type == 0)
+         return fmt::format("Event: time {}, -------------- SYN_REPORT ------------\n", stamp(t));
+       return fmt::format("Event: time {}, type {} (EV_ABS), code {} (ABS_MT), value {}\n", stamp(t), type,
+                          code, value);
+     }},
+    {"a dump of numbers",
+     "add device 1: /dev/input/event2\n  name:     \"Smoker shelf panel\"\n  events:\n    KEY (0001): 014a\n"
+     "    ABS (0003): 002f  : value 0, min 0, max 9, fuzz 0, flat 0, resolution 0\n"
+     "                0035  : value 0, min 0, max 1000, fuzz 0, flat 0, resolution 10\n"
+     "                0036  : value 0, min 0, max 2000, fuzz 0, flat 0, resolution 10\n",
+     [](int t, int type, int code, int value) {
+       return fmt::format("[{:>16}] {:04x} {:04x} {:08x}\n", stamp(t), type, code,
+                          static_cast<unsigned>(value));
+     }},
+    {"a dump of names, with a second device", "add device 1: /dev/input/event2\n" + axes,
+     [](int t, int type, int code, int value) {
+       const char* name = type == 0      ? "SYN_REPORT"
+                          : code == 0x2f ? "ABS_MT_SLOT"
+                          : code == 0x35 ? "ABS_MT_POSITION_X"
+                          : code == 0x36 ? "ABS_MT_POSITION_Y"
+                                         : "ABS_MT_TRACKING_ID";
+       return fmt::format(
+           "[   {}] /dev/input/event0: EV_KEY KEY_POWER DOWN\n[   {}] /dev/input/event2: {} {:<20} {:08x}\n",
+           stamp(t), stamp(t), type == 0 ? "EV_SYN" : "EV_ABS", name, static_cast<unsigned>(value));
+     }},
+};
+
+}  // namespace
+
+TEST_CASE("one touch on one panel reads the same however its recorder spelt it") {
+  PROPERTY("up to five contacts in any order", [] {
+    struct Step {
+      int micros, type, code, value;
+    };
+    std::vector<Step> steps;
+    int now = 0;
+    std::array<bool, 5> down{};
+    for (int i = *rc::gen::inRange(1, 30), id = 7; i > 0; --i) {
+      const int slot = *rc::gen::inRange(0, 5);
+      steps.push_back({now, 3, 0x2f, slot});
+      if (!down[slot] || *rc::gen::inRange(0, 4) == 0) {
+        down[slot] = !down[slot];
+        steps.push_back({now, 3, 0x39, down[slot] ? id++ : -1});
+      }
+      if (down[slot]) {
+        steps.push_back({now, 3, 0x35, *rc::gen::inRange(0, 1001)});
+        steps.push_back({now, 3, 0x36, *rc::gen::inRange(0, 2001)});
+      }
+      steps.push_back({now, 0, 0, 0});
+      now += *rc::gen::inRange(0, 2'000'000);
+    }
+    for (const io::Mapping& mapping : {on_360x720, io::Mapping{}, io::Mapping{.raw_units = true}}) {
+      std::string first;
+      for (const Spelling& spelling : spellings) {
+        INFO(spelling.name);
+        std::string text = spelling.panel;
+        for (const Step& s : steps) text += spelling.event(s.micros, s.type, s.code, s.value);
+        RC_ASSERT(io::is_kernel_text(text));
+        const io::Take take = io::parse_kernel_text(text, "t", mapping);
+        if (first.empty()) first = io::write_take(take);
+        RC_ASSERT(io::write_take(take) == first);
+        for (const Sample& sample : take.samples)
+          RC_ASSERT(mapping.screen.x == 0.0 || Box({0, 0, 360, 720}).contains(sample.at) ||
+                    sample.at.x == 360 || sample.at.y == 720);
+      }
+    }
+  });
+}
+
 TEST_CASE("pointer events, coalesced ones in their places") {
   const io::Take take = io::parse_pointer_events(
       R"({"type":"pointermove","pointerId":1,"pointerType":"mouse","clientX":1,"clientY":1,"timeStamp":90}
@@ -122,6 +225,16 @@ TEST_CASE("malformed recordings of each kind are answered with their line") {
       {down + end, 4, "no way from panel units to dp along x"},
       {"# ABS_MT_POSITION_X min zero\n", 1, "'zero' for min"},
       {axes + end, 6, "no contact"},
+      {axes + end + "hello\n", 7, "'hello'"},
+      {"A: 35 0 1000\n" + down + end, 1, "3 figures in a line A:"},
+      {"A: 35 0 much 0 0 0\n" + down + end, 1, "'much'"},
+      {axes + "Event: time 1.000000, type 3 (EV_ABS), code 57 (ABS_MT_TRACKING_ID), value x\n", 6, "'x'"},
+      {axes + "Event: type 3\n", 6, "'Event:'"},
+      {axes + "Event: time 1.000000, hello\n", 6, "'hello'"},
+      {axes + "[ 1.000000 0003 0039 00000001\n", 6, "'1.000000'"},
+      {axes + "[ 1.000000] 0003 39 00000001\n", 6, "'39'"},
+      {axes + "[ 1.000000] EV_ABS ABS_MT_SLOT one\n", 6, "'one'"},
+      {axes + "/dev/input/event2: 0003 0039 00000001\n", 6, "without a time"},
   };
   const Case pointer[] = {
       {"{\"type\":\n", 1, "the end; takes JSON"},

@@ -1,5 +1,7 @@
 #include "ubbo/io/scene/scene.hpp"
 
+#include <fmt/format.h>
+
 #include <fstream>
 
 #include "check.hpp"
@@ -64,7 +66,8 @@ TEST_CASE("bad scenes are answered with line, column, what was found, what is ta
       {scene("from = 5\nto = 5\n"), 3, 1,
        "slider 'frames': to = 5 is not taken; it takes more than from = 5"},
       {scene("thumb = 300\n"), 3, 1, "no room"},
-      {scene("[[part]]\nid = \"frames\"\nkind = \"slider\"\n"), 12, 6, "which the part at line 3 has"},
+      {scene("[[part]]\nid = \"frames\"\nkind = \"slider\"\nx=0\ny=0\nw=100\nh=40\n"), 12, 6,
+       "which the part at line 3 has"},
       {scene("[[part]]\nid = \"b\"\nkind = \"slider\"\nvalue = \"frame\"\nx=0\ny=0\nw=100\nh=40\n"), 14, 9,
        "value = 'frame', which is no cell; takes one of frames; nearest known: frames"},
       {scene("[[part]]\nid = \"b\"\nkind = \"slider\"\nx=0\ny=0\nw=100\nh=40\n"), 11, 1, "not linked"},
@@ -82,6 +85,48 @@ TEST_CASE("bad scenes are answered with line, column, what was found, what is ta
       CHECK(error.facts().column == c.column);
     }
   }
+}
+
+TEST_CASE(
+    "all that is wrong with a scene is told at once, in the order of its lines, and nothing that follows "
+    "from it") {
+  const std::string text =
+      "[screen]\nwdth = 3\nheight = -1\n[feel]\nlike = \"glowed\"\nstaleness = 5000\n[cells]\nframes = nan\n"
+      "[[part]]\nid = \"frames\"\nkind = \"slidder\"\n[[part]]\nid = \"brood\"\nkind = \"slider\"\nvalue = "
+      "\"frames\"\n"
+      "x = 1\ny = 2\nw = 200\nh = 40\ninside = \"frames\"\nstep = -1\naxis = \"up\"\nfeel = { tap_reach = -2 "
+      "}\n";
+  try {
+    (void)io::parse_scene(text, "s");
+    FAIL("taken");
+  } catch (const InputError& error) {
+    std::vector<std::size_t> lines;
+    for (const auto& fault : error.all()) lines.push_back(fault.line);
+    CHECK(lines == std::vector<std::size_t>{2, 3, 5, 6, 8, 11, 21, 22, 23});
+    CHECK_THAT(error.what(),
+               Catch::Contains("s:2:1: unknown key 'wdth'") && Catch::Contains("\ns:23:22: tap_reach = -2"));
+  }
+  std::string many = "[cells]\n";
+  for (int i = 0; i < 50; ++i) many += fmt::format("c{} = nan\n", i);
+  CHECK_THROWS_WITH(io::parse_scene(many, "s"), Catch::EndsWith("\nand 30 more"));
+}
+
+TEST_CASE("a part's own feel is the scene's, but for what it says") {
+  const io::Scene read = io::parse_scene(
+      "[feel]\ntap_reach = 7\ndrag_threshold = 9\n" +
+          scene(
+              "feel = { drag_threshold = 40, stylus = { drag_threshold = 2 } }\n[[part]]\nid = \"brood\"\n"
+              "kind = \"slider\"\nvalue = \"frames\"\nx = 10\ny = 200\nw = 200\nh = 40\nfeel = \"gloved\"\n"),
+      "s", shipped_kinds(), std::vector<std::string>{"frames.feel.stylus.tap_reach=3"});
+  io::SceneRun run(read);
+  const Part& frames = *run.stage().find("frames");
+  CHECK(frames.feel_for(Tool::finger).tap_reach == 7);
+  CHECK(frames.feel_for(Tool::finger).drag_threshold == 40);
+  CHECK(frames.feel_for(Tool::stylus).drag_threshold == 2);
+  CHECK(frames.feel_for(Tool::stylus).tap_reach == 3);
+  CHECK(frames.feel_for(Tool::mouse).tap_reach == feels::mouse.tap_reach);
+  CHECK(run.stage().find("brood")->feel_for(Tool::finger).drag_threshold == feels::gloved.drag_threshold);
+  CHECK(run.stage().feel().drag_threshold == 9);
 }
 
 TEST_CASE("a scene says what it says, and the rest stays as it is by default") {

@@ -1,7 +1,9 @@
 #pragma once
 
 #include <CLI/App.hpp>
+#include <functional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "ubbo/io/scene/scene.hpp"
@@ -30,6 +32,18 @@ void add_replay(CLI::App& app, int& exit, const Kit& kit);
 void add_settings(CLI::App& app, int& exit, const Kit& kit);
 void add_take(CLI::App& app, int& exit, const Kit& kit);
 void add_why(CLI::App& app, int& exit, const Kit& kit);
+/// Runs the command with these words once more.
+using Again = std::function<int(const std::vector<std::string>&)>;
+void add_watch(CLI::App& app, int& exit, Again again);
+/// Completions and the manual page.
+void add_help(CLI::App& app, int& exit);
+
+/// Says what the value of each option is called, lets those with few values take no other, and says exit
+/// codes where a verb has none of its own. After all verbs have been added.
+void name_values(CLI::App& app, const Kit& kit);
+
+/// Whether a motion may be called so: letters, digits, `-`, `_` and dots.
+[[nodiscard]] bool is_token_name(std::string_view text);
 
 /// Width and height from `1280x800`, each 200 to 16384; throws `std::invalid_argument`.
 std::pair<int, int> picture_size(const std::string& text);

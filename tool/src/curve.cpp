@@ -173,9 +173,12 @@ void add_curve(CLI::App& app, int& exit) {
   auto order = std::make_shared<CurveOrder>();
   CLI::App* verb =
       app.add_subcommand("curve", "Look at easing curves, springs and coasts: figures, values, pictures");
-  verb->add_option("SPEC", order->specs, "motions (docs/formats/motion.md), each in quotes")->required();
-  verb->add_option("--samples", order->curves.samples, "print so many even steps, both ends included")
-      ->check(CLI::Range(1, 100'000))
+  verb->add_option("SPEC", order->specs,
+                   "motions (docs/formats/motion.md), each in quotes; NAME=MOTION names it in CSS")
+      ->required();
+  verb->add_option("--samples", order->curves.samples,
+                   "print so many even steps, both ends included, 1 to 100000")
+      ->check(CLI::Range(1, 100'000).description(""))
       ->each([order](const std::string&) { order->samples = true; });
   verb->add_option("--at", order->at,
                    "print at these moments instead: times such as 100ms, or a share of the time for curves "
@@ -188,13 +191,14 @@ void add_curve(CLI::App& app, int& exit) {
                    "per second: what springs start with; a coast goes as far as it takes it")
       ->capture_default_str();
   verb->add_option("--duration", order->duration_ms, "ms for curves that do not say their time")
-      ->check(CLI::Range(0.001, 3.6e6))
+      ->check(CLI::Range(0.001, 3.6e6).description(""))
       ->capture_default_str();
   verb->add_flag("--json", order->json, "print JSON with samples (docs/formats/motion.md)");
   verb->add_flag("--css", order->css,
-                 "print CSS custom properties: linear() and cubic-bezier() with their errors");
+                 "print CSS custom properties: linear() and cubic-bezier() with their errors, transitions, "
+                 "and none of it where people asked for less motion");
   verb->add_option("--error", order->error, "how far the linear() of --css may be off, as a share of the way")
-      ->check(CLI::Range(1e-4, 1.0))
+      ->check(CLI::Range(1e-4, 1.0).description(""))
       ->capture_default_str();
   verb->add_option("-o,--out", order->out, "draw them into this file, .png or .svg");
   verb->add_option("--size", order->size, "width and height of the picture in pixels")->capture_default_str();
@@ -202,9 +206,17 @@ void add_curve(CLI::App& app, int& exit) {
   verb->footer(
       "Without --samples, --at, --json or --css it prints a table of the figures one compares.\n"
       "Example:  ubbo curve \"spring(settle 400ms, overshoot 5%)\" \"back(out) 400ms\" -o curves.png\n"
-      "Example:  ubbo curve \"linear(0, 0.6 20%, 1)\" --json --at 0,0.1,0.5");
+      "Example:  ubbo curve \"linear(0, 0.6 20%, 1)\" --json --at 0,0.1,100ms\n"
+      "Example:  ubbo curve \"sheet.open=spring(settle 400ms, overshoot 5%)\" --css");
   verb->callback([order, &exit] {
-    for (const std::string& text : order->specs) order->curves.specs.push_back(io::read_motion(text));
+    std::vector<std::string> names;
+    for (const std::string& text : order->specs) {
+      const std::size_t equals = text.find('=');
+      const bool named =
+          equals != std::string::npos && is_token_name(std::string_view(text).substr(0, equals));
+      names.push_back(named ? text.substr(0, equals) : fmt::format("motion-{}", names.size() + 1));
+      order->curves.specs.push_back(io::read_motion(named ? text.substr(equals + 1) : text));
+    }
     for (const std::string& text : order->at) look_at(order->curves, text);
     const io::CurveOrder curves = io::checked(order->curves, from_ms(order->duration_ms));
     const auto [width, height] = picture_size(order->size);
@@ -216,7 +228,7 @@ void add_curve(CLI::App& app, int& exit) {
     } else if (order->css) {
       io::MotionTokens tokens;
       for (std::size_t i = 0; i < curves.specs.size(); ++i)
-        tokens.motions.emplace_back(fmt::format("motion-{}", i + 1), curves.specs[i]);
+        tokens.motions.emplace_back(names[i], curves.specs[i]);
       say("{}", io::tokens_css(tokens, order->error, curves.velocity / (curves.to - curves.from)));
     } else if (order->samples || !order->at.empty()) {
       say("{}", io::samples_text(curves).substr(1));

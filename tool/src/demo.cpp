@@ -72,7 +72,9 @@ void add_demo(CLI::App& app, int& exit, const Kit& kit) {
       app.add_subcommand("demo", "Replay the shipped touches on the shipped scenes, say why, draw films");
   verb->add_option("-o,--out", *folder, "folder for the scenes, the takes and the pictures")
       ->capture_default_str();
-  verb->footer("Example:  ubbo demo -o heather-ridge");
+  verb->footer(
+      "Example:  ubbo demo\n"
+      "Exit codes:  0 done, 1 an expectation of a take is not met, 2 bad input or usage.");
   verb->callback([folder, &exit, &kit] { exit = run_demo(*folder, kit); });
 }
 

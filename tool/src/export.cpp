@@ -26,17 +26,21 @@ struct ExportOrder {
   std::string out;
 };
 
-bool is_name(std::string_view text) {
+}  // namespace
+
+bool is_token_name(std::string_view text) {
   return !text.empty() && std::all_of(text.begin(), text.end(), [](char c) {
     return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' ||
            c == '_' || c == '.';
   });
 }
 
+namespace {
+
 // `name=motion`, `name=240ms`, or a file of tokens.
 void add(io::MotionTokens& tokens, const std::string& given) {
   const std::size_t equals = given.find('=');
-  if (equals == std::string::npos || !is_name(std::string_view(given).substr(0, equals))) {
+  if (equals == std::string::npos || !is_token_name(std::string_view(given).substr(0, equals))) {
     if (!given.ends_with(".json"))
       throw std::invalid_argument(fmt::format(
           "export: '{}' is not taken; takes NAME=MOTION, NAME=240ms, or a token file that ends in .json",
@@ -84,9 +88,7 @@ void add_export(CLI::App& app, int& exit) {
   verb->add_option("FROM", order->from,
                    "NAME=MOTION (docs/formats/motion.md), NAME=240ms, or a file of design tokens")
       ->required();
-  verb->add_option("--as", order->as, "css, keyframes, tokens or header")
-      ->check(CLI::IsMember({"css", "keyframes", "tokens", "header"}))
-      ->capture_default_str();
+  verb->add_option("--as", order->as, "what is written")->capture_default_str();
   verb->add_option("--namespace", order->name, "of the C++ header")->capture_default_str();
   verb->add_option("--animate", order->target.declaration, "what keyframes set, {} for the number")
       ->capture_default_str();
@@ -95,13 +97,13 @@ void add_export(CLI::App& app, int& exit) {
   verb->add_option("--to", order->target.to, "the number at their end")->capture_default_str();
   verb->add_option("--error", order->error,
                    "how far a linear() or keyframes may be off, as a share of the way")
-      ->check(CLI::Range(1e-4, 1.0))
+      ->check(CLI::Range(1e-4, 1.0).description(""))
       ->capture_default_str();
   verb->add_option("-o,--out", order->out, "file to write; without it the text is printed");
   verb->footer(
       "Example:  ubbo export \"sheet.open=spring(settle 400ms, overshoot 5%)\" \"toast.leave=ease-in 160ms\" "
       "--as tokens\n"
-      "Example:  ubbo export motion.tokens.json --as header -o motion.hpp\n"
+      "Example:  ubbo export heather-ridge/heather-ridge.tokens.json --as header -o motion.hpp\n"
       "Example:  ubbo export \"rise=bounce(out) 600ms\" --as keyframes --animate \"transform: "
       "translateY({}px)\" "
       "--from 40 --to 0");

@@ -8,6 +8,7 @@
 #include <stdexcept>
 
 #include "commands.hpp"
+#include "progress.hpp"
 #include "say.hpp"
 #include "ubbo/paint/save.hpp"
 #include "ubbo/show/reel.hpp"
@@ -29,9 +30,12 @@ void shoot_film(const FilmOrder& order, const Kit& kit) {
   const auto [width, height] = picture_size(order.size);
   const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
   const io::Scene scene = order.on.read(kit);
-  const paint::FilmReel reel = show::reel_of(
-      scene, read_take_on(scene, order.take),
-      {.frames = static_cast<std::size_t>(order.frames), .colours = colours, .looks = kit.looks});
+  Progress progress("film");
+  const paint::FilmReel reel = show::reel_of(scene, read_take_on(scene, order.take),
+                                             {.frames = static_cast<std::size_t>(order.frames),
+                                              .colours = colours,
+                                              .looks = kit.looks,
+                                              .told = progress.part()});
   paint::save(paint::film(reel, width, height, colours), width, height, order.out);
 }
 
@@ -42,13 +46,14 @@ void add_film(CLI::App& app, int& exit, const Kit& kit) {
   verb->add_option("TAKE", order->take, "a take (*.take.csv) or another recording of touches")->required();
   verb->add_option("-o,--out", order->out, "file to write, .png or .svg")->required();
   verb->add_option("--frames", order->frames, "how many frames, 2 to 100")
-      ->check(CLI::Range(2, 100))
+      ->check(CLI::Range(2, 100).description(""))
       ->capture_default_str();
   verb->add_option("--size", order->size, "width and height in pixels")->capture_default_str();
   verb->add_flag("--dusk", order->dusk, "dark colours");
   verb->footer(
       "Each decision has its own frame while there is room; the other frames fill the widest gaps.\n"
-      "Example:  ubbo film inspection.scene.toml inspection.drag.take.csv -o film.png --frames 12");
+      "Example:  ubbo film heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv -o "
+      "film.png");
   verb->callback([order, &exit, &kit] {
     shoot_film(*order, kit);
     say("wrote {}\n", order->out);

@@ -7,6 +7,7 @@
 #include <nlohmann/json.hpp>
 
 #include "commands.hpp"
+#include "progress.hpp"
 #include "say.hpp"
 #include "ubbo/io/text/number.hpp"
 #include "ubbo/show/traces.hpp"
@@ -58,8 +59,9 @@ void draw(const GraphOrder& order, const Kit& kit) {
   const io::Scene scene = order.on.read(kit);
   const io::Take take = read_take_on(scene, order.take);
   constexpr int steps = 800;
-  paint::plot(show::graph_of(show::follow(scene, take, order.of, steps), scene, take, colours), width, height,
-              order.out, colours);
+  Progress progress("graph");
+  const show::Traces traces = show::follow(scene, take, order.of, steps, progress.part(0.0, 0.9));
+  paint::plot(show::graph_of(traces, scene, take, colours), width, height, order.out, colours);
 }
 
 }  // namespace
@@ -81,13 +83,14 @@ void add_graph(CLI::App& app, int& exit, const Kit& kit) {
       ->delimiter(',');
   verb->add_option("-o,--out", order->out, "draw into this file, .png or .svg");
   verb->add_option("--samples", order->samples, "how many even steps are printed")
-      ->check(CLI::Range(1, 100'000))
+      ->check(CLI::Range(1, 100'000).description(""))
       ->capture_default_str();
   verb->add_option("--size", order->size, "width and height of the picture in pixels")->capture_default_str();
   verb->add_flag("--json", order->json, "print JSON: series of [ms, value]");
   verb->add_flag("--dusk", order->dusk, "dark colours");
   verb->footer(
-      "Example:  ubbo graph inspection.scene.toml inspection.drag.take.csv --of thumb.x,velocity -o "
+      "Example:  ubbo graph heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv \\\n"
+      "              --of thumb.x,velocity -o "
       "graph.png");
   verb->callback([order, &exit, &kit] {
     if (!order->out.empty()) {

@@ -61,6 +61,16 @@ struct Played {
   }
 };
 
+void say_why(const io::Replay& replay, std::string_view part) {
+  const auto lines = io::why_lines(replay, part);
+  for (const io::WhyLine& line : lines) {
+    say_text(line.when, Ink::quiet);
+    say_text(line.who, Ink::name);
+    say("{}\n", line.sentence);
+  }
+  if (lines.empty()) say("no decisions\n");
+}
+
 int replay_all(const ReplayOrder& order, const Kit& kit) {
   const io::Scene scene = order.on.read(kit);
   const std::vector<std::string> paths = takes_of(order.takes);
@@ -88,11 +98,14 @@ int replay_all(const ReplayOrder& order, const Kit& kit) {
       say("{}", io::replay_text(one.run, one.replay));
     } else {
       const bool expects = !one.take.note("expectation").empty();
-      say("{:<{}}  {:>10.0f}  {:>9}  {}\n", name, widest, to_ms(one.replay.ends() - one.replay.begins()),
-          one.replay.decisions().size(),
-          !expects            ? "expects nothing"
-          : one.unmet.empty() ? "as expected"
-                              : "not as expected");
+      say("{:<{}}  {:>10.0f}  {:>9}  ", name, widest, to_ms(one.replay.ends() - one.replay.begins()),
+          one.replay.decisions().size());
+      if (!expects)
+        say_in(Ink::quiet, "expects nothing\n");
+      else if (one.unmet.empty())
+        say_in(Ink::good, "as expected\n");
+      else
+        say_in(Ink::bad, "not as expected\n");
     }
     exit = std::max(exit, one.warn_of());
   }
@@ -113,8 +126,8 @@ void add_replay(CLI::App& app, int& exit, const Kit& kit) {
   verb->add_option("--fps", order->fps, "frames a second, 1 to 1000; outcomes do not depend on it")
       ->capture_default_str();
   verb->footer(
-      "Example:  ubbo replay inspection.scene.toml inspection.drag.take.csv --set frames.step=0.5\n"
-      "Example:  ubbo replay inspection.scene.toml takes/\n"
+      "Example:  ubbo replay heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv\n"
+      "Example:  ubbo replay heather-ridge/inspection.scene.toml heather-ridge --set feel.drag_threshold=10\n"
       "Exit codes:  0 done, 1 an expectation of a take is not met, 2 bad input or usage.");
   verb->callback([order, &exit, &kit] { exit = replay_all(*order, kit); });
 }
@@ -129,14 +142,18 @@ void add_why(CLI::App& app, int& exit, const Kit& kit) {
   verb->add_flag("--json", order->json, "print JSON (docs/formats/replay-json.md)");
   verb->add_option("--part", order->part, "only the decisions of the part with this id");
   verb->footer(
-      "Example:  ubbo why inspection.scene.toml inspection.drag.take.csv --part frames\n"
+      "Example:  ubbo why heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv --part "
+      "frames\n"
       "Exit codes:  0 done, 1 an expectation of the take is not met, 2 bad input or usage.");
   verb->callback([order, &exit, &kit] {
     const io::Scene scene = order->on.read(kit);
     io::SceneRun fresh(scene);
     io::demand_part(fresh, order->on.path, order->part);
     const Played one(scene, order->takes[0], order->fps);
-    say("{}", order->json ? io::why_json(one.replay, order->part) : io::why_text(one.replay, order->part));
+    if (order->json)
+      say("{}", io::why_json(one.replay, order->part));
+    else
+      say_why(one.replay, order->part);
     exit = one.warn_of();
   });
 }

@@ -5,6 +5,7 @@
 #include <CLI/CLI.hpp>
 #include <csignal>
 #include <exception>
+#include <filesystem>
 #include <sstream>
 #include <stdexcept>
 #include <string_view>
@@ -50,11 +51,13 @@ std::string unknown_option(const CLI::App& app, int argc, char** argv) {
 }
 
 int run_command(int argc, char** argv, const Kit& kit) {
-  CLI::App app{"Ubbo: touch-driven components that are exact, explained, and tuned by measurement.", "ubbo"};
+  // An app's own command is called as the app calls it.
+  CLI::App app{"touch-driven components that are exact, explained, and tuned by measurement",
+               argc > 0 ? std::filesystem::path(argv[0]).filename().string() : "ubbo"};
   app.set_version_flag("--version", "ubbo " UBBO_VERSION);
   app.require_subcommand(1);
   app.footer(
-      "Start with:  ubbo demo\n"
+      "Start with:  ubbo demo          (the examples of each command use what it writes)\n"
       "Exit codes:  0 done, 1 the run found something wrong, 2 bad input or usage.");
   int exit = done;
   add_demo(app, exit, kit);
@@ -66,6 +69,16 @@ int run_command(int argc, char** argv, const Kit& kit) {
   add_export(app, exit);
   add_take(app, exit, kit);
   add_settings(app, exit, kit);
+  add_watch(app, exit, [&](const std::vector<std::string>& words) {
+    if (words[0] == "watch") throw std::invalid_argument("watch: 'watch'; takes another command");
+    std::vector<std::string> all{argv[0]};
+    all.insert(all.end(), words.begin(), words.end());
+    std::vector<char*> pointers;
+    for (std::string& word : all) pointers.push_back(word.data());
+    return run(static_cast<int>(pointers.size()), pointers.data(), kit.kinds, kit.looks);
+  });
+  add_help(app, exit);
+  name_values(app, kit);
   try {
     if (argc > 1) demand_verb(app, argv[1]);
     app.parse(argc, argv);
@@ -77,11 +90,13 @@ int run_command(int argc, char** argv, const Kit& kit) {
   } catch (const CLI::ParseError& error) {
     std::ostringstream out;
     std::ostringstream wrong;
-    const bool fine = app.exit(error, out, wrong) == 0;
+    if (app.exit(error, out, wrong) != 0) {
+      warn("ubbo: {}\n", error.what());
+      return bad_input;
+    }
     say_text(out.str());
     finish_saying();
-    warn_text(wrong.str());
-    return fine ? done : bad_input;
+    return done;
   } catch (const ubbo::io::SpecError& wrong) {
     warn("ubbo: found {} at character {}; takes {}\n{}\n", wrong.facts().found, wrong.facts().at + 1,
          wrong.facts().takes, wrong.picture());

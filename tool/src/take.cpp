@@ -8,6 +8,7 @@
 #include <stdexcept>
 
 #include "commands.hpp"
+#include "progress.hpp"
 #include "say.hpp"
 #include "ubbo/io/hand/hand_script.hpp"
 #include "ubbo/io/hand/trial.hpp"
@@ -64,7 +65,8 @@ struct Reading {
         ->required();
     verb->add_option("--screen", screen,
                      "the screen's size in dp, such as 360x720, that panel units are mapped to");
-    verb->add_option("--range", range, "largest panel values of raw kernel events, such as 1079x2159");
+    verb->add_option("--range", range,
+                     "largest panel values, where the recording does not tell them, such as 1079x2159");
     verb->add_flag("--raw-units", raw_units, "leave lengths in panel units");
   }
   [[nodiscard]] io::Take read() const {
@@ -98,15 +100,16 @@ void add_make(CLI::App& take, int& exit, const Kit& kit) {
       ->excludes(script);
   verb->add_option("-o,--out", order->out, "file to write, *.take.csv; - for standard output")->required();
   verb->add_option("--scene", order->scene, "scene whose parts are places");
-  verb->add_option("--hand", order->hand, "steady, bare, gloved or shaky")->capture_default_str();
+  verb->add_option("--hand", order->hand, "whose hand")->capture_default_str();
   verb->add_option("--seed", order->seed, "the same seed makes the same take")->capture_default_str();
   verb->add_option("--rate", order->rate, "samples a second, 10 to 2000")->capture_default_str();
   verb->add_option("--label", order->label, "a note: what was meant");
   verb->add_option("--expectation", order->expectation,
                    "a note: what cells should hold, such as 'frames = 7'");
   verb->footer(
-      "Example:  ubbo take make \"press the thumb, drag right 90 dp over 200 ms, lift\"\n"
-      "                    --scene inspection.scene.toml --hand gloved --seed 3 -o drag.take.csv");
+      "Example:  ubbo take make \"press the thumb, drag right 90 dp over 200 ms, lift\" \\\n"
+      "                    --scene heather-ridge/inspection.scene.toml --hand gloved --seed 3 -o "
+      "drag.take.csv");
   verb->callback([order, &exit, &kit] {
     if (order->script.empty() && order->file.empty())
       throw std::invalid_argument("take make: no script; takes one in quotes, or --script FILE");
@@ -137,7 +140,8 @@ void add_convert(CLI::App& take, int& exit) {
   CLI::App* verb = take.add_subcommand("convert", "Make a take from another recording");
   order->reading.add_to(verb);
   verb->add_option("-o,--out", order->out, "file to write, *.take.csv")->required();
-  verb->footer("Example:  ubbo take convert panel.events --screen 360x720 -o panel.take.csv");
+  verb->footer(
+      "Example:  ubbo take convert heather-ridge/inspection.panel.events --screen 360x720 -o panel.take.csv");
   verb->callback([order, &exit] {
     write_take_to(order->out, order->reading.read());
     exit = done;
@@ -160,7 +164,8 @@ void add_info(CLI::App& take, int& exit, const Kit& kit) {
       ->excludes(by_name);
   verb->add_flag("--json", order->json, "print JSON");
   verb->add_option("-o,--out", order->out, "also draw the paths over the screen, to a .png or .svg");
-  verb->footer("Example:  ubbo take info double_tap.take.csv --feel gloved -o double_tap.png");
+  verb->footer(
+      "Example:  ubbo take info heather-ridge/hive-list.double-tap.take.csv --feel gloved -o double-tap.png");
   verb->callback([order, &exit, &kit] {
     Feel feel = feel_named(order->feel.empty() ? "bare-finger" : order->feel);
     std::string whose = order->feel.empty() ? "bare-finger" : order->feel;
@@ -209,7 +214,7 @@ void add_trial(CLI::App& take, int& exit, const Kit& kit) {
   auto* by_name = verb->add_option("--feel", order->feel, "by this feel; each hand has its own otherwise");
   verb->add_option("--scene", order->scene, "by the feel of this scene")->excludes(by_name);
   verb->add_option("--count", order->count, "how many of each kind")
-      ->check(CLI::Range(1, 1'000'000))
+      ->check(CLI::Range(1, 1'000'000).description(""))
       ->capture_default_str();
   verb->add_flag("--markdown", order->markdown, "print the tables of docs/recognition.md");
   verb->footer("Example:  ubbo take trial --hand gloved --feel bare-finger --count 500");
@@ -223,7 +228,8 @@ void add_trial(CLI::App& take, int& exit, const Kit& kit) {
                                                                      : "bare-finger";
       const Feel by =
           order->scene.empty() ? feel_named(feel) : io::read_scene(order->scene, kit.kinds).stage.feel;
-      const auto rows = io::run_trial(hand, by, order->count);
+      Progress progress("trial of the hand " + name);
+      const auto rows = io::run_trial(hand, by, order->count, 1, progress.part());
       int right = 0;
       for (const io::TrialRow& row : rows) right += row.right;
       say("{}hand {}, feel {}: {:.2f} % of {} taken right\n\n{}\n", order->markdown ? "## " : "", name,

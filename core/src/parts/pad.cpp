@@ -77,7 +77,7 @@ Wish Pad::wish(const Sample&) const {
 }
 
 bool Pad::touch(const Contact& contact, const Sample& sample) {
-  gestures_.touch(contact, sample, around().feel_for(sample.tool), around().screen);
+  gestures_.touch(contact, sample, feel_for(sample.tool), around().screen);
   return true;
 }
 

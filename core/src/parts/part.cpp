@@ -9,6 +9,11 @@ Part::Part(std::string id, const Box& box, Surroundings& around)
       placement_(Placement::of(box)),
       around_(&around) {}
 
+void Part::set_feels(const Feels& feels) {
+  check_feels(feels);
+  own_feels_ = std::make_unique<const Feels>(feels);
+}
+
 Box Part::box() const {
   Box here = laid_ + moved();
   for (const Part* around = outer_; around != nullptr; around = around->outer_)

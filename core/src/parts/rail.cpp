@@ -83,7 +83,7 @@ bool Rail::down(const Contact& contact, const Sample& sample, double off_handle,
 }
 
 void Rail::follow(const Contact& contact, const Sample& sample) {
-  const Feel& feel = part_->around().feel_for(sample.tool);
+  const Feel& feel = part_->feel_for(sample.tool);
   const double threshold = feel.threshold(plan_.axis);
   const bool may = off_handle_ <= 0.0 && !contact.contested;
   if (drag_.move(sample.at, may ? threshold : HUGE_VAL))
@@ -108,7 +108,7 @@ void Rail::strain() {
 }
 
 void Rail::explain_press(const Contact& contact, const Sample& sample) const {
-  const Feel& feel = part_->around().feel_for(sample.tool);
+  const Feel& feel = part_->feel_for(sample.tool);
   if (drag_.strayed() <= feel.rest_radius) return;
   const double threshold = feel.threshold(plan_.axis);
   const Point moved = sample.at - contact.down.at;
@@ -133,7 +133,7 @@ bool Rail::lift(const Contact& contact, const Sample& sample) {
   leftover_ = ahead_ = 0.0;
   if (!dragged) return false;
 
-  const Feel& feel = part_->around().feel_for(sample.tool);
+  const Feel& feel = part_->feel_for(sample.tool);
   const VelocityEstimate found = contact.history.estimate(contact.last.time, feel.velocity_rules());
   const double speed = along(plan_.axis, found.velocity);
   const bool moving = !found.stale && std::fabs(speed) >= least_speed;
@@ -247,7 +247,7 @@ bool Rail::take_momentum(Point velocity) {
   if (plan_.rests.empty() && plan_.glide)
     fly(speed / plan_.dp_per_unit);
   else
-    land(speed / plan_.dp_per_unit, std::fabs(speed) >= part_->around().feel.flick_speed);
+    land(speed / plan_.dp_per_unit, std::fabs(speed) >= part_->feel_for(Tool::finger).flick_speed);
   return true;
 }
 

@@ -223,7 +223,7 @@ void Slider::lose(const Contact& contact, const Sample&) {
 void Slider::lift(const Contact& contact, const Sample& sample) {
   const bool on_thumb = off_thumb(contact.down.at) <= thumb_reach(settings_);
   if (rail_.lift(contact, sample)) return;
-  const Feel& feel = around().feel_for(sample.tool);
+  const Feel& feel = feel_for(sample.tool);
   const double strayed = rail_.strayed();
   const double held = to_ms(sample.time - contact.down.time);
   const bool near = strayed <= feel.tap_reach;

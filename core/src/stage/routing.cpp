@@ -70,7 +70,7 @@ void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) 
   contest.contact = &contact;
   contest.before = sample.at;
   contest.open = false;
-  const Feel& feel = around_->feel_for(sample.tool);
+  const Feel& feel = around_->feels.of(sample.tool);
   if (feel.palm_size > 0.0 && sample.size >= feel.palm_size)
     return refuse(sample, answers::owner_palm, Fact::below("size", sample.size, "dp", feel.palm_size));
   const double from_edge = around_->screen.depth(sample.at);
@@ -159,10 +159,15 @@ void Routing::explain(const Contest& contest, const Contact& contact, const Part
   }
 }
 
+// Before anybody owns it, and where nobody does, by the stage's.
+const Feel& Routing::feel_of(const Contest& contest, Tool tool) const {
+  return contest.owner != nullptr ? contest.owner->feel_for(tool) : around_->feels.of(tool);
+}
+
 void Routing::resolve(Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
   const Point moved = sample.at - contact.down.at;
-  const Feel& feel = around_->feel_for(sample.tool);
+  const Feel& feel = feel_of(contest, sample.tool);
   const Axis axis = feel.main_axis(moved);
   const double travel = std::fabs(along(axis, moved));
   const double threshold = feel.threshold(axis);
@@ -270,7 +275,7 @@ void Routing::pass_on(Contact& contact, const Sample& sample) {
 // The place that is predicted is shared out among the parts as the finger's own is.
 void Routing::foresee(Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
-  const Feel& feel = around_->feel_for(sample.tool);
+  const Feel& feel = feel_of(contest, sample.tool);
   if (feel.prediction <= Micros{0} || contest.open || contest.owner == nullptr) return;
   const Point seen = predict(contact.history, sample.at, sample.time, feel.prediction, feel.velocity_rules());
   Point left = contest.owner->foresee(seen - sample.at);

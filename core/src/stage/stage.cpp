@@ -19,9 +19,7 @@ constexpr std::array keep_names{"first", "latest"};
 
 StageSettings checked(StageSettings settings) {
   check_settings("stage", settings);
-  check_settings("feel", settings.feel);
-  check_settings("feel.stylus", settings.stylus);
-  check_settings("feel.mouse", settings.mouse);
+  check_feels({settings.feel, settings.stylus, settings.mouse});
   return settings;
 }
 
@@ -63,9 +61,7 @@ std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
 
 Stage::Stage(StageSettings settings) {
   settings = checked(settings);
-  around_.feel = settings.feel;
-  around_.stylus = settings.stylus;
-  around_.mouse = settings.mouse;
+  around_.feels = {settings.feel, settings.stylus, settings.mouse};
   around_.screen = {0.0, 0.0, settings.width, settings.height};
   around_.safe = settings.safe;
   around_.right_to_left = settings.right_to_left;
@@ -317,7 +313,7 @@ bool Stage::take_sample(const Sample& sample) {
     end.time = open->last.time;
     return take_sample(end);
   }
-  const Contacts::Admitted admitted = contacts_.admit(sample, around_.feel_for(sample.tool).smoothing);
+  const Contacts::Admitted admitted = contacts_.admit(sample, around_.feels.of(sample.tool).smoothing);
   if (admitted.fault != SampleFault::none) says(admitted.fault);
   Contact* contact = admitted.contact;
   if (contact == nullptr) return false;
@@ -503,7 +499,7 @@ void Stage::set_right_to_left(bool right_to_left, Micros time) {
 
 void Stage::set_feel(const Feel& feel) {
   check_settings("feel", feel);
-  around_.feel = feel;
+  around_.feels.finger = feel;
 }
 
 Micros Stage::due() const {

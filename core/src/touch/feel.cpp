@@ -53,6 +53,12 @@ std::span<const Setting<Feel>> settings_of<Feel>() {
   return table;
 }
 
+void check_feels(const Feels& feels) {
+  check_settings("feel", feels.finger);
+  check_settings("feel.stylus", feels.stylus);
+  check_settings("feel.mouse", feels.mouse);
+}
+
 std::span<const NamedFeel> shipped_feels() {
   static constexpr std::array list{
       NamedFeel{"bare-finger", feels::bare_finger},

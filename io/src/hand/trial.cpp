@@ -161,11 +161,14 @@ const std::vector<std::string>& trial_kinds() {
   return names;
 }
 
-std::vector<TrialRow> run_trial(const HandModel& model, const Feel& feel, int count, std::uint64_t seed) {
+std::vector<TrialRow> run_trial(const HandModel& model, const Feel& feel, int count, std::uint64_t seed,
+                                const std::function<void(double)>& told) {
   std::vector<TrialRow> rows;
   for (std::size_t k = 0; k < kinds.size(); ++k) {
     TrialRow row{.meant = kinds[k].name, .taken = std::vector<int>(kinds.size() + 1), .count = count};
     for (int i = 0; i < count; ++i) {
+      if (told && i % 32 == 0)
+        told((static_cast<double>(k) + static_cast<double>(i) / count) / static_cast<double>(kinds.size()));
       const std::uint64_t own = seed * 1'000'003U + k * 100'003U + static_cast<std::uint64_t>(i);
       Chance chance(own);
       Hand hand(model, own, i % 3 == 0 ? 60.0 : i % 3 == 1 ? 120.0 : 240.0);

@@ -366,6 +366,7 @@ std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
 std::string tokens_css(const MotionTokens& tokens, double max_error, double velocity) {
   check_names(tokens);
   std::string text = ":root {\n";
+  std::vector<std::string> timed;
   for (const auto& [given, time] : tokens.durations)
     text += fmt::format("  --{}: {}ms;\n", property_name(given), css_number(to_ms(time), 3));
   for (const auto& [given, spec] : tokens.motions) {
@@ -380,13 +381,26 @@ std::string tokens_css(const MotionTokens& tokens, double max_error, double velo
     if (fit.error > 0.0)
       text += fmt::format("  --{}-bezier: {}; /* off by at most {:.4f} */\n", name, css_text(fit.bezier),
                           rounded_up(fit.error, 1e4));
-    if (spec.has_time)
-      text += fmt::format("  --{}-duration: {}ms;\n", name,
-                          css_number(to_ms(duration_of(spec.passage.way, velocity)), 3));
-    if (spec.has_time && (spec.passage.delay != Micros{0} || spec.passage.runs != 1))
+    if (!spec.has_time) continue;
+    text += fmt::format("  --{}-duration: {}ms;\n", name,
+                        css_number(to_ms(duration_of(spec.passage.way, velocity)), 3));
+    if (spec.passage.runs != 1) {
       text += fmt::format("  --{}-animation: {};\n", name, css_timing(spec.passage, easing.text, velocity));
+      continue;
+    }
+    text += fmt::format("  --{0}-transition: var(--{0}-duration) var(--{0})", name);
+    if (spec.passage.delay != Micros{0})
+      text += fmt::format(" {}ms", css_number(to_ms(spec.passage.delay), 3));
+    text += fmt::format("; /* transition: transform var(--{}-transition) */\n", name);
+    timed.push_back(name);
   }
-  return text + "}\n";
+  text += "}\n";
+  if (timed.empty()) return text;
+  // A transition of no time at all would tell nobody that it has ended.
+  text += "@media (prefers-reduced-motion: reduce) {\n  :root {\n";
+  for (const std::string& name : timed)
+    text += fmt::format("    --{0}: linear;\n    --{0}-duration: 1ms;\n", name);
+  return text + "  }\n}\n";
 }
 
 }  // namespace ubbo::io

@@ -176,6 +176,9 @@ void Replay::play_to(Micros time) {
       const Sample& next = take_->samples[next_sample_++];
       frames_until(next.time);
       stage.touch(next);
+      constexpr std::size_t told_every = 1024;
+      if (options_.told && next_sample_ % told_every == 0)
+        options_.told(static_cast<double>(next_sample_) / static_cast<double>(take_->samples.size()));
     }
     if (stage.journal().size() * 2 >= stage.journal().room()) collect();
   }

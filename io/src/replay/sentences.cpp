@@ -89,19 +89,24 @@ std::string caption(const Decision& decision) {
   return decision.answer->words;
 }
 
-std::string why_text(const Replay& replay, std::string_view part) {
+std::vector<WhyLine> why_lines(const Replay& replay, std::string_view part) {
+  std::vector<WhyLine> lines;
   std::size_t widest = 6;
-  for (const Decision& decision : replay.decisions())
-    if (part.empty() || decision.part == part) widest = std::max(widest, decision.part.view().size());
-  std::string text;
-  std::size_t number = 0;
   for (const Decision& decision : replay.decisions()) {
     if (!part.empty() && decision.part != part) continue;
-    text += fmt::format("{:3}. {:>9.1f} ms  {:<{}}  {}.\n", ++number, to_ms(decision.time),
-                        decision.part.empty() ? "stage" : decision.part.view(), widest, sentence(decision));
+    const std::string_view who = decision.part.empty() ? "stage" : decision.part.view();
+    widest = std::max(widest, who.size());
+    lines.push_back({fmt::format("{:3}. {:>9.1f} ms  ", lines.size() + 1, to_ms(decision.time)),
+                     std::string(who), sentence(decision) + "."});
   }
-  if (number == 0) text = "no decisions\n";
-  return text;
+  for (WhyLine& line : lines) line.who = fmt::format("{:<{}}  ", line.who, widest);
+  return lines;
+}
+
+std::string why_text(const Replay& replay, std::string_view part) {
+  std::string text;
+  for (const WhyLine& line : why_lines(replay, part)) text += line.when + line.who + line.sentence + "\n";
+  return text.empty() ? "no decisions\n" : text;
 }
 
 }  // namespace ubbo::io

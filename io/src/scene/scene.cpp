@@ -10,6 +10,7 @@
 #include <cstdio>
 #include <set>
 
+#include "scene_changes.hpp"
 #include "toml_guard.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/text/input_error.hpp"
@@ -36,18 +37,33 @@ class SceneReader {
     } catch (const toml::parse_error& error) {
       refuse(error.source().begin, std::string(error.description()), "TOML");
     }
-    for (const std::string& change : changes) apply(root, change);
+    for (const std::string& change : changes) change_scene(root, change);
     know(root, "a scene", {"title", "screen", "feel", "cells", "part"});
-    if (const auto* title = root.get("title")) scene_.title = text_of(*title, "title");
-    if (const auto* screen = root.get("screen")) read_screen(table_of(*screen, "screen"));
-    if (const auto* feel = root.get("feel")) read_feel(*feel);
-    if (const auto* cells = root.get("cells")) read_cells(table_of(*cells, "cells"));
-    if (const auto* parts = root.get("part")) read_parts(*parts);
+    try_with(root, "title", [this](const toml::node& title) { scene_.title = text_of(title, "title"); });
+    try_with(root, "screen", [this](const toml::node& screen) { read_screen(table_of(screen, "screen")); });
+    try_with(root, "feel", [this](const toml::node& feel) { scene_feel(feel); });
+    try_with(root, "cells", [this](const toml::node& cells) { read_cells(table_of(cells, "cells")); });
+    try_with(root, "part", [this](const toml::node& parts) { read_parts(parts); });
+    if (!wrong_.empty()) throw InputError(std::move(wrong_));
     (void)SceneRun(scene_);  // what only a part can judge is judged now, with the line at hand
     return std::move(scene_);
   }
 
  private:
+  // What is wrong is noted, and reading goes on, so that a user hears of all of it at once.
+  template <class Read>
+  void attempt(Read&& read) {
+    try {
+      read();
+    } catch (const InputError& error) {
+      wrong_.insert(wrong_.end(), error.all().begin(), error.all().end());
+    }
+  }
+  template <class Read>
+  void try_with(const toml::table& table, std::string_view key, Read&& read) {
+    if (const toml::node* node = table.get(key)) attempt([&] { read(*node); });
+  }
+
   [[noreturn]] void refuse(const toml::source_position& where, std::string found, std::string takes,
                            std::string nearest = {}) const {
     // What has no place in the file came by a change.
@@ -55,60 +71,6 @@ class SceneReader {
                       std::move(takes), std::move(nearest)});
   }
 
-  // "frames.step=2", "feel.drag_threshold=8".
-  void apply(toml::table& root, const std::string& change) const {
-    const std::size_t equals = change.find('=');
-    const std::string name = change.substr(0, std::min(equals, change.size()));
-    const std::size_t dot = name.find('.');
-    if (equals == std::string::npos || dot == std::string::npos || dot == 0 || dot + 1 == name.size())
-      refuse(toml::source_position{}, fmt::format("'{}'", change),
-             "PART.SETTING=VALUE, feel.SETTING=VALUE, screen.SETTING=VALUE or cells.NAME=VALUE");
-    const toml::table value = value_in(change.substr(equals + 1));
-    std::string key = name.substr(dot + 1);
-    toml::table* table = changed_table(root, name.substr(0, dot));
-    if (const std::size_t inner = key.find('.'); inner != std::string::npos) {
-      table = table_in(*table, key.substr(0, inner));
-      key = key.substr(inner + 1);
-    }
-    table->insert_or_assign(key, *value.get("v"));
-  }
-
-  // As a scene has it, or else as text.
-  toml::table value_in(const std::string& text) const {
-    try {
-      guard_toml(text, "--set");
-      toml::table read = toml::parse("v = " + text);
-      if (read.size() == 1) return read;
-    } catch (const toml::parse_error&) {  // then it is text
-    }
-    toml::table words;
-    words.insert_or_assign("v", text);
-    return words;
-  }
-
-  static toml::table* table_in(toml::table& owner, const std::string& name) {
-    if (toml::node* there = owner.get(name); there != nullptr && there->is_table()) return there->as_table();
-    toml::table made;
-    if (const toml::node* like = owner.get(name); like != nullptr && like->is_string())
-      made.insert_or_assign("like", *like);  // feel = "gloved"
-    owner.insert_or_assign(name, std::move(made));
-    return owner.get(name)->as_table();
-  }
-
-  toml::table* changed_table(toml::table& root, const std::string& owner) const {
-    std::vector<std::string> known{"feel", "screen", "cells"};
-    if (std::find(known.begin(), known.end(), owner) != known.end()) return table_in(root, owner);
-    if (toml::array* parts = root.get_as<toml::array>("part"))
-      for (toml::node& part : *parts) {
-        toml::table* table = part.as_table();
-        const auto id = table == nullptr ? std::nullopt : (*table)["id"].value<std::string>();
-        if (id == owner) return table;
-        if (id) known.push_back(*id);
-      }
-    const std::vector<std::string_view> names(known.begin(), known.end());
-    refuse(toml::source_position{}, fmt::format("'{}', which is no part", owner),
-           fmt::format("{}", fmt::join(known, ", ")), nearest_name(owner, names));
-  }
   [[noreturn]] void refuse(const toml::node& node, std::string found, std::string takes,
                            std::string nearest = {}) const {
     refuse(node.source().begin, std::move(found), std::move(takes), std::move(nearest));
@@ -121,12 +83,15 @@ class SceneReader {
     return node.is_table() ? "a table" : node.is_array() ? "a list" : "a date or time";
   }
 
-  void know(const toml::table& table, std::string_view owner,
-            const std::vector<std::string_view>& known) const {
-    for (const auto& [key, node] : table)
-      if (std::find(known.begin(), known.end(), key.str()) == known.end())
+  void know(const toml::table& table, std::string_view owner, const std::vector<std::string_view>& known) {
+    for (const auto& [name, node] : table) {
+      const toml::key& key = name;
+      if (std::find(known.begin(), known.end(), key.str()) != known.end()) continue;
+      attempt([&] {
         refuse(key.source().begin, fmt::format("unknown key '{}' in {}", key.str(), owner),
                fmt::format("{}", fmt::join(known, ", ")), nearest_name(key.str(), known));
+      });
+    }
   }
 
   const toml::table& table_of(const toml::node& node, std::string_view name) const {
@@ -196,10 +161,11 @@ class SceneReader {
   }
 
   template <class S>
-  void read_settings(const toml::table& table, S& settings) const {
+  void read_settings(const toml::table& table, S& settings) {
     for (const Setting<S>& setting : settings_of<S>())
-      if (const toml::node* node = table.get(setting.name))
-        ubbo::detail::put_setting(setting, settings, value_of(*node, setting));
+      try_with(table, setting.name, [&](const toml::node& node) {
+        ubbo::detail::put_setting(setting, settings, value_of(node, setting));
+      });
   }
 
   Passage passage_of(const toml::node& node, std::string_view name) const {
@@ -239,6 +205,7 @@ class SceneReader {
       }
       known.emplace_back(cell);
     }
+    if (unread_.contains("cell " + name)) return name;
     refuse(node, fmt::format("{} = '{}', which is no cell", setting.name, name),
            known.empty() ? "a name from [cells], which is empty"
                          : fmt::format("one of {}", fmt::join(known, ", ")),
@@ -264,36 +231,50 @@ class SceneReader {
            nearest_name(name, known));
   }
 
-  void read_feel(const toml::node& node) {
-    if (node.is_string()) {
-      scene_.stage.feel = shipped_feel(node);
-      return;
-    }
-    const toml::table& table = table_of(node, "feel");
-    read_feel_table(table, "[feel]", {"like", "stylus", "mouse"}, scene_.stage.feel);
-    if (const auto* stylus = table.get("stylus"))
-      read_feel_table(table_of(*stylus, "feel.stylus"), "[feel.stylus]", {"like"}, scene_.stage.stylus);
-    if (const auto* mouse = table.get("mouse"))
-      read_feel_table(table_of(*mouse, "feel.mouse"), "[feel.mouse]", {"like"}, scene_.stage.mouse);
+  void scene_feel(const toml::node& node) {
+    Feels feels;
+    read_feels(node, "feel", feels);
+    scene_.stage.feel = feels.finger;
+    scene_.stage.stylus = feels.stylus;
+    scene_.stage.mouse = feels.mouse;
   }
 
-  void read_feel_table(const toml::table& table, std::string_view name, std::vector<std::string_view> known,
-                       Feel& feel) const {
+  // A name, or a table that says what is unlike `feels`, or unlike a named one.
+  void read_feels(const toml::node& node, const std::string& name, Feels& feels) {
+    if (node.is_string()) {
+      feels.finger = shipped_feel(node);
+      return;
+    }
+    const toml::table& table = table_of(node, name);
+    read_feel_table(table, name, {"like", "stylus", "mouse"}, feels.finger);
+    for (const auto& [tool, feel] : {std::pair{"stylus", &feels.stylus}, std::pair{"mouse", &feels.mouse}})
+      try_with(table, tool, [&, inner = name + "." + tool, to = feel](const toml::node& other) {
+        read_feel_table(table_of(other, inner), inner, {"like"}, *to);
+      });
+  }
+
+  void read_feel_table(const toml::table& table, const std::string& name, std::vector<std::string_view> known,
+                       Feel& feel) {
     add_names<Feel>(known);
-    know(table, name, known);
-    if (const auto* like = table.get("like")) feel = shipped_feel(*like);
+    know(table, fmt::format("[{}]", name), known);
+    try_with(table, "like", [&](const toml::node& like) { feel = shipped_feel(like); });
     read_settings(table, feel);
   }
 
   void read_cells(const toml::table& table) {
     for (const auto& [key, node] : table) {
       const std::string name(key.str());
-      scene_.cells.emplace_back(name, cell_value(node, name));
+      const toml::node& value = node;
+      unread_.insert("cell " + name);
+      attempt([&] {
+        scene_.cells.emplace_back(name, cell_value(value, name));
+        unread_.erase("cell " + name);
+      });
       if (node.is_integer()) open_.insert(name);
     }
   }
 
-  CellValue cell_value(const toml::node& node, const std::string& name) const {
+  CellValue cell_value(const toml::node& node, const std::string& name) {
     if (const auto flag = node.value_exact<bool>()) return *flag;
     if (const auto text = node.value_exact<std::string>()) return *text;
     if (node.is_array()) return texts_of(node, name);
@@ -312,7 +293,7 @@ class SceneReader {
     return texts;
   }
 
-  Choice choice_cell(const toml::table& table, const std::string& name) const {
+  Choice choice_cell(const toml::table& table, const std::string& name) {
     know(table, "a choice", {"choice", "of"});
     const toml::node& of = need(table, "of", "of = [\"a name\", …]");
     const toml::node& chosen = need(table, "choice", "choice = \"one of the names\"");
@@ -331,8 +312,10 @@ class SceneReader {
     if (list == nullptr) refuse(node, "part = " + shown(node), "a list of tables, each headed [[part]]");
     for (const toml::node& entry : *list) {
       const auto* table = entry.as_table();
-      if (table == nullptr) refuse(entry, shown(entry), "a table headed [[part]]");
-      read_part(*table);
+      attempt([&] {
+        if (table == nullptr) refuse(entry, shown(entry), "a table headed [[part]]");
+        read_part(*table);
+      });
     }
   }
 
@@ -349,6 +332,7 @@ class SceneReader {
       if (plan.id == name) return;
       known.emplace_back(plan.id);
     }
+    if (unread_.contains("part " + name)) return;
     refuse(node, fmt::format("'{}', which is no part above this one", name),
            known.empty() ? "the id of a part above; there is none"
                          : fmt::format("one of {}", fmt::join(known, ", ")),
@@ -421,38 +405,51 @@ class SceneReader {
 
   void read_part(const toml::table& table) {
     PartPlan plan;
-    plan.kind = &kind_in(table);
     plan.line = table.source().begin.line;
     plan.column = table.source().begin.column;
-    plan.id = text_of(need(table, "id", "id = \"a name of its own\""), "id");
-    if (plan.id.empty()) refuse(*table.get("id"), "id = ''", "a name that is not empty");
-    for (const PartPlan& other : scene_.parts)
-      if (other.id == plan.id)
-        refuse(*table.get("id"), fmt::format("id = '{}', which the part at line {} has", plan.id, other.line),
-               "a name of its own");
-    std::vector<std::string_view> known{"id", "kind", "in_safe_area", "hidden", "disabled"};
+    attempt([&] { plan.id = id_in(table); });
+    unread_.insert("part " + plan.id);  // parts that name it are not to blame when its kind is none
+    plan.kind = &kind_in(table);
+    std::vector<std::string_view> known{"id", "kind", "in_safe_area", "hidden", "disabled", "feel"};
     known.insert(known.end(), placement_keys.begin(), placement_keys.end());
     known.insert(known.end(), standing_keys.begin(), standing_keys.end());
     for (std::size_t i = 0; i < plan.kind->settings(); ++i) known.emplace_back(plan.kind->setting(i).name);
     know(table, fmt::format("a {}", plan.kind->name), known);
-    plan.standing = standing_of(table);
-    plan.placement = placement_of(table);
-    if (const auto* hidden = table.get("hidden")) plan.hidden = flag_of(*hidden, "hidden");
-    if (const auto* disabled = table.get("disabled")) plan.disabled = flag_of(*disabled, "disabled");
+    attempt([&] { plan.standing = standing_of(table); });
+    attempt([&] { plan.placement = placement_of(table); });
+    try_with(table, "hidden", [&](const toml::node& node) { plan.hidden = flag_of(node, "hidden"); });
+    try_with(table, "disabled", [&](const toml::node& node) { plan.disabled = flag_of(node, "disabled"); });
+    try_with(table, "feel", [&](const toml::node& node) {
+      plan.feels = Feels{scene_.stage.feel, scene_.stage.stylus, scene_.stage.mouse};
+      read_feels(node, "part.feel", *plan.feels);
+    });
     plan.settings = plan.kind->fresh();
     for (std::size_t i = 0; i < plan.kind->settings(); ++i) {
       const SettingInfo& setting = plan.kind->setting(i);
-      const toml::node* node = table.get(setting.name);
-      if (node == nullptr) continue;
-      if (setting.kind == SettingKind::cell)
-        plan.cells[setting.name] = cell_name(*node, setting);
-      else
-        plan.kind->put(plan.settings.get(), i, value_of(*node, setting));
+      try_with(table, setting.name, [&](const toml::node& node) {
+        if (setting.kind == SettingKind::cell)
+          plan.cells[setting.name] = cell_name(node, setting);
+        else
+          plan.kind->put(plan.settings.get(), i, value_of(node, setting));
+      });
     }
     scene_.parts.push_back(std::move(plan));
   }
 
-  std::set<std::string> open_;  // cells whose whole number may still be a number or a whole one
+  std::string id_in(const toml::table& table) const {
+    const toml::node& node = need(table, "id", "id = \"a name of its own\"");
+    std::string id = text_of(node, "id");
+    if (id.empty()) refuse(node, "id = ''", "a name that is not empty");
+    for (const PartPlan& other : scene_.parts)
+      if (other.id == id)
+        refuse(node, fmt::format("id = '{}', which the part at line {} has", id, other.line),
+               "a name of its own");
+    return id;
+  }
+
+  std::vector<InputError::Facts> wrong_;
+  std::set<std::string> unread_;  // parts and cells that are there, but wrong
+  std::set<std::string> open_;    // cells whose whole number may still be a number or a whole one
   Scene scene_;
 };
 

@@ -26,6 +26,7 @@ SceneRun::SceneRun(const Scene& scene, std::size_t journal_room) {
         plan.kind->put(linked.get(), find_setting(*plan.kind, setting), named->any());
     try {
       Part& part = stage_->add(*plan.kind, plan.id, plan.placement, linked.get(), plan.standing);
+      if (plan.feels) part.set_feels(*plan.feels);
       if (plan.hidden) stage_->hide(part);
       if (plan.disabled) stage_->disable(part);
     } catch (const std::invalid_argument& refused) {

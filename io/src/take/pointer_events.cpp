@@ -131,8 +131,7 @@ Take read_recording(const std::string& path, const Mapping& mapping, Point range
   if (text.find('\0') != std::string::npos) return parse_kernel_raw(text, path, mapping, range);
   const std::size_t first = text.find_first_not_of(" \t\r\n");
   if (first != std::string::npos && text[first] == '{') return parse_pointer_events(text, path);
-  if (text.starts_with("E:") || text.find("\nE:") != std::string::npos)
-    return parse_kernel_text(text, path, mapping);
+  if (is_kernel_text(text)) return parse_kernel_text(text, path, mapping, range);
   return parse_take(text, path);
 }
 

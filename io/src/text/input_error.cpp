@@ -22,6 +22,18 @@ std::string message(const InputError::Facts& facts) {
   return text;
 }
 
+std::string message(std::vector<InputError::Facts>& all) {
+  std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) {
+    return std::pair(a.line, a.column) < std::pair(b.line, b.column);
+  });
+  constexpr std::size_t most_told = 20;
+  std::string text;
+  for (std::size_t i = 0; i < std::min(all.size(), most_told); ++i)
+    text += (i == 0 ? "" : "\n") + message(all[i]);
+  if (all.size() > most_told) text += "\nand " + std::to_string(all.size() - most_told) + " more";
+  return text;
+}
+
 // Optimal string alignment distance.
 std::size_t edits(std::string_view a, std::string_view b) {
   std::vector<std::size_t> two_up(b.size() + 1);
@@ -53,7 +65,7 @@ using File = std::unique_ptr<std::FILE, CloseFile>;
 
 }  // namespace
 
-InputError::InputError(Facts facts) : std::runtime_error(message(facts)), facts_(std::move(facts)) {}
+InputError::InputError(std::vector<Facts> all) : std::runtime_error(message(all)), all_(std::move(all)) {}
 
 std::string nearest_name(std::string_view word, std::span<const std::string_view> known) {
   constexpr std::size_t longest = 64;

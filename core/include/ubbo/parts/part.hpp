@@ -3,6 +3,7 @@
 #include <array>
 #include <cstdint>
 #include <functional>
+#include <memory>
 #include <string>
 
 #include "ubbo/parts/accessible.hpp"
@@ -53,6 +54,18 @@ class Part {
   [[nodiscard]] virtual const PartKind& kind() const = 0;
   [[nodiscard]] const std::string& id() const { return id_; }
   [[nodiscard]] const Surroundings& around() const { return *around_; }
+
+  /// Judges touches of this part by a feel of its own from the next sample on, or by the stage's again. What
+  /// is decided before it is known whose a contact is (palms, edges that swallow touches, smoothing) stays
+  /// the stage's; a contest is decided by the feel of the part the contact went down on. Throws
+  /// `std::invalid_argument`.
+  void set_feels(const Feels& feels);
+  void reset_feels() { own_feels_.reset(); }
+  [[nodiscard]] bool has_own_feels() const { return own_feels_ != nullptr; }
+  /// The feel by which `tool` is judged here.
+  [[nodiscard]] const Feel& feel_for(Tool tool) const {
+    return (own_feels_ ? *own_feels_ : around_->feels).of(tool);
+  }
 
   // Where it is.
 
@@ -203,6 +216,7 @@ class Part {
   Part* outer_ = nullptr;
   Part* first_ = nullptr;  // the part it stands back for
   std::function<void(const Box&)> on_laid_;
+  std::unique_ptr<const Feels> own_feels_;
   Post post_;
 };
 

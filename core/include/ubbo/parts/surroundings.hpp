@@ -44,9 +44,7 @@ enum class Write : std::uint8_t {
 /// outlive the part.
 struct Surroundings {
   Micros now{};  ///< the time at which things happen
-  Feel feel{};   ///< for fingers
-  Feel stylus = feels::stylus;
-  Feel mouse = feels::mouse;
+  Feels feels{};
   Box screen{};                            ///< the whole screen, dp
   Insets safe{};                           ///< what notch and system bars take of it
   bool right_to_left = false;              ///< reading direction; horizontal parts mirror
@@ -54,12 +52,6 @@ struct Surroundings {
   Write write = Write::travels;            ///< how what a part hears shows
   Journal journal{};
   Keeper* keeper = nullptr;  ///< none: the part stands alone
-
-  /// The feel for what touches.
-  [[nodiscard]] const Feel& feel_for(Tool tool) const {
-    if (tool == Tool::stylus) return stylus;
-    return tool == Tool::mouse ? mouse : feel;
-  }
 };
 
 }  // namespace ubbo

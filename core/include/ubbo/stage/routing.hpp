@@ -71,6 +71,7 @@ class Routing {
   void share(const Contest& contest, const Contact& contact, const Sample& sample);
   void refuse(const Sample& sample, const Answer& answer, const Fact& fact) const;
   bool accept(Part& topmost, Contact& contact, const Sample& sample);
+  [[nodiscard]] const Feel& feel_of(const Contest& contest, Tool tool) const;
   void resolve(Contact& contact, const Sample& sample);
   Part* choose(const Contest& contest, const Contact& contact, Axis axis, Side side) const;
   void explain(const Contest& contest, const Contact& contact, const Part& winner, Axis axis, Side side,

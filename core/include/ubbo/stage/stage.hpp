@@ -184,7 +184,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   [[nodiscard]] double width() const { return around_.screen.w; }
   [[nodiscard]] double height() const { return around_.screen.h; }
   [[nodiscard]] const Insets& safe_area() const { return around_.safe; }
-  [[nodiscard]] const Feel& feel() const { return around_.feel; }
+  [[nodiscard]] const Feel& feel() const { return around_.feels.finger; }
   [[nodiscard]] bool right_to_left() const { return around_.right_to_left; }
   [[nodiscard]] Journal& journal() { return around_.journal; }
   [[nodiscard]] const Journal& journal() const { return around_.journal; }

@@ -5,6 +5,7 @@
 #include <string_view>
 
 #include "ubbo/base/settings.hpp"
+#include "ubbo/touch/sample.hpp"
 #include "ubbo/touch/velocity.hpp"
 
 namespace ubbo {
@@ -77,6 +78,21 @@ inline constexpr Feel mouse{.drag_threshold = 3.0,
                             .edge_width = 4.0,
                             .rest_radius = 0.5};
 }  // namespace feels
+
+/// A feel for each tool. The tool that touches tells which one counts.
+struct Feels {
+  Feel finger{};
+  Feel stylus = feels::stylus;
+  Feel mouse = feels::mouse;
+
+  [[nodiscard]] const Feel& of(Tool tool) const {
+    if (tool == Tool::stylus) return stylus;
+    return tool == Tool::mouse ? mouse : finger;
+  }
+};
+
+/// Throws `std::invalid_argument` when a number of one of the feels lies out of its range.
+void check_feels(const Feels& feels);
 
 /// A shipped feel with the name scenes and the tool use for it.
 struct NamedFeel {

@@ -1,5 +1,7 @@
 #pragma once
 
+#include <functional>
+
 #include "ubbo/io/replay/replay.hpp"
 #include "ubbo/paint/film.hpp"
 
@@ -11,6 +13,7 @@ struct ReelOptions {
   std::size_t frames = 12;  ///< 2 to 100
   skin::CombColours colours = skin::day;
   skin::Looks looks{};
+  std::function<void(double)> told{};  ///< hears now and then which share is done
 };
 
 /// Replays a take on a scene and cuts a film of it: a frame at the beginning, at the end, and at each

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <functional>
 #include <memory>
 #include <string>
 #include <vector>
@@ -31,9 +32,10 @@ struct Traces {
 
 /// Replays a take on a scene and follows readings at so many even steps: those named, or without names where
 /// parts are, as far as that changes. Throws `InputError` for a name that is none, and
-/// `std::invalid_argument` when nothing moved and nothing was named.
+/// `std::invalid_argument` when nothing moved and nothing was named. `told` hears now and then which share is
+/// done.
 [[nodiscard]] Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<std::string>& of,
-                            int steps);
+                            int steps, const std::function<void(double)>& told = {});
 
 /// The traces as a graph, a panel for each reading that parts have in common, with snap points, decisions,
 /// and beside a place the finger and its thresholds.

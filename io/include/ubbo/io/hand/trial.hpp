@@ -1,5 +1,6 @@
 #pragma once
 
+#include <functional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -22,9 +23,10 @@ struct TrialRow {
 
 /// Makes `count` gestures of each kind with `hand`, differing in place, size, direction and seed, and takes
 /// them by `feel`. A gesture is taken right when it alone was found, of the kind that was meant, the right
-/// way round.
+/// way round. `told` hears now and then which share is done.
 [[nodiscard]] std::vector<TrialRow> run_trial(const HandModel& hand, const Feel& feel, int count,
-                                              std::uint64_t seed = 1);
+                                              std::uint64_t seed = 1,
+                                              const std::function<void(double)>& told = {});
 
 /// The rows as a table: what was meant down, what it was taken for across, in per cent.
 [[nodiscard]] std::string trial_table(const std::vector<TrialRow>& rows, bool markdown);

@@ -33,8 +33,9 @@ struct MotionTokens {
 [[nodiscard]] std::string tokens_header(const MotionTokens& tokens, std::string_view name);
 
 /// CSS custom properties: for each motion the easing function within `max_error`, the best cubic-bezier with
-/// its error, and the duration; with a delay or repeats also all of it as an `animation` takes it. Springs
-/// start with `velocity` (whole ways per second).
+/// its error, the duration, and all of it as a `transition` takes it, or an `animation` where it repeats;
+/// behind them the same without motion for people who asked for less. Springs start with `velocity` (whole
+/// ways per second).
 [[nodiscard]] std::string tokens_css(const MotionTokens& tokens, double max_error = 0.002,
                                      double velocity = 0.0);
 

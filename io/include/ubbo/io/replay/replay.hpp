@@ -1,5 +1,6 @@
 #pragma once
 
+#include <functional>
 #include <string>
 #include <vector>
 
@@ -13,6 +14,7 @@ struct ReplayOptions {
   double fps = 60.0;                     ///< frames a second, 1 to 1000; outcomes do not depend on it
   std::size_t most_decisions = 100'000;  ///< further ones are counted, not kept
   Micros settle_limit{3'600'000'000};    ///< how long parts may go on moving after the last sample
+  std::function<void(double)> told{};    ///< hears now and then which share of the take is played
 };
 
 /// Plays a take on a scene, all of it or up to moments of one's choosing: its touches, and what the app and

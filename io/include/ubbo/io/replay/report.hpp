@@ -2,6 +2,7 @@
 
 #include <string>
 #include <string_view>
+#include <vector>
 
 #include "ubbo/io/replay/replay.hpp"
 
@@ -18,8 +19,15 @@ namespace ubbo::io {
 /// The cells' values in one line.
 [[nodiscard]] std::string cells_text(const SceneRun& run);
 
-/// The decisions for people, one numbered sentence each with its time; only those of `part` unless it is
-/// empty.
+/// A decision for people, in columns as wide as the widest of its run needs.
+struct WhyLine {
+  std::string when;  ///< its number and its time
+  std::string who;   ///< the part, or "stage"
+  std::string sentence;
+};
+/// The decisions in the order of their times; only those of `part` unless it is empty.
+[[nodiscard]] std::vector<WhyLine> why_lines(const Replay& replay, std::string_view part);
+/// The same as text, a line each.
 [[nodiscard]] std::string why_text(const Replay& replay, std::string_view part);
 
 /// The same decisions as JSON: `{"decisions": […]}` as in `replay_json`.

@@ -3,6 +3,7 @@
 #include <deque>
 #include <map>
 #include <memory>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <utility>
@@ -25,7 +26,8 @@ struct PartPlan {
   Standing standing{};  ///< how it stands to the others
   bool hidden = false;
   bool disabled = false;
-  std::size_t line = 0;  ///< where it stands in the file
+  std::optional<Feels> feels{};  ///< of its own; none: the scene's
+  std::size_t line = 0;          ///< where it stands in the file
   std::size_t column = 0;
 };
 

@@ -14,17 +14,27 @@ struct Mapping {
   bool raw_units = false;  ///< leave lengths as the panel gives them
 };
 
-/// Reads Linux kernel input events of the multi-touch protocol B, as text lines `E: sec.usec type code value`
-/// (type and code hexadecimal, value decimal), with `#` lines that may declare `min`, `max` and `resolution`
-/// of an axis. Panel units become dp by the declared range and the screen's size, or by the resolution (units
-/// a millimetre). Times count from the first event; a contact's number is its tracking id; its slot keeps its
-/// place from one contact to the next. Throws `InputError` with the line for a line that does not read, a
-/// time that goes back, a needed range that is not declared, and the type A protocol.
-[[nodiscard]] Take parse_kernel_text(std::string_view text, const std::string& name, const Mapping& mapping);
+/// Reads Linux kernel input events of the multi-touch protocol B from text. An event is a line
+/// `E: sec.usec type code value` (type and code hexadecimal, value decimal), or
+/// `Event: time sec.usec, type 3 (…), code 57 (…), value 5` (decimal), or `[sec.usec] type code value` with
+/// an input device's path before the type if there are several (names, or four hexadecimal digits; the value
+/// hexadecimal). Lines before the first event describe the panel: `A: code least most fuzz flat resolution`
+/// (the code hexadecimal), or words `min`, `max`, `resolution` behind the name or number of an axis, with `#`
+/// before them or not; `N: I: P: B: L: S:` are passed over. Panel units become dp by the described range and
+/// the screen's size, or by the resolution (units a millimetre); `range` gives the largest values where
+/// nothing is described. Times count from the first event; a contact's number is its tracking id; its slot
+/// keeps its place from one contact to the next. Throws `InputError` with the line for a line that does not
+/// read, a time that goes back, a needed range that is not described, and the type A protocol.
+[[nodiscard]] Take parse_kernel_text(std::string_view text, const std::string& name, const Mapping& mapping,
+                                     Point range = {});
+
+/// Whether a text has the beginning of what `parse_kernel_text` reads. Looks no further than the first line
+/// that tells.
+[[nodiscard]] bool is_kernel_text(std::string_view text);
 
 /// The same from raw 64-bit `struct input_event` records (24 bytes each, this machine's byte order). In
-/// errors the line is the number of the event. Raw records declare no range, so `range_x`, `range_y` give the
-/// largest values.
+/// errors the line is the number of the event. Raw records describe no panel, so `range` gives
+/// the largest values.
 [[nodiscard]] Take parse_kernel_raw(std::string_view bytes, const std::string& name, const Mapping& mapping,
                                     Point range = {});
 

@@ -5,6 +5,8 @@
 #include <stdexcept>
 #include <string>
 #include <string_view>
+#include <utility>
+#include <vector>
 
 namespace ubbo::io {
 
@@ -21,11 +23,15 @@ class InputError : public std::runtime_error {
     std::string nearest{};
   };
 
-  explicit InputError(Facts facts);
-  [[nodiscard]] const Facts& facts() const { return facts_; }
+  explicit InputError(Facts facts) : InputError(std::vector{std::move(facts)}) {}
+  /// Several faults of one input, in the order of their places, a line each; of many the first twenty.
+  explicit InputError(std::vector<Facts> all);
+  /// The first.
+  [[nodiscard]] const Facts& facts() const { return all_.front(); }
+  [[nodiscard]] const std::vector<Facts>& all() const { return all_; }
 
  private:
-  Facts facts_;
+  std::vector<Facts> all_;
 };
 
 /// The known name nearest to `word` by edits (insert, drop, change, swap neighbours), or "" when none is
