@@ -28,8 +28,8 @@ make hive-list swipe 9 'ridge = 96, scrolled = 0' 'a swipe of a row, meant to be
 make hive-list hand-over 10 'sheet = 320, scrolled = 0' 'the list at its end hands the finger to the sheet' \
   'press (200, 500), drag up 110 dp over 300 ms, wait 150 ms, lift, wait 500 ms,
    press (200, 320), drag down 300 dp over 600 ms, wait 120 ms, lift'
-make yard-plan pinch 12 '' 'a pinch on the yard plan' 'pinch out 110 dp at plan over 500 ms'
-make yard-plan turn 13 '' 'a turn of the yard plan' 'rotate 80 degrees at plan'
+make yard-plan pinch 12 'says plan "began to pinch"' 'a pinch on the yard plan' 'pinch out 110 dp at plan over 500 ms'
+make yard-plan turn 13 'says plan "began to rotate"' 'a turn of the yard plan' 'rotate 80 degrees at plan'
 
 # The same drag as a panel of 57.15 by 114.3 mm would have sent it: 20 units a millimetre, 3.175 a dp.
 {

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
+#include <stdexcept>
 
 #include "ubbo/paint/save.hpp"
 
@@ -20,7 +21,9 @@ constexpr double header = 62.0;
 constexpr double footer = 66.0;
 constexpr double caption_height = 26.0;
 constexpr double caption_line = 18.0;  // added where captions need a line of their own
+constexpr std::size_t most_lines = 2;
 constexpr double gap = 10.0;
+constexpr double least_text = 9.5;      // pixels
 constexpr double finger_radius = 17.0;  // dp; about 5.4 mm, half a fingertip's contact
 
 std::string ms(Micros time) {
@@ -53,6 +56,24 @@ Grid best_grid(std::size_t count, double width, double height, const Box& region
   return best;
 }
 
+// Writing that would come out smaller than `least` (in the picture's own unit) is set larger around its
+// middle; what would have to grow too much is left out.
+void make_legible(Picture& shapes, double least) {
+  constexpr double most_growth = 3.0;
+  constexpr double middle = 0.35;  // of the size, above the baseline
+  std::erase_if(shapes, [&](const skin::Shape& shape) {
+    const auto* text = std::get_if<Text>(&shape);
+    return text != nullptr && text->size * most_growth < least;
+  });
+  for (skin::Shape& shape : shapes) {
+    if (auto* group = std::get_if<skin::Group>(&shape)) make_legible(group->shapes, least / group->scale);
+    auto* text = std::get_if<Text>(&shape);
+    if (text == nullptr || text->size >= least) continue;
+    text->at.y += (least - text->size) * middle;
+    text->size = least;
+  }
+}
+
 class Film {
  public:
   Film(const FilmReel& reel, double width, double height, const skin::CombColours& colours)
@@ -64,13 +85,18 @@ class Film {
     const Box area{margin, header, width_ - 2 * margin, height_ - header - footer};
     const std::size_t count = std::max<std::size_t>(reel_.frames.size(), 1);
     Grid grid = best_grid(count, area.w, area.h, reel_.region, above_);
-    if (!captions_fit((area.w + gap) / static_cast<double>(grid.columns) - gap)) {
+    while (lines_ < most_lines && !captions_fit((area.w + gap) / static_cast<double>(grid.columns) - gap)) {
       above_ += caption_line;
-      own_line_ = true;
+      ++lines_;
       grid = best_grid(count, area.w, area.h, reel_.region, above_);
     }
     const double w = (area.w + gap) / static_cast<double>(grid.columns) - gap;
     const double h = (area.h + gap) / static_cast<double>(grid.rows) - gap;
+    if (w < 70.0 || h - above_ < 40.0)
+      throw std::invalid_argument("a film of " + std::to_string(count) + " frames cannot be read at " +
+                                  std::to_string(static_cast<int>(width_)) + "x" +
+                                  std::to_string(static_cast<int>(height_)) +
+                                  "; takes a larger size or fewer frames");
     for (std::size_t i = 0; i < reel_.frames.size(); ++i) {
       const std::size_t row = i / grid.columns;
       const std::size_t column = i % grid.columns;
@@ -170,6 +196,7 @@ class Film {
     const Point middle = reel_.region.centre();
     group.move = view.centre() - middle * scale;
     group.shapes = without_ground(frame.scene);
+    make_legible(group.shapes, least_text / scale);
     add_marks(group.shapes, frame);
     page_.emplace_back(std::move(group));
   }
@@ -191,18 +218,42 @@ class Film {
     return words;
   }
 
-  // Beside number and time, which take some 110.
+  // Beside number and time, which take some 110, or on lines of their own.
   bool captions_fit(double cell_width) {
+    const double room = cell_width - (lines_ == 0 ? 145.0 : 40.0);
     return std::all_of(reel_.frames.begin(), reel_.frames.end(), [&](const FilmFrame& frame) {
-      return width_of(joined(frame), 11.0, true) < cell_width - 145.0;
+      const auto lines = broken(joined(frame), std::max<std::size_t>(lines_, 1), 11.0, room);
+      return std::all_of(lines.begin(), lines.end(),
+                         [&](const std::string& line) { return width_of(line, 11.0, true) < room; });
     });
   }
 
+  // The words in at most `count` lines, broken at blanks where a line is full; the last keeps the rest.
+  std::vector<std::string> broken(const std::string& words, std::size_t count, double size, double room) {
+    std::vector<std::string> lines{{}};
+    for (std::size_t from = 0; from < words.size();) {
+      const std::size_t end = std::min(words.find(' ', from), words.size() - 1) + 1;
+      const std::string piece = words.substr(from, end - from);
+      if (!lines.back().empty() && lines.size() < count && width_of(lines.back() + piece, size, true) > room)
+        lines.emplace_back();
+      lines.back() += piece;
+      from = end;
+    }
+    return lines;
+  }
+
   void add_captions(const FilmFrame& frame, const Box& cell, double from) {
-    const double left = own_line_ ? cell.x + 24.0 : from + 14.0;
+    const double left = lines_ > 0 ? cell.x + 24.0 : from + 14.0;
     const double room = cell.right() - 16.0 - left;
-    const double y = cell.y + 18.0 + (own_line_ ? caption_line : 0.0);
-    std::string words = joined(frame);
+    double y = cell.y + 18.0 + (lines_ > 0 ? caption_line : 0.0);
+    const auto lines = broken(joined(frame), std::max<std::size_t>(lines_, 1), 11.0, room);
+    for (const std::string& line : lines) {
+      add_caption(line, left, y, room, &line == lines.data());
+      y += caption_line;
+    }
+  }
+
+  void add_caption(std::string words, double left, double y, double room, bool first) {
     double size = 12.5;
     while (size > 9.5 && width_of(words, size, true) > room) size -= 0.5;
     if (width_of(words, size, true) > room) {
@@ -215,9 +266,9 @@ class Film {
       while (fits > 4 && (static_cast<unsigned char>(words[fits]) & 0xC0U) == 0x80U) --fits;
       words = words.substr(0, fits) + "…";
     }
-    const double at = own_line_ ? left : cell.right() - 16.0 - width_of(words, size, true);
+    const double at = lines_ > 0 ? left : left + room - width_of(words, size, true);
     write({at, y}, words, size, colours_.ink, Align::left, true);
-    page_.emplace_back(diamond({at - 10.0, y - 4.5}, 4.5));
+    if (first) page_.emplace_back(diamond({at - 10.0, y - 4.5}, 4.5));
   }
 
   void add_marks(Picture& shapes, const FilmFrame& frame) {
@@ -322,7 +373,7 @@ class Film {
   const skin::CombColours& colours_;
   Picture page_;
   double above_ = caption_height;
-  bool own_line_ = false;
+  std::size_t lines_ = 0;  // of captions below number and time
 };
 
 }  // namespace

@@ -14,6 +14,7 @@
 #include <memory>
 #include <stdexcept>
 
+#include "svg.hpp"
 #include "ubbo/file/whole_file.hpp"
 #include "ubbo/paint/save.hpp"
 
@@ -131,14 +132,40 @@ class Script {
     }
     double shares = 0.0;
     for (const Panel& one : graph_.panels) shares += one.share;
+    demand_room(room, shares);
     double y = top_;
     for (const Panel& one : graph_.panels) {
       const double h = room * one.share / shares;
-      const double above = (one.title.empty() ? 10.0 : 30.0) + 17.0 * static_cast<double>(lanes(one));
-      const double below = (one.x_label.empty() ? 8.0 : 24.0) + (one.x_numbers ? 22.0 : 0.0);
-      panel(one, {edge_ + 58, y + above, width_ - 2 * edge_ - 58 - 14, h - above - below});
+      const double top = above(one, true);
+      panel(one, {edge_ + 58, y + top, width_ - 2 * edge_ - 58 - 14, h - top - below(one)});
       y += h;
     }
+  }
+
+  // A panel that is lower than this says nothing.
+  void demand_room(double room, double shares) {
+    constexpr double least = 60.0;
+    const auto short_of = [&](bool with_words) {
+      double most = 0.0;
+      for (const Panel& one : graph_.panels)
+        most = std::max(most, (least + above(one, with_words) + below(one)) * shares / one.share - room);
+      return most;
+    };
+    words_of_moments_ = short_of(true) <= 0.0;
+    const double missing = std::max(short_of(words_of_moments_), 0.0);
+    if (missing == 0.0 && width_ >= least_width) return;
+    throw std::invalid_argument("a graph of " + std::to_string(graph_.panels.size()) +
+                                " panels cannot be read at " + std::to_string(width_) + "x" +
+                                std::to_string(height_) + "; takes " +
+                                std::to_string(std::max(width_, least_width)) + "x" +
+                                std::to_string(height_ + static_cast<int>(std::ceil(missing))) + " or more");
+  }
+  double above(const Panel& panel, bool with_words) {
+    return (panel.title.empty() ? 10.0 : 30.0) +
+           (with_words ? 17.0 * static_cast<double>(lanes(panel)) : 0.0);
+  }
+  static double below(const Panel& panel) {
+    return (panel.x_label.empty() ? 8.0 : 24.0) + (panel.x_numbers ? 22.0 : 0.0);
   }
 
   // Words of moments stand above the panel, in as many lanes as it takes that none runs into another.
@@ -154,6 +181,10 @@ class Script {
     constexpr std::size_t most_lanes = 12;  // words that find no room in so many are left out
     std::array<double, most_lanes> taken{};
     std::size_t count = 0;
+    if (!words_of_moments_) {
+      words_.assign(panel.moments.size(), {.shown = false, .line = -HUGE_VAL});
+      return 0;
+    }
     const double left = edge_ + 58;
     for (const Rule& rule : panel.moments) {
       Words words;
@@ -261,7 +292,7 @@ class Script {
       add("EOD");
       plot += (i == 0 ? "" : ", ") + std::string("$trace") + std::to_string(i) + " using 1:2 with lines lw " +
               shown(trace.width) + " dt " + std::to_string(trace.dash) + " lc rgb '" + hex(trace.colour) +
-              "'";
+              "' title " + in_quotes(trace.name);
     }
     add(panel.traces.empty() ? "plot NaN" : plot);
     add("unset label");
@@ -275,6 +306,8 @@ class Script {
   double font_scale_ = 1.0;
   double edge_ = 22.0;
   double top_ = 0.0;
+  bool words_of_moments_ = true;
+  static constexpr int least_width = 320;
   std::vector<Words> words_;
   std::string text_;
 };
@@ -325,6 +358,22 @@ std::string drawn_by_gnuplot(const std::string& text) {
   return bytes;
 }
 
+// In place of the title and description by which the plotter tells of itself.
+void tell_about(std::string& svg, const Graph& graph) {
+  std::string description = graph.subtitle;
+  for (const Panel& panel : graph.panels) {
+    for (const Trace& trace : panel.traces)
+      if (!trace.name.empty()) description += (description.empty() ? "" : "; ") + trace.name;
+    for (const Rule& moment : panel.moments)
+      if (!moment.words.empty()) description += "; " + moment.words;
+  }
+  for (const auto& [tag, words] : {std::pair{std::string("title"), graph.title}, {"desc", description}}) {
+    const std::size_t from = svg.find("<" + tag + ">");
+    const std::size_t to = svg.find("</" + tag + ">", std::min(from, svg.size()));
+    if (to != std::string::npos) svg.replace(from, to - from, "<" + tag + ">" + xml_text(words));
+  }
+}
+
 }  // namespace
 
 std::vector<Colour> trace_colours(const skin::CombColours& colours) {
@@ -346,7 +395,9 @@ void plot(const Graph& graph, int width, int height, const std::string& path,
   if (!path.ends_with(".png") && !path.ends_with(".svg"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
   const bool png = path.ends_with(".png");
-  file::write_whole(path, drawn_by_gnuplot(Script(graph, width, height, colours).write(png)));
+  std::string drawn = drawn_by_gnuplot(Script(graph, width, height, colours).write(png));
+  if (!png) tell_about(drawn, graph);
+  file::write_whole(path, drawn);
 }
 
 }  // namespace ubbo::paint

@@ -62,7 +62,9 @@ Picture thrown_cards(const Throw& thrown, double width, double height, const ski
   write(page, {edge, 58},
         "let go " + words("%.0f dp", thrown.from) + " from its place at " +
             words("%.0f dp/s", thrown.velocity) + "; one card every " +
-            words("%.0f ms", to_ms(thrown.every)) + ", the latest solid",
+            words("%.0f ms", to_ms(thrown.every)) +
+            ", the latest solid; beads: the upper row going out, the lower "
+            "one coming back, heather first, honey last",
         13.5, colours.ink.with_alpha(0.75));
   std::vector<Flown> flights;
   double least = 0.0;
@@ -103,9 +105,11 @@ Picture thrown_cards(const Throw& thrown, double width, double height, const ski
                                     : mix(colours.paper, colours.honey, 0.35).with_alpha(0.10 + 0.25 * age),
                        .stroke = colours.ink.with_alpha(last ? 1.0 : 0.12 + 0.3 * age),
                        .width = last ? 2.0 : 1.0}));
-      // A bead at the card's corner marks each moment.
-      page.emplace_back(
-          skin::Disc{{box.x, y + card_h + 12.0}, 2.6, {.fill = mix(colours.heather, colours.honey, age)}});
+      // A bead at the card's corner marks each moment; out and back do not lie on one another.
+      const bool back = (step.state.value > 0.0) != (step.state.velocity > 0.0) || last;
+      page.emplace_back(skin::Disc{{box.x, y + card_h + (back ? 20.0 : 10.0)},
+                                   2.6,
+                                   {.fill = mix(colours.heather, colours.honey, age)}});
       if (last) {
         page.emplace_back(skin::hexagon({box.x + 24.0, y + card_h / 2}, 12.0,
                                         {.fill = colours.honey, .stroke = colours.ink, .width = 1.6}));
@@ -132,11 +136,7 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
   const double chart_h = 150.0;
   const double frame_h = height - 100.0 - chart_h - 56.0;
   const double scale = frame_w / 360.0;
-  // Even over the part in which most happens; the last frame is the end.
-  const auto frame_time = [&](int f) {
-    if (f + 1 == frames) return timeline.length();
-    return timeline.length() * f * 7 / (10 * std::max(1, frames - 2));
-  };
+  const auto frame_time = [&](int f) { return timeline.length() * f / (frames - 1); };
   const auto colour_of = [&](std::size_t row) {
     const double share =
         list.rows.size() < 2 ? 0.0 : static_cast<double>(row) / static_cast<double>(list.rows.size() - 1);

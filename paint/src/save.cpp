@@ -1,6 +1,5 @@
 #include "ubbo/paint/save.hpp"
 
-#include <cairo-svg.h>
 #include <pango/pangocairo.h>
 
 #include <memory>
@@ -8,6 +7,7 @@
 #include <stdexcept>
 #include <string_view>
 
+#include "svg.hpp"
 #include "ubbo/file/whole_file.hpp"
 
 namespace ubbo::paint {
@@ -129,7 +129,7 @@ void demand(cairo_status_t status, const std::string& path) {
 
 }  // namespace
 
-void save(const skin::Picture& picture, int width, int height, const std::string& path) {
+void save(const skin::Picture& picture, int width, int height, const std::string& path, const About& about) {
   constexpr int most = 16384;
   if (width < 1 || height < 1 || width > most || height > most)
     throw std::invalid_argument("size " + std::to_string(width) + "x" + std::to_string(height) +
@@ -137,18 +137,16 @@ void save(const skin::Picture& picture, int width, int height, const std::string
   const bool png = path.ends_with(".png");
   if (!png && !path.ends_with(".svg"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
+  if (!png) return file::write_whole(path, svg_of(picture, width, height, about));
   std::string bytes;
-  const Surface surface(png ? cairo_image_surface_create(CAIRO_FORMAT_ARGB32, width, height)
-                            : cairo_svg_surface_create_for_stream(&keep, &bytes, width, height));
+  const Surface surface(cairo_image_surface_create(CAIRO_FORMAT_ARGB32, width, height));
   demand(cairo_surface_status(surface.get()), path);
   {
     const Context context(cairo_create(surface.get()));
     Painter(context.get()).draw(picture);
     demand(cairo_status(context.get()), path);
   }
-  if (png) demand(cairo_surface_write_to_png_stream(surface.get(), &keep, &bytes), path);
-  cairo_surface_finish(surface.get());
-  demand(cairo_surface_status(surface.get()), path);
+  demand(cairo_surface_write_to_png_stream(surface.get(), &keep, &bytes), path);
   file::write_whole(path, bytes);
 }
 

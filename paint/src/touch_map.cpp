@@ -76,6 +76,10 @@ class Map {
         {20, top, map_.screen.w * scale_, map_.screen.h * scale_}, 14,
         {.fill = colours_.ink.with_alpha(0.03), .stroke = colours_.ink.with_alpha(0.5), .width = 1.4}));
     for (const Way& way : ways_) add_way(way);
+    for (const TouchMiss& miss : map_.misses)
+      if (const auto [before, after] = around(miss); before != nullptr)
+        page_.emplace_back(skin::line(on_page(before->samples.front().at), on_page(after->samples.front().at),
+                                      colours_.brick, 1.6, 4.0));
     for (const TouchMark& mark : map_.marks)
       if (std::any_of(mark.words.begin(), mark.words.end(), [](char c) { return c != ' '; })) add_mark(mark);
   }
@@ -106,6 +110,16 @@ class Map {
     page_.emplace_back(skin::Disc{on_page(s.back().at), 4, {.fill = way.colour}});
   }
 
+  // The contact that a miss is about, and the one before it.
+  [[nodiscard]] std::pair<const Way*, const Way*> around(const TouchMiss& miss) const {
+    const Way* before = nullptr;
+    for (const Way& way : ways_) {
+      if (way.samples.front().time == miss.time) return {before, before == nullptr ? nullptr : &way};
+      if (way.samples.back().time <= miss.time) before = &way;
+    }
+    return {nullptr, nullptr};
+  }
+
   void add_mark(const TouchMark& mark) {
     const Point at = on_page(mark.at);
     const bool tap = mark.words.find("tap") != std::string::npos;
@@ -118,7 +132,7 @@ class Map {
     const double wide = text_width(
         {.at = {}, .words = mark.words, .size = 13, .colour = {}, .align = Align::left, .bold = true});
     const bool left = at.x + 24 + wide > screen_right_ - 8;
-    const double y = free_line(at.y + 5);
+    const double y = free_line(at.y + (map_.misses.empty() ? 5 : 30));  // beside the line of a miss
     write({left ? at.x - 24 : at.x + 24, y}, mark.words, 13, colours_.ink, left ? Align::right : Align::left,
           true);
   }
@@ -149,8 +163,8 @@ class Map {
           true);
     const double step = nice_step(whole / 8);
     double y = 104;
-    const double row =
-        std::clamp((height_ - 240) / static_cast<double>(ways_.size() + map_.marks.size() + 1), 15.0, 26.0);
+    const double row = std::clamp(
+        (height_ * 0.6 - 104) / static_cast<double>(ways_.size() + map_.marks.size() + 1), 15.0, 34.0);
     const double bottom =
         std::min(y + row * static_cast<double>(ways_.size() + map_.marks.size() + 1) + 10, height_ - 130);
     for (double t = 0; t <= whole + 1e-6; t += step) {
@@ -161,12 +175,27 @@ class Map {
       write({x, bottom + 16}, label, 11.5, colours_.ink.with_alpha(0.75),
             x > right - 20 ? Align::right : Align::centre);
     }
+    std::map<const Way*, double> heights;
     for (const Way& way : ways_) {
       if (y > bottom - row) break;
+      heights[&way] = y + row * 0.275;
       const double x = x_of(way.samples.front().time);
       page_.emplace_back(skin::paper({x, y, std::max(x_of(way.samples.back().time) - x, 3.0), row * 0.55}, 0,
                                      {.fill = way.colour}));
       y += row;
+    }
+    for (const TouchMiss& miss : map_.misses) {
+      const auto [before, after] = around(miss);
+      if (before == nullptr || !heights.contains(before) || !heights.contains(after)) continue;
+      const double from = x_of(before->samples.back().time);
+      const double to = x_of(miss.time);
+      const double at = heights[before];
+      page_.emplace_back(skin::line({from + 3, at}, {to, at}, colours_.brick, 1.6, 4.0));
+      page_.emplace_back(skin::line({to, at}, {to, heights[after] - row * 0.28}, colours_.brick, 1.6, 4.0));
+      const double wide = text_width({.at = {}, .words = miss.words, .size = 12.5, .bold = true});
+      const bool before_it = to + 8 + wide > right;
+      write({before_it ? to - 8 : to + 8, at + (before_it ? -6 : 4)}, miss.words, 12.5, colours_.brick,
+            before_it ? Align::right : Align::left, true);
     }
     y += row * 0.4;
     for (const TouchMark& mark : map_.marks) {
@@ -183,7 +212,46 @@ class Map {
             before ? Align::right : Align::left, true);
       y += row;
     }
+    add_notes(left, right, bottom + 52);
     add_legend(left);
+  }
+
+  // Why, sentence by sentence, broken where the page ends.
+  void add_notes(double left, double right, double y) {
+    if (map_.notes.empty()) return;
+    constexpr double line = 18.0;
+    constexpr double beside = 74.0;  // room for the time
+    const double last = height_ - 118;
+    if (y + 2 * line > last) return;
+    write({left, y}, "why", 14, colours_.ink, Align::left, true);
+    y += 22;
+    for (std::size_t i = 0; i < map_.notes.size(); ++i) {
+      const TouchNote& note = map_.notes[i];
+      std::vector<std::string> lines{{}};
+      for (std::size_t from = 0; from < note.words.size();) {
+        const std::size_t end = std::min(note.words.find(' ', from), note.words.size() - 1) + 1;
+        const std::string word = note.words.substr(from, end - from);
+        if (!lines.back().empty() &&
+            text_width({.at = {}, .words = lines.back() + word, .size = 12.5}) > right - left - beside)
+          lines.emplace_back();
+        lines.back() += word;
+        from = end;
+      }
+      if (y + line * static_cast<double>(lines.size() - 1) > last) {
+        const std::size_t left_out = map_.notes.size() - i;
+        write({left + beside, std::min(y, last)}, "and " + std::to_string(left_out) + " more", 12.5,
+              colours_.ink.with_alpha(0.75));
+        return;
+      }
+      char time[40];
+      std::snprintf(time, sizeof time, "%.1f ms", to_ms(note.time));
+      write({left + beside - 12, y}, time, 12.5, colours_.ink.with_alpha(0.75), Align::right);
+      for (const std::string& part : lines) {
+        write({left + beside, y}, part, 12.5, colours_.ink);
+        y += line;
+      }
+      y += 4;
+    }
   }
 
   static double nice_step(double least) {

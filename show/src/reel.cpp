@@ -134,12 +134,32 @@ std::string_view owner_at(const io::Replay& replay, Micros time) {
   return {};
 }
 
+// Captions call parts by their ids: those without writing of their own have it in their corner.
+void add_names(skin::Picture& scene, const Stage& stage, const std::set<std::string_view>& busy,
+               const skin::CombColours& colours) {
+  for (const Part* part : stage.parts()) {
+    if (!busy.contains(part->id()) || !part->visible()) continue;
+    bool written = false;
+    part->kind().pieces(*part, [&](const Piece& piece) {
+      written = written || (piece.role == Role::label && !piece.words.empty());
+    });
+    if (written) continue;
+    const Box box = part->box();
+    scene.emplace_back(skin::Text{{box.right() - 4.0, box.y + 13.0},
+                                  part->id(),
+                                  11.0,
+                                  colours.ink.with_alpha(0.6),
+                                  skin::Align::right});
+  }
+}
+
 paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros after, Micros time,
-                          const ReelOptions& options) {
+                          const std::set<std::string_view>& busy, const ReelOptions& options) {
   paint::FilmFrame frame{.time = time,
                          .scene = skin::comb(run.stage(), options.colours, options.looks),
                          .captions = {},
                          .presses = {}};
+  add_names(frame.scene, run.stage(), busy, options.colours);
   for (const Decision& decision : replay.decisions())
     if (decision.time > after && decision.time <= time)
       if (std::string words = io::caption(decision); !words.empty())
@@ -195,7 +215,7 @@ FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions
   Micros after = whole.begins() - Micros{1};
   for (const Micros time : frame_times(whole, options.frames)) {
     replay.play_to(time);
-    reel.frames.push_back(frame_at(run, whole, after, time, options));
+    reel.frames.push_back(frame_at(run, whole, after, time, busy, options));
     for (std::size_t i = 0; i < trails.size(); ++i) {
       const auto& points = trails[i].points;
       if (points.front().time <= time && (points.back().down || points.back().time > time))

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <filesystem>
+#include <map>
 #include <set>
 #include <stdexcept>
 
@@ -28,6 +29,42 @@ std::vector<std::string> usual(io::SceneRun& run) {
 
 }  // namespace
 
+namespace {
+
+// Which parts had each contact: the one it went down on, those that won it, and those it was handed to.
+std::vector<Finger> fingers_of(const io::Take& take, const std::vector<Decision>& decisions) {
+  constexpr std::size_t most_points = 20'000;  // more would not be seen
+  const std::size_t step = take.samples.size() / most_points + 1;
+  std::vector<Finger> fingers;
+  std::map<std::pair<int, int>, std::size_t> open;
+  std::size_t seen = 0;
+  for (const Sample& sample : take.samples) {
+    const std::pair contact{sample.device, sample.contact};
+    if (sample.phase == Phase::down && !open.contains(contact)) {
+      open[contact] = fingers.size();
+      fingers.push_back({.tool = sample.tool});
+    }
+    if (!open.contains(contact)) continue;
+    Finger& finger = fingers[open[contact]];
+    if (sample.phase != Phase::move || seen++ % step == 0) finger.way.push_back(sample);
+    if (sample.phase == Phase::up || sample.phase == Phase::cancel) open.erase(contact);
+  }
+  for (Finger& finger : fingers) {
+    const Micros from = finger.way.front().time;
+    const Micros to = finger.way.back().time;
+    auto at = std::lower_bound(decisions.begin(), decisions.end(), from,
+                               [](const Decision& one, Micros time) { return one.time < time; });
+    for (; at != decisions.end() && at->time <= to; ++at) {
+      const bool goes_down = at->asks(questions::owner) && at->answer->yes && at->time == from;
+      if (goes_down || at->says(answers::contest_won) || (at->asks(questions::hand_over) && at->answer->yes))
+        finger.parts.emplace_back(at->part.view());
+    }
+  }
+  return fingers;
+}
+
+}  // namespace
+
 Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<std::string>& of, int steps,
               const std::function<void(double)>& told) {
   constexpr std::size_t journal_room = 4096;
@@ -38,6 +75,7 @@ Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<st
       .title = scene.title.empty() ? std::filesystem::path(scene.file).filename().string() : scene.title,
       .subtitle = take.note("label")};
   made.decisions = whole.decisions();
+  made.fingers = fingers_of(take, made.decisions);
   made.length_ms = std::max(to_ms(whole.ends() - whole.begins()), 1.0);
   io::SceneRun run(scene);
   std::vector<io::Reading> readings;
@@ -79,29 +117,26 @@ std::optional<Axis> axis_of(const Trace& trace) {
   return std::nullopt;
 }
 
-// The finger beside a thumb, and how far it may go before it drags.
-void add_finger(paint::Panel& panel, const io::Scene& scene, const io::Take& take, Axis axis,
-                const skin::CombColours& colours) {
-  const double begin = take.samples.empty() ? 0.0 : to_ms(take.samples.front().time);
-  paint::Trace finger{
-      .name = "finger", .points = {}, .colour = colours.ink.with_alpha(0.75), .width = 1.6, .dash = 3};
-  std::set<double> pressed;
-  const double threshold = scene.stage.feel.threshold(axis);
-  constexpr std::size_t most_points = 20'000;  // more would not be seen
-  const std::size_t step = take.samples.size() / most_points + 1;
-  std::size_t seen = 0;
-  for (const Sample& sample : take.samples) {
-    if (sample.phase == Phase::move && seen++ % step != 0) continue;
-    const double at = along(axis, sample.at);
-    if (sample.phase == Phase::down) pressed.insert(at);
-    finger.points.emplace_back(to_ms(sample.time) - begin, at);
-    if (sample.phase == Phase::up || sample.phase == Phase::cancel)
-      finger.points.emplace_back(to_ms(sample.time) - begin, HUGE_VAL);
+// The fingers that the panel's parts had, beside their places, and how far they might go before they dragged.
+void add_fingers(paint::Panel& panel, const Traces& run, const std::vector<const Part*>& parts, Axis axis,
+                 double begin, const skin::CombColours& colours) {
+  paint::Trace trace{.name = "finger", .points = {}, .colour = colours.heather, .width = 2.0, .dash = 4};
+  std::set<std::pair<double, double>> pressed;  // where, and the threshold there
+  for (const Finger& finger : run.fingers) {
+    const auto had = std::find_if(parts.begin(), parts.end(), [&](const Part* part) {
+      return std::find(finger.parts.begin(), finger.parts.end(), part->id()) != finger.parts.end();
+    });
+    if (had == parts.end()) continue;
+    pressed.emplace(along(axis, finger.way.front().at), (*had)->feel_for(finger.tool).threshold(axis));
+    for (const Sample& sample : finger.way)
+      trace.points.emplace_back(to_ms(sample.time) - begin, along(axis, sample.at));
+    trace.points.emplace_back(to_ms(finger.way.back().time) - begin, HUGE_VAL);
   }
-  panel.traces.push_back(std::move(finger));
+  if (trace.points.empty()) return;
+  panel.traces.push_back(std::move(trace));
   constexpr std::size_t most_presses = 3;  // more lines than that are no help
   if (pressed.size() > most_presses) return;
-  for (const double at : pressed) {
+  for (const auto& [at, threshold] : pressed) {
     panel.levels.push_back({.at = at - threshold, .colour = colours.brick, .words = {}, .dash = 2});
     panel.levels.push_back(
         {.at = at + threshold, .colour = colours.brick, .words = "drag threshold", .dash = 2});
@@ -118,14 +153,18 @@ paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take&
   std::vector<std::string> whats;
   for (const Trace& one : run.traces)
     if (std::find(whats.begin(), whats.end(), one.what) == whats.end()) whats.push_back(one.what);
-  std::size_t next_colour = 0;
+  const io::SceneRun fresh(scene);
+  const double begin = take.samples.empty() ? 0.0 : to_ms(take.samples.front().time);
+  std::size_t next_colour = 1;  // the first is the finger's
   for (const std::string& what : whats) {
     paint::Panel panel{.title = what, .x_to = run.length_ms, .x_numbers = false};
     std::set<double> rests;
     std::string unit;  // parts have a reading of one name in one unit
     std::optional<Axis> place;
+    std::vector<const Part*> parts;
     for (const Trace& one : run.traces) {
       if (one.what != what) continue;
+      if (const Part* part = fresh.stage().find(one.part)) parts.push_back(part);
       unit = one.unit;
       place = axis_of(one);
       panel.traces.push_back(
@@ -137,7 +176,7 @@ paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take&
       panel.levels.push_back(
           {.at = rest, .colour = colours.moss.with_alpha(0.8), .words = {}, .dash = 3, .width = 1.4});
     if (!panel.levels.empty()) panel.levels.front().words = "snap points";
-    if (place) add_finger(panel, scene, take, *place, colours);
+    if (place) add_fingers(panel, run, parts, *place, begin, colours);
     graph.panels.push_back(std::move(panel));
   }
   // Long runs are told in seconds.
@@ -145,7 +184,6 @@ paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take&
   const double per_unit = run.length_ms >= long_ms ? 1e-3 : 1.0;
   graph.panels.back().x_numbers = true;
   graph.panels.back().x_label = per_unit == 1.0 ? "ms since the first touch" : "s since the first touch";
-  const double begin = take.samples.empty() ? 0.0 : to_ms(take.samples.front().time);
   std::vector<paint::Rule> moments;
   for (const Decision& decision : run.decisions)
     if (std::string words = io::caption(decision); !words.empty())

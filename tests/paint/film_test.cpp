@@ -28,6 +28,34 @@ paint::FilmReel reel(int frames, const Box& region) {
 
 }  // namespace
 
+namespace {
+
+double smallest_text(const skin::Picture& picture, double scale = 1) {
+  double least = 1e9;
+  for (const skin::Shape& shape : picture) {
+    if (const auto* group = std::get_if<skin::Group>(&shape))
+      least = std::min(least, smallest_text(group->shapes, scale * group->scale));
+    if (const auto* text = std::get_if<skin::Text>(&shape)) least = std::min(least, text->size * scale);
+  }
+  return least;
+}
+
+}  // namespace
+
+TEST_CASE("whatever the size, a film can be read or is refused") {
+  PROPERTY("any number of frames on any page", [] {
+    const int frames = *rc::gen::inRange(2, 60);
+    const int width = *rc::gen::inRange(200, 2000), height = *rc::gen::inRange(200, 1400);
+    const Box region = *rc::gen::element(Box{26, 174, 308, 90}, Box{0, 0, 360, 720}, Box{0, 0, 1200, 40});
+    try {
+      RC_ASSERT(smallest_text(paint::film(reel(frames, region), width, height)) >= 9);
+    } catch (const std::invalid_argument& refused) {
+      RC_ASSERT(std::string(refused.what()).find("takes a larger size or fewer frames") != std::string::npos);
+      RC_ASSERT(width * height < frames * 60'000);
+    }
+  });
+}
+
 TEST_CASE(
     "a film has every frame, in order, each with its time, and no text leaves the page or meets another") {
   struct Case {

@@ -23,6 +23,13 @@ TEST_CASE("a graph shows its words as they are, whatever they hold, and says whe
   const std::string svg((std::istreambuf_iterator<char>(file)), {});
   for (const char* words : {"honey", "$x`id`", "one_two^3", "snap points", "lands on 7"})
     CHECK_THAT(svg, Catch::Contains(words));
+  CHECK_THAT(svg, Catch::Contains("<title>frames' &quot;honey&quot; &amp; $x`id`</title>") &&
+                      Catch::Contains("<desc>one_two^3; lands on 7</desc>") &&
+                      !Catch::Contains("gnuplot</title>"));
+  graph.panels.resize(6, graph.panels[0]);
+  CHECK_THROWS_WITH(paint::plot(graph, 400, 300, path.string()),
+                    Catch::Contains("6 panels cannot be read at 400x300; takes 400x"));
+  graph.panels.resize(1);
   CHECK_THROWS_WITH(paint::plot(graph, 800, 500, "nowhere/at/all.png"), Catch::Contains("cannot be written"));
   CHECK_THROWS_WITH(paint::plot(graph, 8, 500, path.string()), Catch::Contains("200x200"));
   CHECK_THROWS_WITH(paint::plot(graph, 800, 500, "a.gif"), Catch::Contains(".png or .svg"));
@@ -48,7 +55,7 @@ TEST_CASE("words of moments stand in lanes: none runs into another or off the pa
     const std::string svg((std::istreambuf_iterator<char>(file)), {});
     // <g transform="translate(X,Y)" … text-anchor="start"> <text> words </text>
     std::vector<Word> words;
-    for (std::size_t at = svg.find("decision number"); at != std::string::npos;
+    for (std::size_t at = svg.find("decision number", svg.find("</desc>")); at != std::string::npos;
          at = svg.find("decision number", at + 1)) {
       const std::size_t group = svg.rfind("translate(", at);
       Word word{0, 0, svg.substr(group, at - group).find("text-anchor=\"end\"") != std::string::npos,

@@ -1,9 +1,14 @@
 #include "ubbo/paint/touch_map.hpp"
 
+#include <filesystem>
+#include <fstream>
+
 #include "check.hpp"
 #include "ubbo/io/hand/hand.hpp"
+#include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/take/take_info.hpp"
 #include "ubbo/paint/save.hpp"
+#include "ubbo/touch/gestures.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -31,6 +36,11 @@ TEST_CASE("a touch map shows every contact and gesture, and no text leaves the p
     const io::TakeInfo info = io::inspect(take, {}, {0, 0, 360, 720});
     paint::TouchMap map{.title = "a yard", .screen = {0, 0, 360, 720}, .samples = take.samples, .marks = {}};
     for (const Gesture& g : info.gestures) map.marks.push_back({g.time, g.began, g.at, io::title(g)});
+    for (const Decision& decision : info.decisions) {
+      map.notes.push_back({decision.time, io::sentence(decision)});
+      if (decision.says(answers::again_too_late)) map.misses.push_back({decision.time, "too late by 150 ms"});
+    }
+    std::size_t misses = 0;
     std::size_t titles = 0;
     std::size_t discs = 0;
     for (const skin::Shape& shape : paint::touch_map(map, 1280, 800)) {
@@ -43,15 +53,55 @@ TEST_CASE("a touch map shows every contact and gesture, and no text leaves the p
                                                                              : 0);
       RC_ASSERT(left >= 0 && left + wide <= 1280);
       RC_ASSERT(text->at.y > 0 && text->at.y <= 800);
+      misses += static_cast<std::size_t>(text->words == "too late by 150 ms");
       for (const Gesture& g : info.gestures)
         if (text->words == io::title(g)) {
           ++titles;
           break;
         }
     }
+    RC_ASSERT(misses == map.misses.size());
     RC_ASSERT(titles >= info.gestures.size());
     RC_ASSERT(discs >= 2 * info.contacts.size());  // where each went down, and where it ended
   });
+}
+
+TEST_CASE("an SVG holds its writing as text, and what it shows in words, whatever they hold") {
+  const auto path = std::filesystem::temp_directory_path() / "ubbo-map.svg";
+  const std::string awkward = "a <b> & \"c\"\x1b]--> {";
+  skin::Group part{.shapes = {skin::Text{.at = {3, 9}, .words = awkward}},
+                   .move = {5, 0},
+                   .scale = 2,
+                   .clip = Box{1, 2, 30, 40},
+                   .opacity = 0.5};
+  paint::save({part, skin::Disc{{50, 50}, 4, {.fill = skin::day.honey.with_alpha(0.25)}}}, 100, 80,
+              path.string(), {awkward, awkward});
+  std::ifstream file(path);
+  const std::string svg((std::istreambuf_iterator<char>(file)), {});
+  const std::string sound = "a &lt;b&gt; &amp; &quot;c&quot; ]--&gt; {";
+  for (const std::string& whole :
+       {"<title>" + sound + "</title>", "<desc>" + sound + "</desc>", ">" + sound + "</text>",
+        std::string("<rect x=\"1\" y=\"2\" width=\"30\" height=\"40\"/>"),
+        std::string("clip-path=\"url(#clip1)\" opacity=\"0.5\""), std::string("translate(5 0) scale(2)"),
+        std::string("fill-opacity=\"0.25\"")})
+    CHECK_THAT(svg, Catch::Contains(whole));
+  // Well formed: what opens is closed, in order.
+  std::vector<std::string> open;
+  for (std::size_t at = svg.find('<'); at != std::string::npos; at = svg.find('<', at + 1)) {
+    const std::size_t end = svg.find('>', at);
+    REQUIRE(end != std::string::npos);
+    if (svg[at + 1] == '?' || svg[end - 1] == '/') continue;
+    const std::string name = svg.substr(at + 1, svg.find_first_of(" >", at) - at - 1);
+    if (name[0] != '/') {
+      open.push_back(name);
+      continue;
+    }
+    REQUIRE_FALSE(open.empty());
+    CHECK("/" + open.back() == name);
+    open.pop_back();
+  }
+  CHECK(open.empty());
+  std::filesystem::remove(path);
 }
 
 TEST_CASE("pictures are saved in both formats, or refused") {

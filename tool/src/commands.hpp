@@ -6,6 +6,7 @@
 #include <string_view>
 #include <vector>
 
+#include "ubbo/io/replay/replay.hpp"
 #include "ubbo/io/scene/scene.hpp"
 #include "ubbo/io/take/take.hpp"
 #include "ubbo/parts/kind.hpp"
@@ -59,6 +60,9 @@ struct OnScene {
 
 /// A take, or any recording of touches with its panel mapped to the scene's screen.
 [[nodiscard]] io::Take read_take_on(const io::Scene& scene, const std::string& path);
+
+/// Says the decisions of a replay, those of `part` only unless it is empty.
+void say_why(const io::Replay& replay, std::string_view part);
 
 /// What `film` is asked for.
 struct FilmOrder {

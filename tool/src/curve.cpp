@@ -140,7 +140,7 @@ paint::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& c
   for (std::size_t i = 0; i < order.specs.size(); ++i) {
     const Colour colour = palette[i % palette.size()];
     Drawn drawn = draw(order, order.specs[i], colour);
-    drawn.value.dash = drawn.speed.dash = 1 + static_cast<int>(i / palette.size()) % 3;
+    drawn.value.dash = drawn.speed.dash = 1 + static_cast<int>(i % paint::dashes);
     ends = std::max(ends, drawn.ends_ms);
     const MotionFigures figures = add_marks(values, order, order.specs[i], colour);
     drawn.value.name += fmt::format("   {:.0f} ms, 90 % after {:.0f} ms", to_ms(figures.duration),

@@ -1,4 +1,5 @@
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include <CLI/CLI.hpp>
 #include <cstdio>
@@ -7,6 +8,7 @@
 
 #include "commands.hpp"
 #include "demo_files.hpp"
+#include "progress.hpp"
 #include "say.hpp"
 #include "ubbo/io/replay/expectation.hpp"
 #include "ubbo/io/replay/report.hpp"
@@ -15,6 +17,40 @@
 namespace ubbo::tool {
 
 namespace {
+
+std::string scene_of(const std::string& folder, const io::Take& take) {
+  return folder + "/" + take.note("scene");
+}
+
+// A table of the takes: what was meant, what the cells came to, whether that was expected.
+int replay_demo(const std::string& folder, const std::vector<std::string>& takes, Kinds kinds) {
+  const auto row = [](std::string_view take, std::string_view meant, std::string_view came) {
+    say("{:<20}  {:<49}  {:<17}  ", take, meant, came);
+  };
+  row("take", "what was meant", "came to");
+  say("outcome\n");
+  int exit = done;
+  for (const std::string& path : takes) {
+    const io::Take take = io::read_take(path);
+    const io::Scene scene = io::read_scene(scene_of(folder, take), kinds);
+    io::SceneRun run(scene, 4096);
+    io::Replay replay(run, take);
+    const auto unmet = io::play_and_check(run, replay, io::expectations_of(take));
+    const std::string came = io::changed_cells(scene, run);
+    std::string name = std::filesystem::path(path).filename().string();
+    name.resize(name.size() - std::string_view(".take.csv").size());
+    row(name, take.note("label"), came.empty() ? "no cell changed" : came);
+    if (!unmet.empty()) {
+      exit = found_wrong;
+      say_in(Ink::bad, "not as expected: {}\n", fmt::join(unmet, "; "));
+    } else if (take.note("expectation").empty()) {
+      say_in(Ink::quiet, "expects nothing\n");
+    } else {
+      say_in(Ink::good, "as expected\n");
+    }
+  }
+  return exit;
+}
 
 int run_demo(const std::string& folder, const Kit& kit) {
   std::error_code failed;
@@ -34,33 +70,37 @@ int run_demo(const std::string& folder, const Kit& kit) {
 
   if (!kept.empty()) say("kept as you changed them: {}\n\n", fmt::join(kept, ", "));
 
+  // What passed, then one of them in full, then where it stands drawn, then what to try.
+  const int exit = replay_demo(folder, takes, kit.kinds);
+  const std::string drag = folder + "/inspection.scene.toml " + folder + "/inspection.drag.take.csv";
+  say("\nwhy inspection.drag came to that (ubbo why {}):\n\n", drag);
+  const io::Scene scene = io::read_scene(folder + "/inspection.scene.toml", kit.kinds);
+  const io::Take take = io::read_take(folder + "/inspection.drag.take.csv");
+  io::SceneRun run(scene, 4096);
+  io::Replay replay(run, take);
+  replay.finish();
+  say_why(replay, "");
+  finish_saying();
+
+  Progress progress("pictures");
   std::vector<std::string> pictures;
-  int exit = done;
-  for (const std::string& take_path : takes) {
-    const io::Take take = io::read_take(take_path);
-    const std::string scene_path = folder + "/" + take.note("scene");
-    const io::Scene scene = io::read_scene(scene_path, kit.kinds);
-    io::SceneRun run(scene, 4096);
-    io::Replay replay(run, take);
-    const auto unmet = io::play_and_check(run, replay, io::expectations_of(take));
-    say("{}: {}\n{}{}\n", scene.title, take.note("label"), io::why_text(replay, ""), io::cells_text(run));
-    for (const std::string& what : unmet) {
-      warn("ubbo: {}: expectation not met: {}\n", take_path, what);
-      exit = found_wrong;
-    }
-    const std::string stem = take_path.substr(0, take_path.size() - std::string_view(".take.csv").size());
+  for (const std::string& path : takes) {
+    const std::string stem = path.substr(0, path.size() - std::string_view(".take.csv").size());
     pictures.push_back(stem + ".film.png");
-    shoot_film({.on = {.path = scene_path}, .take = take_path, .out = pictures.back()}, kit);
+    shoot_film({.on = {.path = scene_of(folder, io::read_take(path))}, .take = path, .out = pictures.back()},
+               kit);
+    progress.tell(static_cast<double>(pictures.size()) / static_cast<double>(takes.size() + 4));
   }
   pictures.push_back(folder + "/inspection.drag.graph.png");
   shoot_graph({.path = folder + "/inspection.scene.toml"}, folder + "/inspection.drag.take.csv",
               {"thumb.x", "velocity"}, pictures.back(), kit);
   for (std::string& picture : shoot_motions(folder)) pictures.push_back(std::move(picture));
-  say("pictures:\n");
-  for (const std::string& picture : pictures) say("  {}\n", picture);
-  say("\nchange a number in {0}/inspection.scene.toml and look again, for example:\n"
-      "  ubbo why {0}/inspection.scene.toml {0}/inspection.drag.take.csv\n",
-      folder);
+  say("\npictures:\n  {}\n", fmt::join(pictures, "\n  "));
+  say("\nNow try another number, without touching a file:\n"
+      "  ubbo why {0} --set feel.drag_threshold=40\n"
+      "or change one in {1}/inspection.scene.toml and see what became of all takes:\n"
+      "  ubbo watch replay {1}/inspection.scene.toml {1}\n",
+      drag, folder);
   return exit;
 }
 

@@ -1,6 +1,7 @@
 #include "ubbo/paint/film.hpp"
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include <CLI/CLI.hpp>
 #include <cstdio>
@@ -36,7 +37,12 @@ void shoot_film(const FilmOrder& order, const Kit& kit) {
                                               .colours = colours,
                                               .looks = kit.looks,
                                               .told = progress.part()});
-  paint::save(paint::film(reel, width, height, colours), width, height, order.out);
+  std::string spoken = reel.subtitle;
+  for (const paint::FilmFrame& frame : reel.frames)
+    if (!frame.captions.empty())
+      spoken +=
+          fmt::format("; {:.0f} ms: {}", to_ms(frame.time - reel.begins), fmt::join(frame.captions, ", "));
+  paint::save(paint::film(reel, width, height, colours), width, height, order.out, {reel.title, spoken});
 }
 
 void add_film(CLI::App& app, int& exit, const Kit& kit) {

@@ -58,7 +58,7 @@ paint::Graph gallery(const skin::CombColours& colours) {
   paint::Graph graph{.title = "Curves gallery",
                      .subtitle =
                          "progress over time; dotted: start and target; in each picture heather, honey and "
-                         "moss in the order named",
+                         "moss, solid, dashed and dotted, in the order named",
                      .panels = {},
                      .columns = 6,
                      .legend_columns = 1};
@@ -69,7 +69,7 @@ paint::Graph gallery(const skin::CombColours& colours) {
     panel.y_range = {-0.45, 1.58};
     for (std::size_t i = 0; i < exhibit.specs.size(); ++i) {
       const Curve curve = progress_of(io::read_motion(exhibit.specs[i]).passage.way);
-      paint::Trace trace{.points = {}, .colour = palette[i]};
+      paint::Trace trace{.points = {}, .colour = palette[i], .dash = 1 + static_cast<int>(i)};
       constexpr int looks = 400;
       for (int n = 0; n <= looks; ++n) {
         const double p = static_cast<double>(n) / looks;

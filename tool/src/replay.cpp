@@ -61,16 +61,6 @@ struct Played {
   }
 };
 
-void say_why(const io::Replay& replay, std::string_view part) {
-  const auto lines = io::why_lines(replay, part);
-  for (const io::WhyLine& line : lines) {
-    say_text(line.when, Ink::quiet);
-    say_text(line.who, Ink::name);
-    say("{}\n", line.sentence);
-  }
-  if (lines.empty()) say("no decisions\n");
-}
-
 int replay_all(const ReplayOrder& order, const Kit& kit) {
   const io::Scene scene = order.on.read(kit);
   const std::vector<std::string> paths = takes_of(order.takes);
@@ -114,6 +104,16 @@ int replay_all(const ReplayOrder& order, const Kit& kit) {
 }
 
 }  // namespace
+
+void say_why(const io::Replay& replay, std::string_view part) {
+  const auto lines = io::why_lines(replay, part);
+  for (const io::WhyLine& line : lines) {
+    say_text(line.when, Ink::quiet);
+    say_text(line.who, Ink::name);
+    say("{}\n", line.sentence);
+  }
+  if (lines.empty()) say("no decisions\n");
+}
 
 void add_replay(CLI::App& app, int& exit, const Kit& kit) {
   auto order = std::make_shared<ReplayOrder>();

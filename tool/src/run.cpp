@@ -57,6 +57,7 @@ int run_command(int argc, char** argv, const Kit& kit) {
   app.set_version_flag("--version", "ubbo " UBBO_VERSION);
   app.require_subcommand(1);
   app.footer(
+      "dp are lengths that look alike on every screen: 160 to an inch, about 6.3 to a millimetre.\n"
       "Start with:  ubbo demo          (the examples of each command use what it writes)\n"
       "Exit codes:  0 done, 1 the run found something wrong, 2 bad input or usage.");
   int exit = done;

@@ -12,11 +12,13 @@
 #include "say.hpp"
 #include "ubbo/io/hand/hand_script.hpp"
 #include "ubbo/io/hand/trial.hpp"
+#include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/take/recording.hpp"
 #include "ubbo/io/take/take_info.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/paint/save.hpp"
 #include "ubbo/paint/touch_map.hpp"
+#include "ubbo/touch/gestures.hpp"
 
 namespace ubbo::tool {
 
@@ -194,7 +196,14 @@ void add_info(CLI::App& take, int& exit, const Kit& kit) {
       if (const std::string label = recorded.note("label"); !label.empty()) map.title = label;
       for (const Gesture& g : info.gestures)
         map.marks.push_back({.time = g.time, .began = g.began, .at = g.at, .words = io::title(g)});
-      paint::save(paint::touch_map(map, 1280, 800), 1280, 800, order->out);
+      std::string spoken;
+      for (const Decision& decision : info.decisions) {
+        map.notes.push_back({decision.time, io::sentence(decision)});
+        spoken += (spoken.empty() ? "" : "; ") + map.notes.back().words;
+        if (decision.says(answers::again_too_late) || decision.says(answers::again_too_far))
+          map.misses.push_back({decision.time, io::caption(decision)});
+      }
+      paint::save(paint::touch_map(map, 1280, 800), 1280, 800, order->out, {map.title, spoken});
       warn("wrote {}\n", order->out);
     }
     exit = done;

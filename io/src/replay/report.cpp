@@ -108,11 +108,14 @@ std::string replay_json(const SceneRun& run, const Replay& replay, const std::ve
   return json_text(root);
 }
 
-std::string cells_text(const SceneRun& run) {
+std::string changed_cells(const Scene& scene, const SceneRun& run) {
   std::string text;
-  for (const auto& cell : run.cells())
-    text += fmt::format("{}{} = {}", text.empty() ? "cells: " : ", ", cell.name, shown(cell.value()));
-  return text.empty() ? text : text + "\n";
+  for (std::size_t i = 0; i < scene.cells.size(); ++i) {
+    const std::string now = shown(run.cells()[i].value());
+    if (now != shown(scene.cells[i].second))
+      text += fmt::format("{}{} = {}", text.empty() ? "" : ", ", scene.cells[i].first, now);
+  }
+  return text;
 }
 
 std::string replay_text(const SceneRun& run, const Replay& replay) {

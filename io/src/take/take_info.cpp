@@ -10,6 +10,7 @@
 
 #include "../text/json.hpp"
 #include "ubbo/io/replay/report.hpp"
+#include "ubbo/io/text/number.hpp"
 #include "ubbo/touch/gestures.hpp"
 
 namespace ubbo::io {
@@ -128,22 +129,22 @@ std::string info_json(const TakeInfo& info) {
                                 {"start_ms", to_ms(c.start)},
                                 {"duration_ms", to_ms(c.duration)},
                                 {"samples", c.samples},
-                                {"path_dp", c.path},
-                                {"net_dx_dp", c.net.x},
-                                {"net_dy_dp", c.net.y},
+                                {"path_dp", rounded(c.path)},
+                                {"net_dx_dp", rounded(c.net.x)},
+                                {"net_dy_dp", rounded(c.net.y)},
                                 {"ended", c.ended}});
   for (const Gesture& g : info.gestures) {
-    Json one{{"kind", name_of(g.kind)}, {"title", title(g)}, {"start_ms", to_ms(g.began)},
-             {"end_ms", to_ms(g.time)}, {"x", g.at.x},       {"y", g.at.y}};
+    Json one{{"kind", name_of(g.kind)}, {"title", title(g)},    {"start_ms", to_ms(g.began)},
+             {"end_ms", to_ms(g.time)}, {"x", rounded(g.at.x)}, {"y", rounded(g.at.y)}};
     if (g.kind == GestureKind::tap) one["count"] = g.count;
     if (g.kind != GestureKind::tap && g.kind != GestureKind::long_press) {
-      one["dx_dp"] = g.offset.x;
-      one["dy_dp"] = g.offset.y;
-      one["speed_dp_s"] = length(g.velocity);
+      one["dx_dp"] = rounded(g.offset.x);
+      one["dy_dp"] = rounded(g.offset.y);
+      one["speed_dp_s"] = rounded(length(g.velocity));
     }
     if (g.kind == GestureKind::pan || g.kind == GestureKind::pinch || g.kind == GestureKind::rotate) {
-      one["scale"] = g.scale;
-      one["angle_degrees"] = degrees(g.angle);
+      one["scale"] = rounded(g.scale);
+      one["angle_degrees"] = rounded(degrees(g.angle));
     }
     root["gestures"].push_back(std::move(one));
   }

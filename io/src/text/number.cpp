@@ -7,8 +7,8 @@
 namespace ubbo::io {
 
 double rounded(double value) {
-  constexpr double decimals = 1e9;
-  constexpr double largest = 1e6;  // beyond that nine decimals are more than a double holds
+  const double decimals = std::fabs(value) < 1e-3 ? 1e9 : 1e6;
+  constexpr double largest = 1e9;  // beyond that six decimals are more than a double holds
   if (!(std::fabs(value) < largest)) return value;
   return std::round(value * decimals) / decimals + 0.0;  // + 0.0 turns -0 into 0
 }

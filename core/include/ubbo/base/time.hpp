@@ -19,10 +19,10 @@ inline constexpr Micros never = Micros::max();
 inline constexpr Micros farthest_time{std::int64_t{1} << 60};
 
 /// Seconds as a floating number.
-[[nodiscard]] constexpr double to_seconds(Micros time) { return static_cast<double>(time.count()) * 1e-6; }
+[[nodiscard]] constexpr double to_seconds(Micros time) { return static_cast<double>(time.count()) / 1e6; }
 
-/// Milliseconds as a floating number.
-[[nodiscard]] constexpr double to_ms(Micros time) { return static_cast<double>(time.count()) * 1e-3; }
+/// Milliseconds as the floating number nearest to them: 50.239, not 50.239000000000004.
+[[nodiscard]] constexpr double to_ms(Micros time) { return static_cast<double>(time.count()) / 1e3; }
 
 /// The first whole microsecond at or after `seconds`, within a nanosecond; at most one hour, at least zero.
 [[nodiscard]] inline Micros from_seconds(double seconds) {

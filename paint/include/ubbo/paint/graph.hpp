@@ -10,13 +10,16 @@
 /// Graphs, drawn by gnuplot.
 namespace ubbo::paint {
 
+/// How many kinds of dash there are.
+inline constexpr std::size_t dashes = 5;
+
 /// A line through points; in a `Panel`'s own units. A gap is where two lines follow each other.
 struct Trace {
   std::string name{};  ///< in the legend; "": not there
   std::vector<std::pair<double, double>> points;
   Colour colour{};
   double width = 2.4;
-  int dash = 1;  ///< 1 solid, 2 dashes, 3 dots
+  int dash = 1;  ///< 1 solid, 2 dashes, 3 dots, 4 dash and dot, 5 dash and two dots
 };
 
 /// A point that is marked.

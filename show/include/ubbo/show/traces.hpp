@@ -21,12 +21,20 @@ struct Trace {
   std::vector<double> rests{};                    ///< where it may come to rest
 };
 
+/// The way of one contact, with the parts that had it.
+struct Finger {
+  std::vector<std::string> parts{};
+  std::vector<Sample> way{};
+  Tool tool = Tool::finger;
+};
+
 /// All that was followed of a run.
 struct Traces {
   std::string title;
   std::string subtitle;
   std::vector<Trace> traces{};
   std::vector<Decision> decisions{};
+  std::vector<Finger> fingers{};
   double length_ms = 0.0;
 };
 

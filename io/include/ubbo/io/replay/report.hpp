@@ -16,8 +16,9 @@ namespace ubbo::io {
 /// The same for people: what was replayed, the final cells, and the state of each part; a few lines.
 [[nodiscard]] std::string replay_text(const SceneRun& run, const Replay& replay);
 
-/// The cells' values in one line.
-[[nodiscard]] std::string cells_text(const SceneRun& run);
+/// The values of the cells that are no longer as `scene`, which is being run, has them, in one line; "" when
+/// all are.
+[[nodiscard]] std::string changed_cells(const Scene& scene, const SceneRun& run);
 
 /// A decision for people, in columns as wide as the widest of its run needs.
 struct WhyLine {

@@ -8,7 +8,7 @@ namespace ubbo::io {
 /// rounding (nearer to it than a billionth).
 [[nodiscard]] std::string plain(double value, int digits = 6);
 
-/// The same number without what rounding left behind it: to nine decimals.
+/// The same number without what rounding left behind it: to six decimals, below a thousandth to nine.
 [[nodiscard]] double rounded(double value);
 
 }  // namespace ubbo::io

@@ -1,0 +1,128 @@
+#include "svg.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+
+namespace ubbo::paint {
+
+namespace {
+
+std::string number(double value) {
+  char text[40];
+  std::snprintf(text, sizeof text, "%.6g", std::fabs(value) < 1e-6 ? 0.0 : value);
+  return text;
+}
+
+std::string hex(const Colour& colour) {
+  const auto byte = [](double channel) {
+    return static_cast<unsigned>(std::lround(std::clamp(channel, 0.0, 1.0) * 255.0));
+  };
+  char text[16];
+  std::snprintf(text, sizeof text, "#%02X%02X%02X", byte(colour.red), byte(colour.green), byte(colour.blue));
+  return text;
+}
+
+class Writer {
+ public:
+  void draw(const skin::Picture& picture) {
+    for (const skin::Shape& shape : picture) std::visit([this](const auto& one) { draw(one); }, shape);
+  }
+  std::string text;
+
+ private:
+  void paint_with(const char* what, const std::optional<Colour>& colour) {
+    text += std::string(" ") + what + "=\"" + (colour ? hex(*colour) : "none") + "\"";
+    if (colour && colour->alpha < 1.0)
+      text += std::string(" ") + what + "-opacity=\"" + number(colour->alpha) + "\"";
+  }
+
+  void ink(const skin::Ink& ink) {
+    paint_with("fill", ink.fill);
+    if (!ink.stroke) return;
+    paint_with("stroke", ink.stroke);
+    text += " stroke-width=\"" + number(ink.width) + "\"";
+    if (ink.dash > 0.0) text += " stroke-dasharray=\"" + number(ink.dash) + "\"";
+  }
+
+  void draw(const skin::Path& path) {
+    if (path.points.empty()) return;
+    text += "<path d=\"";
+    for (const Point& point : path.points)
+      text += (&point == path.points.data() ? "M" : "L") + number(point.x) + " " + number(point.y);
+    text += path.closed ? "Z\"" : "\"";
+    ink(path.ink);
+    text += "/>\n";
+  }
+
+  void draw(const skin::Disc& disc) {
+    text += "<circle cx=\"" + number(disc.centre.x) + "\" cy=\"" + number(disc.centre.y) + "\" r=\"" +
+            number(disc.radius) + "\"";
+    ink(disc.ink);
+    text += "/>\n";
+  }
+
+  void draw(const skin::Text& words) {
+    text += "<text x=\"" + number(words.at.x) + "\" y=\"" + number(words.at.y) + "\" font-size=\"" +
+            number(words.size) + "\"";
+    if (words.bold) text += " font-weight=\"600\"";
+    if (words.align != skin::Align::left)
+      text += std::string(" text-anchor=\"") + (words.align == skin::Align::right ? "end" : "middle") + "\"";
+    paint_with("fill", words.colour);
+    text += ">" + xml_text(words.words) + "</text>\n";
+  }
+
+  void draw(const skin::Group& group) {
+    text += "<g";
+    if (group.clip) {
+      const std::string name = "clip" + std::to_string(++clips_);
+      const Box& box = *group.clip;
+      text.insert(text.size() - 2, "<clipPath id=\"" + name + "\"><rect x=\"" + number(box.x) + "\" y=\"" +
+                                       number(box.y) + "\" width=\"" + number(box.w) + "\" height=\"" +
+                                       number(box.h) + "\"/></clipPath>\n");
+      text += " clip-path=\"url(#" + name + ")\"";
+    }
+    if (group.opacity < 1.0) text += " opacity=\"" + number(std::max(group.opacity, 0.0)) + "\"";
+    text += "><g transform=\"translate(" + number(group.move.x) + " " + number(group.move.y) + ") scale(" +
+            number(group.scale) + ")\">\n";
+    draw(group.shapes);
+    text += "</g></g>\n";
+  }
+
+  int clips_ = 0;
+};
+
+}  // namespace
+
+std::string xml_text(std::string_view words) {
+  std::string made;
+  for (const char c : words) {
+    if (c == '&')
+      made += "&amp;";
+    else if (c == '<')
+      made += "&lt;";
+    else if (c == '>')
+      made += "&gt;";
+    else if (c == '"')
+      made += "&quot;";
+    else
+      made += static_cast<unsigned char>(c) < 0x20 || c == 0x7f ? ' ' : c;
+  }
+  return made;
+}
+
+std::string svg_of(const skin::Picture& picture, int width, int height, const About& about) {
+  Writer writer;
+  const std::string w = std::to_string(width);
+  const std::string h = std::to_string(height);
+  writer.text =
+      "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"" + w +
+      "\" height=\"" + h + "\" viewBox=\"0 0 " + w + " " + h +
+      "\" role=\"img\" font-family=\"Inter, 'DejaVu Sans', sans-serif\" stroke-linejoin=\"round\" "
+      "stroke-linecap=\"round\">\n<title>" +
+      xml_text(about.title) + "</title>\n<desc>" + xml_text(about.description) + "</desc>\n";
+  writer.draw(picture);
+  return writer.text + "</svg>\n";
+}
+
+}  // namespace ubbo::paint
