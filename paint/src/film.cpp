@@ -24,6 +24,7 @@ constexpr double caption_line = 18.0;  // added where captions need a line of th
 constexpr std::size_t most_lines = 2;
 constexpr double gap = 10.0;
 constexpr double least_text = 9.5;      // pixels
+constexpr double least_scale = 0.12;    // a fingertip is then four pixels wide
 constexpr double finger_radius = 17.0;  // dp; about 5.4 mm, half a fingertip's contact
 
 std::string ms(Micros time) {
@@ -85,14 +86,17 @@ class Film {
     const Box area{margin, header, width_ - 2 * margin, height_ - header - footer};
     const std::size_t count = std::max<std::size_t>(reel_.frames.size(), 1);
     Grid grid = best_grid(count, area.w, area.h, reel_.region, above_);
+    // Captions get lines of their own while that leaves something to see.
     while (lines_ < most_lines && !captions_fit((area.w + gap) / static_cast<double>(grid.columns) - gap)) {
+      const Grid lower = best_grid(count, area.w, area.h, reel_.region, above_ + caption_line);
+      if (lower.scale < least_scale || lower.scale < 0.7 * grid.scale) break;
       above_ += caption_line;
       ++lines_;
-      grid = best_grid(count, area.w, area.h, reel_.region, above_);
+      grid = lower;
     }
     const double w = (area.w + gap) / static_cast<double>(grid.columns) - gap;
     const double h = (area.h + gap) / static_cast<double>(grid.rows) - gap;
-    if (w < 70.0 || h - above_ < 40.0)
+    if (w < 70.0 || grid.scale < least_scale)
       throw std::invalid_argument("a film of " + std::to_string(count) + " frames cannot be read at " +
                                   std::to_string(static_cast<int>(width_)) + "x" +
                                   std::to_string(static_cast<int>(height_)) +

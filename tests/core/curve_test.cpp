@@ -316,3 +316,46 @@ TEST_CASE("the fewest lines within an error: within it, exact at the ends, and f
   CHECK(quad <= static_cast<std::size_t>(links) + 2);
   CHECK_THROWS_WITH(fewest_stops(Curve{}, 0), Catch::Contains("0.0001 to 1"));
 }
+
+TEST_CASE("an app's own curve is asked only where it is known, and its slope is what a fine look gives") {
+  const Curve root = Curve::own([](double p) { return p < 0 || p > 1 ? std::nan("") : p * p * (3 - 2 * p); });
+  for (const double p : {0.0, 1e-9, 0.25, 0.5, 1 - 1e-9, 1.0})
+    CHECK(root.slope(p) == Approx(6 * p * (1 - p)).margin(1e-5));
+  const Curve beyond = Curve::own([](double p) { return p * p; });
+  for (const double p : {-0.5, 0.0, 0.3, 1.0, 1.5}) CHECK(beyond.slope(p) == Approx(2 * p).margin(2e-5));
+}
+
+TEST_CASE("the fewest lines: no look finds them further off than they say, and one line less would not do") {
+  PROPERTY("any spring and bounce, any error", [] {
+    const double error = *number(0.0005, 0.05);
+    const Curve curve = *rc::gen::element(progress_of(Spring::settling(ms(400), 0.2)),
+                                          progress_of(Spring::settling(ms(300), 0)),
+                                          Curve::through({{0, 0}, {0.3, 0.8}, {0.5, 0.2}, {1, 1}}));
+    const FittedStops fitted = fewest_stops(curve, error);
+    std::vector<CurveStop> stops;
+    for (const Stops::Point& point : fitted.points) stops.push_back({point.value, point.at});
+    const Stops lines(stops);
+    double worst = 0;
+    for (int i = 0; i <= 30'011; ++i)
+      worst = std::max(worst, std::fabs(lines.value(i / 30'011.0) - curve.value(i / 30'011.0)));
+    RC_ASSERT(worst <= fitted.error * (1 + 1e-9) + 1e-12);
+    RC_ASSERT(fitted.error <= error);
+    RC_ASSERT(fitted.points.front().at == 0 && fitted.points.back().at == 1);
+    // An upper bound of its own: greedy straight lines from stop to stop, each as far as it may go.
+    std::size_t greedy = 1;
+    for (double from = 0; from < 1; ++greedy) {
+      double to = from;
+      for (double next = from + 0.002; next <= 1.0001; next += 0.002) {
+        const double end = std::min(next, 1.0), a = curve.value(from), b = curve.value(end);
+        double off = 0;
+        for (int i = 1; i < 20; ++i)
+          off = std::max(off, std::fabs(curve.value(from + (end - from) * i / 20) - (a + (b - a) * i / 20)));
+        if (off > error * 0.9) break;
+        to = end;
+      }
+      if (to == from) break;
+      from = to;
+    }
+    RC_ASSERT(fitted.points.size() <= greedy + 1);
+  });
+}

@@ -256,3 +256,70 @@ TEST_CASE("whatever ten fingers do, what began ends once and nothing stays press
     for (const auto& [kind, count] : open) RC_ASSERT(count == 0);
   });
 }
+
+TEST_CASE("what one touch leaves behind does not colour the next") {
+  const Point at{100, 100};
+  {
+    Screen screen({.taps = 2, .tell_tap = TellTap::held});
+    screen.tap(0, at);
+    screen.touch(200, Phase::down, at);
+    screen.pass(ms(2000));  // a hold, so the row of one is closed: it had waited
+    CHECK(screen.told() == "tap 1 ended 650, long press began 650");
+    CHECK(screen.answer(questions::tap_reported) == "after a further tap was ruled out");
+  }
+  {
+    Screen screen({.taps = 2});  // a miss is told of once
+    screen.tap(0, at);
+    screen.touch(600, Phase::down, at);
+    for (int i = 1; i <= 9; ++i) screen.touch(600 + 10 * i, Phase::move, at + Point{10.0 * i, 0});
+    screen.touch(700, Phase::up, at + Point{90, 0});
+    screen.touch(800, Phase::down, at);
+    std::size_t told = 0;
+    for (const Decision& d : screen.journal.decisions())
+      told += static_cast<std::size_t>(d.asks(questions::again));
+    CHECK(told == 1);
+  }
+  {
+    Screen screen;  // a tap after a drag is as good as one before it
+    screen.touch(0, Phase::down, at);
+    screen.touch(20, Phase::move, at + Point{80, 0});
+    screen.touch(200, Phase::up, at + Point{80, 0});
+    screen.tap(1000, at);
+    screen.pass(ms(3000));
+    CHECK_THAT(screen.told(), Catch::Contains("tap 1 ended"));
+  }
+  {
+    Screen screen({.two_contacts = false});  // a second finger is nothing to who takes one
+    screen.touch(0, Phase::down, at);
+    screen.touch(10, Phase::down, at + Point{50, 0}, 2);
+    screen.touch(40, Phase::up, at + Point{50, 0}, 2);
+    screen.touch(80, Phase::up, at);
+    screen.pass(ms(2000));
+    CHECK_THAT(screen.told(), Catch::StartsWith("tap 1 ended"));
+  }
+  {
+    Screen screen;  // a third finger does not make the pair anew
+    screen.touch(0, Phase::down, at);
+    screen.touch(5, Phase::down, at + Point{80, 0}, 2);
+    screen.touch(10, Phase::down, at + Point{0, 300}, 3);
+    for (int i = 1; i <= 10; ++i) screen.touch(10 + 10 * i, Phase::move, at + Point{80 + 10.0 * i, 0}, 2);
+    REQUIRE(screen.news.back().kind == GestureKind::pinch);
+    CHECK(screen.news.back().at.y == 100);
+  }
+}
+
+TEST_CASE("the axis of a movement is that from where the finger went down, wherever that is") {
+  for (const Point corner : {Point{300, 5}, Point{5, 5}, Point{355, 715}}) {
+    Screen screen({}, {.drag_threshold = 8, .drag_threshold_vertical = 20});
+    screen.touch(0, Phase::down, corner);
+    for (int i = 1; i <= 15; ++i) screen.touch(10 * i, Phase::move, corner + Point{0, 1.0 * i});
+    CHECK(screen.answer(questions::drag).empty());
+    screen.touch(200, Phase::up, corner + Point{0, 15});
+    // Past what a tap may stray, short of the threshold along its axis.
+    const auto decisions = screen.journal.decisions();
+    const auto shy = std::find_if(decisions.begin(), decisions.end(),
+                                  [](const Decision& d) { return d.says(answers::drag_too_short); });
+    REQUIRE(shy != decisions.end());
+    CHECK(shy->all_facts()[0].limit == 20);
+  }
+}

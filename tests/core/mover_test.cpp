@@ -329,3 +329,23 @@ TEST_CASE("a bank does what single springs do, and comes to rest exactly on its 
   });
   CHECK_THROWS_WITH(SpringBank(Spring::natural(1, 1), 3, 0, 0), Catch::Contains("rest_distance = 0"));
 }
+
+TEST_CASE("what is put stays put: no wait and no speed is left of what went before") {
+  Mover mover(0);
+  Passage late(Spring::settling(ms(300), 0));
+  late.delay = ms(100);
+  mover.send(50, late, ms(0));
+  mover.put(7);
+  mover.advance(ms(5000));
+  CHECK(mover.value() == 7);
+  CHECK_FALSE(mover.moving());
+
+  SpringBank bank(Spring::settling(ms(300), 0), 2);
+  bank.send(0, 100);
+  bank.step(0.06);
+  REQUIRE(bank.values()[0] > 1);
+  bank.put(0, 3);
+  bank.send(1, 5);  // so that the bank goes on
+  bank.step(0.06);
+  CHECK(bank.values()[0] == 3);
+}

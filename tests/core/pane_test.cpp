@@ -177,3 +177,65 @@ TEST_CASE("bad panes are refused with what they take") {
   CHECK_THROWS_WITH(stage.add<Pad>("p", {0, 0, 9, 9}, {.gestures = {.taps = 0}}),
                     Catch::Contains("taps = 0"));
 }
+
+TEST_CASE("what a pane uncovers is named by the side it lies on, in either reading direction") {
+  struct Case {
+    double offset;
+    bool right_to_left;
+    const char* name;
+  };
+  for (const Case& c : {Case{40, false, "leading"},
+                        {-40, false, "trailing"},
+                        {40, true, "trailing"},
+                        {-40, true, "leading"},
+                        {0, false, ""}}) {
+    Stage stage({.right_to_left = c.right_to_left});
+    Cell<double> slid{c.offset};
+    const Pane& row = stage.add<Pane>(
+        "row", {20, 100, 300, 60},
+        {.offset = slid, .least = -90, .most = 90, .axis = Axis::horizontal, .moves = Moves::itself});
+    std::string name;
+    row.kind().pieces(row, [&](const Piece& piece) {
+      if (piece.role != Role::backdrop) return;
+      name = piece.name;
+      CHECK(piece.box == (c.offset > 0 ? Box{20, 100, 40, 60} : Box{280, 100, 40, 60}));
+      CHECK(piece.on == (name == "leading"));
+    });
+    CHECK(name == c.name);
+  }
+}
+
+TEST_CASE("a pad wants the drags it was set to, and no others") {
+  Stage stage;
+  const auto wish = [&](Drags drags) {
+    const Pad& pad = stage.add<Pad>("pad" + std::to_string(static_cast<int>(drags)), {0, 0, 90, 90},
+                                    {.gestures = {.drags = drags}});
+    const Wish found = pad.wish({});
+    return std::pair(found.horizontal, found.vertical);
+  };
+  CHECK(wish(Drags::none) == std::pair(false, false));
+  CHECK(wish(Drags::horizontal) == std::pair(true, false));
+  CHECK(wish(Drags::vertical) == std::pair(false, true));
+  CHECK(wish(Drags::both) == std::pair(true, true));
+}
+
+TEST_CASE("what is set at once in the middle of a throw is where it stays") {
+  Stage stage;
+  Cell<double> offset{0};
+  Pane& pane = stage.add<Pane>("pane", {0, 0, 360, 720},
+                               {.offset = offset, .least = 0, .most = 600, .rests = {0, 600}});
+  const auto touch = [&](double t, Phase phase, double y) {
+    stage.touch({.time = ms(t), .contact = 1, .phase = phase, .at = {100, y}});
+  };
+  touch(0, Phase::down, 100);
+  for (int i = 1; i <= 20; ++i) touch(8 * i, Phase::move, 100 + 3.0 * i);
+  touch(161, Phase::up, 160);
+  stage.advance(ms(400));
+  REQUIRE(pane.offset() > 60);
+  REQUIRE(pane.offset() < 400);
+  stage.at(ms(410), [&] { stage.at_once([&] { offset.set(0); }); });
+  stage.advance(ms(420));
+  CHECK(pane.offset() == 0);
+  settle(stage);
+  CHECK(pane.offset() == 0);
+}

@@ -127,3 +127,38 @@ TEST_CASE("a sample that comes after a later frame is good, at its own time") {
   CHECK(early.frames.get() == late.frames.get());
   CHECK(early.last(questions::rest)->time == late.last(questions::rest)->time);
 }
+
+TEST_CASE("what is due next is the earliest of all parts, whatever moves, stops and starts") {
+  PROPERTY("many sliders, written at any times", [] {
+    constexpr int many = 23;
+    Stage stage({.width = 4000});
+    std::vector<Cell<double>> cells(many);
+    std::vector<Slider*> parts;
+    for (int i = 0; i < many; ++i)
+      parts.push_back(
+          &stage.add<Slider>("s" + std::to_string(i), {150.0 * i, 0, 140, 40},
+                             {.value = cells[static_cast<std::size_t>(i)],
+                              .passage = Passage(Timed{Curve{}, ms(*rc::gen::inRange(20, 900))})}));
+    Micros now{0};
+    for (int round = 0; round < 30; ++round) {
+      for (int writes = *rc::gen::inRange(0, 5); writes > 0; --writes)
+        cells[static_cast<std::size_t>(*rc::gen::inRange(0, many))].set(*number(0, 1));
+      stage.advance(now);
+      Micros earliest = never;
+      for (const Slider* part : parts) earliest = std::min(earliest, part->due());
+      RC_ASSERT(stage.due() == earliest);
+      RC_ASSERT(earliest == never || earliest > now);
+      now = *rc::gen::arbitrary<bool>() && earliest != never ? earliest : now + ms(*rc::gen::inRange(1, 400));
+    }
+  });
+}
+
+TEST_CASE("what nobody used is not said to have been used") {
+  Stage stage;
+  Cell<double> value{0};
+  Slider& slider = stage.add<Slider>("frames", {0, 0, 200, 40}, {.value = value});
+  CHECK_FALSE(stage.back(ms(0)));
+  CHECK_FALSE(stage.press(Key::escape, ms(1)));
+  CHECK_FALSE(stage.act(slider, "open", ms(2)));
+  CHECK(stage.act(slider, "increase", ms(3)));
+}

@@ -151,3 +151,19 @@ TEST_CASE("the figures of a motion are those of its formula") {
   CHECK(even.peak_speed == Approx(2));
   CHECK(figures_of(Motion({.from = 1, .to = 1}, Timed{Curve{}, ms(1000)})).duration == Micros{0});
 }
+
+TEST_CASE("half way and nine tenths are when it is first that far, also where it gets there by a jump") {
+  struct Case {
+    Passage passage;
+    double half, nine_tenths;
+  };
+  for (const Case& c : {Case{Timed{Curve{}, ms(400)}, 200, 360},
+                        {Timed{Steps(10), ms(1000)}, 500, 900},
+                        {Timed{Steps(2), ms(400)}, 200, 400},
+                        {Timed{CubicBezier(0, 0, 1, 1), ms(100)}, 50, 90}}) {
+    const Motion motion({.from = 3, .to = 13}, c.passage);
+    const MotionFigures figures = figures_of(motion);
+    CHECK(to_ms(figures.half) == Approx(c.half).margin(0.002));
+    CHECK(to_ms(figures.nine_tenths) == Approx(c.nine_tenths).margin(0.002));
+  }
+}
