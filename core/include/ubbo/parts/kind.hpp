@@ -43,9 +43,10 @@ struct Piece {
   std::string_view words{};  ///< what stands in it; good only while it is being handed over
   double turn = 0.0;         ///< radians, clockwise about the middle of its box
   double opacity = 1.0;
-  bool on = false;    ///< filled, chosen, checked
-  bool held = false;  ///< a finger has it
-  bool bare = false;  ///< it lets through what lies below while nothing is the matter
+  double share = 1.0;  ///< of a mark that is on: how much of it, from the leading side
+  bool on = false;     ///< filled, chosen, checked
+  bool held = false;   ///< a finger has it
+  bool bare = false;   ///< it lets through what lies below while nothing is the matter
 };
 
 using PieceTaker = std::function<void(const Piece&)>;

@@ -98,6 +98,8 @@ class Rail {
 
   /// A tap meant `place`: it lands on the snap point nearest to it.
   void tapped_at(double place);
+  /// The part has decided that it goes to `place`, which it says itself.
+  void go_to(double place) { choose(plan_.rests.snapped(within(place)), 0.0); }
   /// A press came to nothing: it goes on as before, or stays where it was caught.
   void resume();
   /// A key that means `place`.

@@ -1,0 +1,82 @@
+#pragma once
+
+#include <functional>
+#include <string>
+
+#include "ubbo/motion/mover.hpp"
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/press.hpp"
+
+namespace ubbo {
+
+/// The settings of a button. Units, ranges and meanings stand in the settings table.
+struct ButtonSettings {
+  std::string label{};
+  Link<bool> down{};    ///< linked: it stays down, and up again with the next press
+  Link<int> presses{};  ///< counts the presses
+  Passage passage = Timed{Curve::ease_out(), Micros{90'000}};
+  PartReduced reduced_motion = PartReduced::as_screen;
+  std::function<void()> on_press{};
+};
+
+template <>
+std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>();
+
+/// A button: a press counts when it is lifted over it. With a cell `down` it stays down until it is pressed
+/// again, or until the app says so.
+///
+/// What is pressed looks pressed at once; a press that a list around it takes for a scroll is taken back.
+class Button final : public Part {
+ public:
+  using Settings = ButtonSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const ButtonSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Button(std::string id, const Box& box, ButtonSettings settings, Surroundings& around);
+
+  [[nodiscard]] const ButtonSettings& settings() const { return settings_; }
+  void change(ButtonSettings settings);
+
+  /// A finger is on it, and lifting it would count.
+  [[nodiscard]] bool pressed() const { return press_.over(); }
+  /// It stays down, as its cell says; false without one.
+  [[nodiscard]] bool down() const { return settings_.down.linked() && settings_.down.get(); }
+  /// How far it looks pressed: 0 up, 1 down.
+  [[nodiscard]] double sunk() const { return mover_.at(around().now).value; }
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return !press_.held() && !mover_.moving(); }
+  [[nodiscard]] Accessible accessible() const override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override { return mover_.due(); }
+  void advance(Micros now) override { mover_.advance(now); }
+  void heard() override { show(); }
+
+ private:
+  void show();
+  void activate();
+
+  ButtonSettings settings_;
+  Watch watch_;
+  Press press_;
+  Mover mover_{0.0, 1e-3};
+};
+
+namespace answers {
+inline constexpr Answer button_pressed{&questions::press, "yes", true, "{part} was pressed", "pressed"};
+inline constexpr Answer button_stays_down{&questions::press, "yes, it stays down", true,
+                                          "{part} was pressed, and stays down", "stays down"};
+inline constexpr Answer button_comes_up{&questions::press, "yes, it comes up", true,
+                                        "{part} was pressed, and comes up again", "comes up"};
+inline constexpr std::array button_answers{&press_left, &press_cancelled, &button_pressed, &button_stays_down,
+                                           &button_comes_up};
+}  // namespace answers
+
+}  // namespace ubbo

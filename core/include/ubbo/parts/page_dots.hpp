@@ -1,0 +1,92 @@
+#pragma once
+
+#include <functional>
+#include <string>
+
+#include "ubbo/motion/mover.hpp"
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/press.hpp"
+
+namespace ubbo {
+
+/// The settings of page dots. Units, ranges and meanings stand in the settings table.
+struct PageDotsSettings {
+  std::string label{};
+  Link<int> page{};
+  double count = 1;
+  double window = 7;   ///< at most so many are seen
+  double gap = 18.0;   ///< dp from dot to dot
+  double size = 10.0;  ///< dp across a dot
+  Passage passage = Spring::settling(Micros{240'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  std::function<void(int)> on_choose{};
+};
+
+template <>
+std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>();
+
+/// A dot for each page, that of the present one filled. Of many only a window is seen, which slides so that
+/// the present one stays inside; the dots at its ends are smaller where more follow.
+///
+/// A tap on a dot goes to its page; beside the dots, to the next or the one before.
+class PageDots final : public Part {
+ public:
+  using Settings = PageDotsSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a count or window that is no whole number, a `page`
+  /// that is not linked.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const PageDotsSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  PageDots(std::string id, const Box& box, PageDotsSettings settings, Surroundings& around);
+
+  [[nodiscard]] const PageDotsSettings& settings() const { return settings_; }
+  void change(PageDotsSettings settings);
+
+  [[nodiscard]] int count() const { return static_cast<int>(settings_.count); }
+  /// The page the cell says, within those there are.
+  [[nodiscard]] int page() const;
+  /// Where the filled dot is, between pages while it travels.
+  [[nodiscard]] double position() const { return at_.at(around().now).value; }
+  /// The first dot of the window; between two while it slides.
+  [[nodiscard]] double first() const { return first_.at(around().now).value; }
+  /// How many are seen at most.
+  [[nodiscard]] int seen() const { return std::min(count(), static_cast<int>(settings_.window)); }
+  /// The middle of a dot, dp; of a page that lies outside the window too.
+  [[nodiscard]] Point place_of(double page) const;
+  [[nodiscard]] bool pressed() const { return press_.over(); }
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return !press_.held() && !at_.moving() && !first_.moving(); }
+  [[nodiscard]] Accessible accessible() const override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override { return std::min(at_.due(), first_.due()); }
+  void advance(Micros now) override;
+  void heard() override;
+
+ private:
+  [[nodiscard]] int window_for(int page) const;
+  [[nodiscard]] int meant_at(Point at) const;
+  void choose(int page, const Answer& answer);
+
+  PageDotsSettings settings_;
+  Watch watch_;
+  Press press_;
+  Mover at_{0.0, 1e-3};
+  Mover first_{0.0, 1e-3};
+};
+
+namespace answers {
+inline constexpr Answer dot_pressed{&questions::press, "yes, a page is meant", true,
+                                    "the press at {x} means page {page} of {count}", "page {page}"};
+inline constexpr Answer dot_by_key{&questions::press, "a key means a page", true,
+                                   "a key means page {page} of {count}", "page {page}"};
+inline constexpr std::array page_dots_answers{&press_left, &press_cancelled, &dot_pressed, &dot_by_key};
+}  // namespace answers
+
+}  // namespace ubbo

@@ -1,0 +1,48 @@
+#pragma once
+
+#include "ubbo/parts/part.hpp"
+#include "ubbo/touch/gestures.hpp"
+
+namespace ubbo {
+
+/// One contact that presses something: what buttons, tabs, dots and ratings own.
+///
+/// A press counts when the contact lifts over the area, or within the feel's `tap_reach` around it; on the
+/// way it may leave and come back. The area is the caller's, since it may move meanwhile.
+class Press {
+ public:
+  /// False when another contact presses already.
+  bool down(const Contact& contact, const Sample& sample);
+  [[nodiscard]] bool mine(const Contact& contact) const { return slot_ == contact.slot; }
+  /// A contact is down.
+  [[nodiscard]] bool held() const { return slot_ != none; }
+  /// It is over the area, so that lifting it would count.
+  [[nodiscard]] bool over() const { return held() && over_; }
+  [[nodiscard]] Point at() const { return at_; }
+  void follow(const Part& part, const Sample& sample, const Box& area);
+  /// The contact lifts: whether it counts. When it does not, the part says why.
+  bool lift(const Part& part, const Sample& sample, const Box& area);
+  void end() { slot_ = none; }
+
+ private:
+  static constexpr int none = -1;
+
+  int slot_ = none;
+  bool over_ = false;
+  Point at_{};
+};
+
+namespace questions {
+inline constexpr Question press{"does the press count?"};
+}
+namespace answers {
+inline constexpr Answer press_left{&questions::press, "no, it was lifted elsewhere", false,
+                                   "the press does not count: it was lifted {away} beside {part}, and up to "
+                                   "{away.limit} are allowed",
+                                   "lifted beside it"};
+inline constexpr Answer press_cancelled{&questions::press, "no, it was cancelled", false,
+                                        "the press does not count: the system cancelled it", "cancelled"};
+inline constexpr std::array press_answers{&press_left, &press_cancelled};
+}  // namespace answers
+
+}  // namespace ubbo

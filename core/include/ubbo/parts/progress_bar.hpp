@@ -1,0 +1,77 @@
+#pragma once
+
+#include <optional>
+#include <string>
+
+#include "ubbo/motion/mover.hpp"
+#include "ubbo/parts/kind.hpp"
+
+namespace ubbo {
+
+/// The settings of a progress bar. Units, ranges and meanings stand in the settings table.
+struct ProgressBarSettings {
+  std::string label{};
+  Link<double> share{};
+  bool unknown = false;  ///< how far it is cannot be told: something passes along it
+  Passage passage = Timed{Curve::ease_in_out(), Micros{260'000}};
+  PartReduced reduced_motion = PartReduced::as_screen;
+  Micros round{1'400'000};  ///< one pass of what passes along it
+};
+
+template <>
+std::span<const Setting<ProgressBarSettings>> settings_of<ProgressBarSettings>();
+
+/// A bar that eases to a new share. It takes no touch: what lies below it does.
+class ProgressBar final : public Part {
+ public:
+  using Settings = ProgressBarSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a `share` that is not linked where it is shown.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const ProgressBarSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  ProgressBar(std::string id, const Box& box, ProgressBarSettings settings, Surroundings& around);
+
+  [[nodiscard]] const ProgressBarSettings& settings() const { return settings_; }
+  void change(ProgressBarSettings settings);
+
+  /// Sets the cell to `share` (0 to 1) and goes there by `passage`, this once. The passage must be gone once.
+  void show(double share, const Passage& passage);
+
+  /// How far the bar is filled now, 0 to 1.
+  [[nodiscard]] double share() const { return mover_.at(around().now).value; }
+  /// Where it goes, or stands.
+  [[nodiscard]] double target() const { return mover_.target(); }
+  /// The part of the bar that is filled, dp; of an unknown share what passes along it.
+  [[nodiscard]] Box fill() const;
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return !mover_.moving() && !passes(); }
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] bool takes(Point) const override { return false; }
+  bool touch(const Contact&, const Sample&) override { return false; }
+  [[nodiscard]] Micros due() const override { return mover_.due(); }
+  void advance(Micros now) override;
+  void heard() override;
+
+ private:
+  [[nodiscard]] bool passes() const;
+  [[nodiscard]] double wanted() const;
+
+  ProgressBarSettings settings_;
+  Watch watch_;
+  std::optional<Passage> once_;
+  Mover mover_{0.0, 1e-4};
+};
+
+namespace questions {
+inline constexpr Question fill{"is it filled as far as it goes?"};
+}
+namespace answers {
+inline constexpr Answer filled_to{&questions::fill, "yes", true, "it is filled to {share}", "at {share}"};
+inline constexpr std::array progress_answers{&filled_to};
+}  // namespace answers
+
+}  // namespace ubbo

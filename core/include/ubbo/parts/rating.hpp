@@ -1,0 +1,94 @@
+#pragma once
+
+#include <functional>
+#include <string>
+
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/press.hpp"
+#include "ubbo/touch/drag.hpp"
+
+namespace ubbo {
+
+/// The settings of a rating. Units, ranges and meanings stand in the settings table.
+struct RatingSettings {
+  std::string label{};
+  Link<double> value{};
+  double marks = 5;
+  bool halves = false;
+  bool clears = true;  ///< a drag off the low end clears it
+  std::function<void(double)> on_rate{};
+};
+
+template <>
+std::span<const Setting<RatingSettings>> settings_of<RatingSettings>();
+
+/// A rating by marks in a row. The mark under the finger counts, at the touch and all along a drag; off the
+/// low end there is none.
+///
+/// Of two marks that meet, the left edge of a region is its own and the right edge the next one's; beyond
+/// either end the last one counts. The cell follows the finger once it drags, else it is told at the lift; a
+/// cancel goes back to what it was.
+class Rating final : public Part {
+ public:
+  using Settings = RatingSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, marks that are no whole number, a `value` that is not
+  /// linked.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const RatingSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Rating(std::string id, const Box& box, RatingSettings settings, Surroundings& around);
+
+  [[nodiscard]] const RatingSettings& settings() const { return settings_; }
+  void change(RatingSettings settings);
+
+  /// What the cell says, as marks can show it: within 0 and `marks`, to the whole or the half.
+  [[nodiscard]] double value() const;
+  /// What is shown: the value, or what the finger means.
+  [[nodiscard]] double shown() const { return press_.held() ? meant_ : value(); }
+  [[nodiscard]] bool pressed() const { return press_.held(); }
+  [[nodiscard]] bool dragging() const { return drag_.dragging(); }
+  /// The region of mark `index`, from 0, dp.
+  [[nodiscard]] Box mark(std::size_t index) const;
+  /// What a finger at `at` means.
+  [[nodiscard]] double meant_at(Point at) const;
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return !press_.held(); }
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true}; }
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override { return never; }
+  void advance(Micros) override {}
+  void heard() override;
+
+ private:
+  [[nodiscard]] double unit() const { return settings_.halves ? 0.5 : 1.0; }
+  void rate(double value, const Answer& answer);
+
+  RatingSettings settings_;
+  Press press_;
+  Drag drag_{Axis::horizontal};
+  double meant_ = 0.0;
+  double before_ = 0.0;  // what a cancel goes back to
+};
+
+namespace questions {
+inline constexpr Question rate{"which mark is meant?"};
+}
+namespace answers {
+inline constexpr Answer rated{&questions::rate, "the one under the finger", true,
+                              "the finger at {x} means {meant}, of {marks} marks", "rated {meant}"};
+inline constexpr Answer rated_none{&questions::rate, "none, it is off the low end", true,
+                                   "the finger at {x} is off the low end: no mark, of {marks}", "cleared"};
+inline constexpr Answer rating_goes_back{&questions::rate, "none, the touch was cancelled", false,
+                                         "the touch was cancelled: it goes back to {meant}", "cancelled"};
+inline constexpr std::array rating_answers{&press_left, &rated, &rated_none, &rating_goes_back};
+}  // namespace answers
+
+}  // namespace ubbo

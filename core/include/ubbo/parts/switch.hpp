@@ -1,0 +1,95 @@
+#pragma once
+
+#include <functional>
+#include <string>
+
+#include "ubbo/base/bridge.hpp"
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/rail.hpp"
+
+namespace ubbo {
+
+/// The settings of a switch. Units, ranges and meanings stand in the settings table.
+struct SwitchSettings {
+  std::string label{};
+  Link<bool> on{};
+  Passage passage = Spring::settling(Micros{220'000}, 0.04);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  Micros carry{110'000};
+  std::function<void(bool)> on_rest{};  ///< told each time the thumb comes to rest
+};
+
+template <>
+std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>();
+
+/// A switch: yes or no, by a tap anywhere on it, by dragging its thumb across, or by a flick. A drag that
+/// comes back changes nothing.
+///
+/// The cell is told at the lift where the thumb goes. A write by the app sends the thumb; under a finger it
+/// is where a cancelled drag goes back to.
+class Switch final : public Part {
+ public:
+  using Settings = SwitchSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a box not wider than high, an `on` that is not linked.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const SwitchSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Switch(std::string id, const Box& box, SwitchSettings settings, Surroundings& around);
+
+  [[nodiscard]] const SwitchSettings& settings() const { return settings_; }
+  void change(SwitchSettings settings);
+
+  /// What the cell says; where the thumb is going, or stands.
+  [[nodiscard]] bool on() const { return rail_.target() > 0.5; }
+  /// How far the thumb is from no (0) to yes (1).
+  [[nodiscard]] double share() const { return rail_.position(); }
+  /// Shares a second.
+  [[nodiscard]] double velocity() const { return rail_.velocity(); }
+  /// The middle of the thumb, dp.
+  [[nodiscard]] Point thumb() const { return place_of(share()); }
+  /// Where the thumb's middle is at a share of its way.
+  [[nodiscard]] Point place_of(double share) const;
+  [[nodiscard]] bool pressed() const { return rail_.pressed(); }
+  [[nodiscard]] bool dragging() const { return rail_.dragging(); }
+  [[nodiscard]] double thumb_opacity() const { return rail_.opacity(); }
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return rail_.settled(); }
+  [[nodiscard]] bool catches() const override { return rail_.moving(); }
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true}; }
+  [[nodiscard]] bool can_go(Side side) const override { return rail_.can_go(side); }
+  void resized() override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override { return rail_.due(); }
+  void advance(Micros now) override { rail_.advance(now); }
+  void heard() override { rail_.heard(); }
+
+ private:
+  [[nodiscard]] RailPlan plan() const;
+  [[nodiscard]] double way() const;
+  void lift(const Contact& contact, const Sample& sample);
+  void toggle();
+
+  SwitchSettings settings_;
+  Bridge<bool> bridge_;
+  Rail rail_;
+  int held_by_ = 0;
+};
+
+namespace questions {
+inline constexpr Question toggle{"is it switched over?"};
+}
+namespace answers {
+inline constexpr Answer toggled_on{&questions::toggle, "on", true, "{part} is switched on", "on"};
+inline constexpr Answer toggled_off{&questions::toggle, "off", true, "{part} is switched off", "off"};
+inline constexpr std::array switch_answers{&toggled_on, &toggled_off};
+}  // namespace answers
+
+}  // namespace ubbo

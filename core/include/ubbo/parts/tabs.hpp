@@ -1,0 +1,108 @@
+#pragma once
+
+#include <functional>
+#include <string>
+#include <vector>
+
+#include "ubbo/motion/mover.hpp"
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/press.hpp"
+
+namespace ubbo {
+
+/// The settings of tabs. Units, ranges and meanings stand in the settings table.
+struct TabsSettings {
+  std::string label{};
+  Link<Choice> chosen{};
+  Link<double> page{};           ///< where between the pages one is, while they are swiped; may be left out
+  std::vector<double> widths{};  ///< dp, measured, one for each title; none: the box shared out evenly
+  double inset = 12.0;           ///< dp the underline is shorter than its title's place, on each side
+  Passage passage = Spring::settling(Micros{260'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  std::function<void(std::size_t)> on_choose{};
+};
+
+template <>
+std::span<const Setting<TabsSettings>> settings_of<TabsSettings>();
+
+/// A row of titles, one of them chosen, with an underline whose two ends each travel to the chosen title's.
+///
+/// The titles are the choice's names; with no names nothing is chosen and nothing is drawn. Where `page` is
+/// linked the underline is where the pages are: half-way between two titles while the pages are. The ends are
+/// worked out when titles, widths, box or choice change, and at no other time; at the first layout they are
+/// simply there.
+class Tabs final : public Part {
+ public:
+  using Settings = TabsSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a `chosen` that is not linked, widths that are not one
+  /// for each title.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box, const TabsSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Tabs(std::string id, const Box& box, TabsSettings settings, Surroundings& around);
+
+  [[nodiscard]] const TabsSettings& settings() const { return settings_; }
+  void change(TabsSettings settings);
+
+  [[nodiscard]] std::size_t count() const { return names().size(); }
+  [[nodiscard]] std::span<const std::string> names() const;
+  /// The index of what is chosen; `count()` when nothing is.
+  [[nodiscard]] std::size_t chosen() const;
+  /// The place of title `index`, dp.
+  [[nodiscard]] Box tab(std::size_t index) const;
+  /// The underline, dp; without width when nothing is chosen.
+  [[nodiscard]] Box underline() const;
+  [[nodiscard]] bool pressed() const { return press_.over(); }
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return !press_.held() && !begin_.moving() && !end_.moving(); }
+  [[nodiscard]] Accessible accessible() const override;
+  void resized() override { measure(false); }
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override { return std::min(begin_.due(), end_.due()); }
+  void advance(Micros now) override;
+  void heard() override;
+
+ private:
+  struct Ends {
+    double begin = 0.0;
+    double end = 0.0;
+  };
+  // From the leading edge, dp.
+  [[nodiscard]] Ends ends_of(std::size_t index) const;
+  [[nodiscard]] Ends wanted() const;
+  [[nodiscard]] std::size_t index_at(Point at) const;
+  void measure(bool travels);
+  void choose(std::size_t index, const Answer& answer);
+
+  TabsSettings settings_;
+  Watch chosen_watch_;
+  Watch page_watch_;
+  Press press_;
+  std::size_t pressed_index_ = 0;
+  Mover begin_{0.0, 0.05};
+  Mover end_{0.0, 0.05};
+};
+
+namespace questions {
+inline constexpr Question choose{"which one is chosen?"};
+}
+namespace answers {
+inline constexpr Answer tab_chosen{&questions::choose, "the one that was pressed", true,
+                                   "tab {index} of {count} was pressed, and is chosen", "tab {index}"};
+inline constexpr Answer tab_is_chosen{&questions::choose, "the same as before", false,
+                                      "tab {index} of {count} was pressed, and is chosen already", ""};
+inline constexpr Answer tab_by_key{&questions::choose, "the next by a key", true,
+                                   "a key chooses tab {index} of {count}", "tab {index}"};
+inline constexpr Answer underline_rests{&questions::choose, "the underline is there", true,
+                                        "the underline is under tab {index}", ""};
+inline constexpr std::array tabs_answers{&press_left,    &press_cancelled, &tab_chosen,
+                                         &tab_is_chosen, &tab_by_key,      &underline_rests};
+}  // namespace answers
+
+}  // namespace ubbo

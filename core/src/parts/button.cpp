@@ -1,0 +1,150 @@
+#include "ubbo/parts/button.hpp"
+
+#include <array>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array button_actions{"activate"};
+
+}  // namespace
+
+template <>
+std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>() {
+  using S = ButtonSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the button is called, for people and screen readers"),
+      declare::cell<&S::down>("down",
+                              "a cell that says whether it stays down; left out: it comes up by itself"),
+      declare::cell<&S::presses>("presses", "a cell that counts the presses; may be left out"),
+      declare::passage<&S::passage>("passage", "how it goes down and up"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of that for people who asked for less motion"),
+  };
+  return table;
+}
+
+std::string Button::fault(const std::string& id, const Box&, const ButtonSettings& settings) {
+  const std::string owner = "button '" + id + "'";
+  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  return {};
+}
+
+Button::Button(std::string id, const Box& box, ButtonSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around) {
+  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
+  change(std::move(settings));
+}
+
+void Button::change(ButtonSettings settings) {
+  settings_ = std::move(settings);
+  watch_.stop();
+  if (settings_.down.linked()) watch_ = settings_.down.watch([this](bool) { hear(); });
+  mover_.put(down() ? 1.0 : 0.0);
+}
+
+void Button::show() {
+  const double wanted = pressed() || down() ? 1.0 : 0.0;
+  if (wanted == mover_.target()) return;
+  mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  if (around().write == Write::travels)
+    mover_.send(wanted, settings_.passage, around().now);
+  else
+    mover_.put(wanted);
+}
+
+Accessible Button::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .pressed = settings_.down.linked() ? std::optional(down()) : std::nullopt,
+          .disabled = !enabled(),
+          .keys = "Space, Enter",
+          .actions = button_actions};
+}
+
+bool Button::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (!press_.down(contact, sample)) return false;
+    show();
+    return true;
+  }
+  if (!press_.mine(contact)) return false;
+  if (sample.phase == Phase::move) press_.follow(*this, sample, box());
+  if (sample.phase == Phase::cancel) {
+    press_.end();
+    decide(answers::press_cancelled);
+  }
+  if (sample.phase == Phase::up && press_.lift(*this, sample, box())) activate();
+  show();
+  return true;
+}
+
+void Button::lose(const Contact& contact, const Sample&) {
+  if (!press_.mine(contact)) return;
+  press_.end();
+  show();
+}
+
+void Button::activate() {
+  decide(!settings_.down.linked() ? answers::button_pressed
+         : down()                 ? answers::button_comes_up
+                                  : answers::button_stays_down);
+  if (settings_.down.linked()) settings_.down.set(!down());
+  if (settings_.presses.linked()) settings_.presses.set(settings_.presses.get() + 1);
+  if (settings_.on_press) settings_.on_press();
+}
+
+bool Button::press(Key key) {
+  if (key != Key::space && key != Key::enter) return false;
+  if (press_.held()) {
+    decide(answers::key_held);
+    return true;
+  }
+  activate();
+  show();
+  return true;
+}
+
+bool Button::act(std::string_view action) { return action == button_actions[0] && press(Key::enter); }
+
+namespace {
+
+const Button& button(const Part& part) { return static_cast<const Button&>(part); }
+
+constexpr std::array button_readings{
+    ReadingInfo{"sunk", "", "how far it looks pressed", &read<Button, &Button::sunk>,
+                [](const Part&, std::vector<double>& places) {
+                  places.insert(places.end(), {0.0, 1.0});
+                },
+                true},
+    ReadingInfo{"down", "", "it stays down", &read<Button, &Button::down>},
+    ReadingInfo{"pressed", "", "a finger presses it", &read<Button, &Button::pressed>},
+};
+
+void button_pieces(const Part& part, const PieceTaker& out) {
+  const Button& it = button(part);
+  const Box box = it.box();
+  out({.role = Role::surface, .box = box, .held = it.pressed()});
+  out({.role = Role::fill, .box = box, .opacity = std::clamp(it.sunk(), 0.0, 1.0), .on = it.down()});
+  const double height = std::min(22.0, 0.6 * box.h);
+  out({.role = Role::value,
+       .name = "label",
+       .box = {box.x, box.centre().y - height / 2, box.w, height},
+       .words = it.settings().label});
+}
+
+}  // namespace
+
+const PartKind& Button::described() {
+  static const PartKind kind = describe<Button>({.name = "button",
+                                                 .means = "something to press, which may stay down",
+                                                 .role = "button",
+                                                 .readings = button_readings,
+                                                 .pieces = &button_pieces,
+                                                 .answers = answers::button_answers});
+  return kind;
+}
+
+}  // namespace ubbo

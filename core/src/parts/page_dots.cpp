@@ -1,0 +1,236 @@
+#include "ubbo/parts/page_dots.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array page_dots_actions{"next", "previous"};
+
+}  // namespace
+
+template <>
+std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>() {
+  using S = PageDotsSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the pages are, for people and screen readers"),
+      declare::cell<&S::page>("page", "the cell that holds the present page, from 0"),
+      declare::number<&S::count>("count", "", 1.0, 1e6, "how many pages there are; a whole number"),
+      declare::number<&S::window>("window", "", 1.0, 99.0, "how many dots are seen at most; a whole number"),
+      declare::number<&S::gap>("gap", "dp", 4.0, 200.0, "from dot to dot"),
+      declare::number<&S::size>("size", "dp", 1.0, 100.0, "across a dot"),
+      declare::passage<&S::passage>("passage", "how the filled dot and the window travel"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of that for people who asked for less motion"),
+  };
+  return table;
+}
+
+std::string PageDots::fault(const std::string& id, const Box&, const PageDotsSettings& settings) {
+  const std::string owner = "page dots '" + id + "'";
+  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  for (const auto& [name, number] : {std::pair{"count", settings.count}, {"window", settings.window}})
+    if (number != std::floor(number))
+      return owner + ": " + name + " = " + plain_number(number) + " is not taken; it takes a whole number";
+  if (!settings.page.linked())
+    return owner + ": page is not linked; it takes a cell, which the app owns and the dots show and change";
+  return {};
+}
+
+PageDots::PageDots(std::string id, const Box& box, PageDotsSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around) {
+  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
+  change(std::move(settings));
+}
+
+void PageDots::change(PageDotsSettings settings) {
+  settings_ = std::move(settings);
+  watch_ = settings_.page.watch([this](int) { hear(); });
+  at_.put(page());
+  first_.put(std::clamp(page() - seen() / 2, 0, count() - seen()));
+}
+
+int PageDots::page() const {
+  return settings_.page.linked() ? std::clamp(settings_.page.get(), 0, count() - 1) : 0;
+}
+
+Point PageDots::place_of(double page) const {
+  const Box here = box();
+  const double along_row = (page - first() - (seen() - 1) / 2.0) * settings_.gap;
+  return here.centre() + Point{around().right_to_left ? -along_row : along_row, 0.0};
+}
+
+// The window moves only as far as it must for the page and, where there is one, the dot after it.
+int PageDots::window_for(int page) const {
+  const int beside = seen() > 2 ? 1 : 0;
+  const auto now = static_cast<int>(std::lround(first_.target()));
+  const int least = page + beside - seen() + 1;
+  const int most = page - beside;
+  return std::clamp(std::clamp(now, std::min(least, most), std::max(least, most)), 0, count() - seen());
+}
+
+void PageDots::heard() {
+  const int to = page();
+  for (auto [mover, place] : {std::pair{&at_, to}, std::pair{&first_, window_for(to)}}) {
+    if (mover->target() == place) continue;
+    mover->set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    if (around().write == Write::travels)
+      mover->send(place, settings_.passage, around().now);
+    else
+      mover->put(place);
+  }
+}
+
+void PageDots::advance(Micros now) {
+  at_.advance(now);
+  first_.advance(now);
+}
+
+Accessible PageDots::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .value_now = page() + 1,
+          .value_min = 1,
+          .value_max = count(),
+          .value_text = "page " + std::to_string(page() + 1) + " of " + std::to_string(count()),
+          .orientation = axis_names[0],
+          .disabled = !enabled(),
+          .keys = "arrows, Home, End",
+          .actions = page_dots_actions};
+}
+
+int PageDots::meant_at(Point at) const {
+  const Point middle = place_of(0.0);
+  const double along_row = (around().right_to_left ? middle.x - at.x : at.x - middle.x) / settings_.gap;
+  const auto dot = static_cast<int>(std::floor(std::clamp(along_row + 0.5, -1e6, 2e6)));
+  const auto from = static_cast<int>(std::lround(first_.target()));
+  if (dot >= from && dot < from + seen()) return dot;
+  return std::clamp(page() + (dot < from ? -1 : 1), 0, count() - 1);
+}
+
+bool PageDots::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) return press_.down(contact, sample);
+  if (!press_.mine(contact)) return false;
+  if (sample.phase == Phase::move) press_.follow(*this, sample, box());
+  if (sample.phase == Phase::cancel) {
+    press_.end();
+    decide(answers::press_cancelled);
+  }
+  // Where the finger went down is what was meant: the dots may have slid since.
+  if (sample.phase == Phase::up && press_.lift(*this, sample, box()))
+    choose(meant_at(contact.down.at), answers::dot_pressed);
+  return true;
+}
+
+void PageDots::lose(const Contact& contact, const Sample&) {
+  if (press_.mine(contact)) press_.end();
+}
+
+void PageDots::choose(int page, const Answer& answer) {
+  const bool other = page != this->page();
+  decide(answer, {Fact::plain("x", press_.at().x, "dp"), Fact::plain("page", page + 1, ""),
+                  Fact::plain("count", count(), "")});
+  settings_.page.set(page);
+  if (other && settings_.on_choose) settings_.on_choose(page);
+}
+
+bool PageDots::press(Key key) {
+  const int step = around().right_to_left ? -1 : 1;
+  int wanted = page();
+  switch (key) {
+    case Key::right:
+      wanted += step;
+      break;
+    case Key::left:
+      wanted -= step;
+      break;
+    case Key::up:
+      ++wanted;
+      break;
+    case Key::down:
+      --wanted;
+      break;
+    case Key::home:
+      wanted = 0;
+      break;
+    case Key::end:
+      wanted = count() - 1;
+      break;
+    default:
+      return false;
+  }
+  wanted = std::clamp(wanted, 0, count() - 1);
+  if (wanted == page())
+    decide(answers::key_at_end, {Fact::plain("from", page() + 1, "")});
+  else
+    choose(wanted, answers::dot_by_key);
+  return true;
+}
+
+bool PageDots::act(std::string_view action) {
+  if (action == page_dots_actions[0]) return press(Key::up);
+  return action == page_dots_actions[1] && press(Key::down);
+}
+
+namespace {
+
+const PageDots& dots_of(const Part& part) { return static_cast<const PageDots&>(part); }
+
+double page_number(const PageDots& it) { return it.page(); }
+
+constexpr std::array page_dots_readings{
+    ReadingInfo{"position", "", "where the filled dot is, in pages from 0",
+                &read<PageDots, &PageDots::position>, nullptr, true},
+    ReadingInfo{"first", "", "the first dot that is seen", &read<PageDots, &PageDots::first>},
+    ReadingInfo{"page", "", "the present page, from 0", &read<PageDots, &page_number>},
+    ReadingInfo{"pressed", "", "a finger presses it", &read<PageDots, &PageDots::pressed>},
+};
+
+void page_dots_pieces(const Part& part, const PieceTaker& out) {
+  const PageDots& it = dots_of(part);
+  const double first = it.first();
+  const double size = it.settings().size;
+  const auto dot = [&](double page, double radius, bool on, double opacity) {
+    const Point at = it.place_of(page);
+    out({.role = Role::mark,
+         .name = on ? "present" : "dot",
+         .box = {at.x - radius, at.y - radius, 2 * radius, 2 * radius},
+         .opacity = opacity,
+         .on = on});
+  };
+  const auto from = static_cast<int>(std::floor(first));
+  for (int i = std::max(0, from); i < std::min(it.count(), from + it.seen() + 1); ++i) {
+    // Fading in and out at the ends of the window, and smaller there where more follow.
+    const double inside = std::min(i - first + 1.0, first + it.seen() - i);
+    const bool more = (i == from && from > 0) || (i == from + it.seen() - 1 && from + it.seen() < it.count());
+    if (inside <= 0.0) continue;
+    dot(i, size / 2 * (more ? 0.6 : 1.0), false, std::min(inside, 1.0));
+  }
+  dot(it.position(), size / 2, true, 1.0);
+}
+
+std::optional<Point> dot_place(const Part& part, double value) {
+  const PageDots& it = dots_of(part);
+  if (!(value >= 0.0 && value < it.count()) || value != std::floor(value)) return std::nullopt;
+  return it.place_of(value);
+}
+
+}  // namespace
+
+const PartKind& PageDots::described() {
+  static const PartKind kind =
+      describe<PageDots>({.name = "page-dots",
+                          .means = "a dot for each page, that of the present one filled",
+                          .role = "slider",
+                          .readings = page_dots_readings,
+                          .pieces = &page_dots_pieces,
+                          .place_of = &dot_place,
+                          .answers = answers::page_dots_answers});
+  return kind;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,40 @@
+#include "ubbo/parts/press.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+double away_from(const Box& area, Point at) {
+  const double x = std::max({area.x - at.x, at.x - area.right(), 0.0});
+  const double y = std::max({area.y - at.y, at.y - area.bottom(), 0.0});
+  return std::hypot(x, y);
+}
+
+}  // namespace
+
+bool Press::down(const Contact& contact, const Sample& sample) {
+  if (held()) return false;
+  slot_ = contact.slot;
+  over_ = true;
+  at_ = sample.at;
+  return true;
+}
+
+void Press::follow(const Part& part, const Sample& sample, const Box& area) {
+  at_ = sample.at;
+  over_ = away_from(area, sample.at) <= part.feel_for(sample.tool).tap_reach;
+}
+
+bool Press::lift(const Part& part, const Sample& sample, const Box& area) {
+  follow(part, sample, area);
+  slot_ = none;
+  if (over_) return true;
+  part.decide(answers::press_left,
+              {Fact::below("away", away_from(area, sample.at), "dp", part.feel_for(sample.tool).tap_reach)});
+  return false;
+}
+
+}  // namespace ubbo

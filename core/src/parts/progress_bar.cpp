@@ -1,0 +1,139 @@
+#include "ubbo/parts/progress_bar.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+template <>
+std::span<const Setting<ProgressBarSettings>> settings_of<ProgressBarSettings>() {
+  using S = ProgressBarSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what is under way, for people and screen readers"),
+      declare::cell<&S::share>("share", "the cell that says how far it is, 0 to 1"),
+      declare::flag<&S::unknown>("unknown", "how far it is cannot be told: something passes along the bar"),
+      declare::passage<&S::passage>("passage", "how the bar goes to a new share"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of that for people who asked for less motion"),
+      declare::number<&S::round>("round", "ms", 100.0, 60000.0, "one pass of what passes along it"),
+  };
+  return table;
+}
+
+std::string ProgressBar::fault(const std::string& id, const Box&, const ProgressBarSettings& settings) {
+  const std::string owner = "progress bar '" + id + "'";
+  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  if (!settings.unknown && !settings.share.linked())
+    return owner + ": share is not linked; it takes a cell, which says how far it is";
+  return {};
+}
+
+ProgressBar::ProgressBar(std::string id, const Box& box, ProgressBarSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around) {
+  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
+  change(std::move(settings));
+}
+
+double ProgressBar::wanted() const {
+  const double share = settings_.share.linked() ? settings_.share.get() : 0.0;
+  return std::isfinite(share) ? std::clamp(share, 0.0, 1.0) : mover_.target();
+}
+
+void ProgressBar::change(ProgressBarSettings settings) {
+  settings_ = std::move(settings);
+  watch_.stop();
+  if (settings_.share.linked()) watch_ = settings_.share.watch([this](double) { hear(); });
+  mover_.put(wanted());
+}
+
+void ProgressBar::show(double share, const Passage& passage) {
+  if (const std::string wrong = passage_fault(passage); !wrong.empty())
+    refuse("progress bar '" + id() + "': " + wrong);
+  ask([this, share, passage] {
+    once_ = passage;
+    settings_.share.set(share);
+    heard();
+    once_.reset();
+  });
+}
+
+void ProgressBar::heard() {
+  const double to = wanted();
+  if (to == mover_.target() && !once_) return;
+  mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  if (around().write == Write::travels)
+    mover_.send(to, once_.value_or(settings_.passage), around().now);
+  else
+    mover_.put(to);
+  if (!mover_.moving()) decide(answers::filled_to, {Fact::plain("share", to, "")});
+}
+
+void ProgressBar::advance(Micros now) {
+  if (mover_.advance(now)) decide(answers::filled_to, {Fact::plain("share", mover_.value(), "")});
+}
+
+bool ProgressBar::passes() const {
+  return settings_.unknown && reduced_for(settings_.reduced_motion, around().reduced_motion) == Reduced::full;
+}
+
+Box ProgressBar::fill() const {
+  Box bar = box();
+  double from = 0.0;
+  double to = std::clamp(share(), 0.0, 1.0);
+  if (settings_.unknown) {
+    constexpr double length = 0.3;  // of the bar
+    const auto round = std::max<std::int64_t>(settings_.round.count(), 1);
+    const double phase = static_cast<double>(around().now.count() % round) / static_cast<double>(round);
+    const double head = passes() ? (1.0 + length) * phase : 0.5 + length / 2;
+    from = std::clamp(head - length, 0.0, 1.0);
+    to = std::clamp(head, 0.0, 1.0);
+  }
+  const double x = around().right_to_left ? 1.0 - to : from;
+  bar.x += x * bar.w;
+  bar.w *= to - from;
+  return bar;
+}
+
+Accessible ProgressBar::accessible() const {
+  Accessible told{.role = described().role, .label = settings_.label, .disabled = !enabled()};
+  if (settings_.unknown) return told;
+  told.value_now = wanted();
+  told.value_min = 0.0;
+  told.value_max = 1.0;
+  told.value_text = plain_number(std::round(wanted() * 100.0)) + " %";
+  return told;
+}
+
+namespace {
+
+const ProgressBar& bar_of(const Part& part) { return static_cast<const ProgressBar&>(part); }
+
+constexpr std::array progress_readings{
+    ReadingInfo{"share", "", "how far the bar is filled", &read<ProgressBar, &ProgressBar::share>, nullptr,
+                true},
+    ReadingInfo{"target", "", "where it goes, or stands", &read<ProgressBar, &ProgressBar::target>},
+};
+
+void progress_pieces(const Part& part, const PieceTaker& out) {
+  const ProgressBar& it = bar_of(part);
+  const Box box = it.box();
+  out({.role = Role::label, .box = {box.x, box.y - 24.0, box.w, 20.0}, .words = it.settings().label});
+  out({.role = Role::track, .box = box});
+  out({.role = Role::fill, .box = it.fill(), .on = true});
+}
+
+}  // namespace
+
+const PartKind& ProgressBar::described() {
+  static const PartKind kind = describe<ProgressBar>({.name = "progress-bar",
+                                                      .means = "a bar that eases to a new share",
+                                                      .role = "progressbar",
+                                                      .readings = progress_readings,
+                                                      .pieces = &progress_pieces,
+                                                      .answers = answers::progress_answers});
+  return kind;
+}
+
+}  // namespace ubbo

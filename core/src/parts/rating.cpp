@@ -1,0 +1,239 @@
+#include "ubbo/parts/rating.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array rating_actions{"increase", "decrease"};
+
+}  // namespace
+
+template <>
+std::span<const Setting<RatingSettings>> settings_of<RatingSettings>() {
+  using S = RatingSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what is rated, for people and screen readers"),
+      declare::cell<&S::value>("value", "the cell the rating shows and changes"),
+      declare::number<&S::marks>("marks", "", 1.0, 20.0, "how many marks there are; a whole number"),
+      declare::flag<&S::halves>("halves", "half a mark counts too"),
+      declare::flag<&S::clears>("clears", "a drag off the low end leaves no mark; else the first mark stays"),
+  };
+  return table;
+}
+
+std::string Rating::fault(const std::string& id, const Box&, const RatingSettings& settings) {
+  const std::string owner = "rating '" + id + "'";
+  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+  if (settings.marks != std::floor(settings.marks))
+    return owner + ": marks = " + plain_number(settings.marks) + " is not taken; it takes a whole number";
+  if (!settings.value.linked())
+    return owner +
+           ": value is not linked; it takes a cell, which the app owns and the rating shows and changes";
+  return {};
+}
+
+Rating::Rating(std::string id, const Box& box, RatingSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around) {
+  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
+  change(std::move(settings));
+}
+
+void Rating::change(RatingSettings settings) { settings_ = std::move(settings); }
+
+double Rating::value() const {
+  const double held = settings_.value.linked() ? settings_.value.get() : 0.0;
+  if (!std::isfinite(held)) return 0.0;
+  return std::round(std::clamp(held, 0.0, settings_.marks) / unit()) * unit();
+}
+
+Box Rating::mark(std::size_t index) const {
+  const Box here = box();
+  const double w = here.w / settings_.marks;
+  const double from = w * static_cast<double>(index);
+  return {around().right_to_left ? here.right() - from - w : here.x + from, here.y, w, here.h};
+}
+
+double Rating::meant_at(Point at) const {
+  const Box here = box();
+  const double from_start = around().right_to_left ? here.right() - at.x : at.x - here.x;
+  if (from_start < 0.0 && settings_.clears) return 0.0;
+  const double regions = settings_.marks / unit();
+  // Rounding down: a region's first edge is its own, its last the next one's.
+  const double region = std::floor(from_start / std::fmax(here.w, 1e-9) * regions);
+  return (std::clamp(region, 0.0, regions - 1.0) + 1.0) * unit();
+}
+
+void Rating::rate(double value, const Answer& answer) {
+  meant_ = value;
+  decide(answer, {Fact::plain("x", press_.at().x, "dp"), Fact::plain("meant", value, ""),
+                  Fact::plain("marks", settings_.marks, "")});
+  settings_.value.set(value);
+}
+
+Accessible Rating::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .value_now = value(),
+          .value_min = 0.0,
+          .value_max = settings_.marks,
+          .value_text = plain_number(value()) + " of " + plain_number(settings_.marks),
+          .orientation = axis_names[0],
+          .disabled = !enabled(),
+          .keys = "arrows, Home, End",
+          .actions = rating_actions};
+}
+
+bool Rating::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (!press_.down(contact, sample)) return false;
+    before_ = value();
+    meant_ = meant_at(sample.at);
+    drag_.press(sample.at);
+    return true;
+  }
+  if (!press_.mine(contact)) return false;
+  const double threshold = contact.contested ? HUGE_VAL : feel_for(sample.tool).threshold(Axis::horizontal);
+  press_.follow(*this, sample, box());
+  if (sample.phase != Phase::cancel) {
+    if (drag_.move(sample.at, threshold))
+      decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
+                              Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+    const double meant = meant_at(sample.at);
+    const bool says = drag_.dragging() && (meant != meant_ || value() != meant);
+    if (drag_.dragging()) meant_ = meant;
+    if (says) rate(meant, meant > 0.0 ? answers::rated : answers::rated_none);
+  }
+  if (sample.phase == Phase::move) return true;
+  const bool dragged = drag_.dragging();
+  drag_.end();
+  if (sample.phase == Phase::cancel) {
+    press_.end();
+    rate(before_, answers::rating_goes_back);
+    return true;
+  }
+  // A tap counts where it is lifted over the row; a drag has been followed wherever it went.
+  const bool counts = dragged || press_.lift(*this, sample, box());
+  press_.end();
+  if (counts && !dragged)
+    rate(meant_at(sample.at), meant_at(sample.at) > 0.0 ? answers::rated : answers::rated_none);
+  if (counts && settings_.on_rate) settings_.on_rate(value());
+  return true;
+}
+
+void Rating::lose(const Contact& contact, const Sample&) {
+  if (!press_.mine(contact)) return;
+  drag_.end();
+  press_.end();
+}
+
+void Rating::heard() {}
+
+bool Rating::press(Key key) {
+  const bool mirrored = around().right_to_left;
+  double wanted = value();
+  const double lowest = settings_.clears ? 0.0 : unit();
+  switch (key) {
+    case Key::right:
+      wanted += mirrored ? -unit() : unit();
+      break;
+    case Key::left:
+      wanted += mirrored ? unit() : -unit();
+      break;
+    case Key::up:
+      wanted += unit();
+      break;
+    case Key::down:
+      wanted -= unit();
+      break;
+    case Key::home:
+      wanted = lowest;
+      break;
+    case Key::end:
+      wanted = settings_.marks;
+      break;
+    default:
+      return false;
+  }
+  if (press_.held()) {
+    decide(answers::key_held);
+    return true;
+  }
+  const double from = value();
+  wanted = std::clamp(wanted, lowest, settings_.marks);
+  decide(wanted == from ? answers::key_at_end : answers::key_moves,
+         {Fact::plain("from", from, ""), Fact::plain("to", wanted, "")});
+  settings_.value.set(wanted);
+  if (settings_.on_rate && wanted != from) settings_.on_rate(wanted);
+  return true;
+}
+
+bool Rating::act(std::string_view action) {
+  if (action == rating_actions[0]) return press(Key::up);
+  return action == rating_actions[1] && press(Key::down);
+}
+
+namespace {
+
+const Rating& rating(const Part& part) { return static_cast<const Rating&>(part); }
+
+void rating_rests(const Part& part, std::vector<double>& places) {
+  const RatingSettings& settings = rating(part).settings();
+  const double step = settings.halves ? 0.5 : 1.0;
+  for (double at = 0.0; at <= settings.marks; at += step) places.push_back(at);
+}
+
+constexpr std::array rating_readings{
+    ReadingInfo{"shown", "", "the marks that are shown", &read<Rating, &Rating::shown>, &rating_rests, true},
+    ReadingInfo{"value", "", "what its cell says, as marks can show it", &read<Rating, &Rating::value>,
+                &rating_rests},
+    ReadingInfo{"pressed", "", "a finger has it", &read<Rating, &Rating::pressed>},
+    ReadingInfo{"dragging", "", "a finger drags along it", &read<Rating, &Rating::dragging>},
+};
+
+void rating_pieces(const Part& part, const PieceTaker& out) {
+  const Rating& it = rating(part);
+  const Box box = it.box();
+  out({.role = Role::label, .box = {box.x, box.y - 22.0, box.w, 20.0}, .words = it.settings().label});
+  const auto marks = static_cast<std::size_t>(it.settings().marks);
+  for (std::size_t i = 0; i < marks; ++i) {
+    const Box region = it.mark(i);
+    const double radius = std::fmin(region.w, region.h) * 0.42;
+    const Point middle = region.centre();
+    const double filled = std::clamp(it.shown() - static_cast<double>(i), 0.0, 1.0);
+    out({.role = Role::mark,
+         .name = "mark",
+         .box = {middle.x - radius, middle.y - radius, 2 * radius, 2 * radius},
+         .share = filled,
+         .on = filled > 0.0});
+  }
+}
+
+std::optional<Point> rating_place(const Part& part, double value) {
+  const Rating& it = rating(part);
+  const RatingSettings& settings = it.settings();
+  const double step = settings.halves ? 0.5 : 1.0;
+  if (!(value >= 0.0 && value <= settings.marks) || value != std::round(value / step) * step)
+    return std::nullopt;
+  const double along_row = value == 0.0 ? -12.0 : (value - step / 2) / settings.marks * it.box().w;
+  const Box box = it.box();
+  return Point{it.around().right_to_left ? box.right() - along_row : box.x + along_row, box.centre().y};
+}
+
+}  // namespace
+
+const PartKind& Rating::described() {
+  static const PartKind kind = describe<Rating>({.name = "rating",
+                                                 .means = "a row of marks, of which a finger fills so many",
+                                                 .role = "slider",
+                                                 .readings = rating_readings,
+                                                 .pieces = &rating_pieces,
+                                                 .place_of = &rating_place,
+                                                 .answers = answers::rating_answers});
+  return kind;
+}
+
+}  // namespace ubbo

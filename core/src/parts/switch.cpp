@@ -1,0 +1,202 @@
+#include "ubbo/parts/switch.hpp"
+
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array switch_actions{"toggle"};
+
+SwitchSettings checked(const std::string& id, const Box& box, SwitchSettings settings) {
+  if (const std::string fault = Switch::fault(id, box, settings); !fault.empty()) refuse(fault);
+  return settings;
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>() {
+  using S = SwitchSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the switch is called, for people and screen readers"),
+      declare::cell<&S::on>("on", "the cell the switch shows and changes"),
+      declare::passage<&S::passage>("passage", "how the thumb goes across"),
+      declare::choice<&S::reduced_motion>(
+          "reduced_motion", part_reduced_names,
+          "what becomes of the thumb's travel for people who asked for less motion"),
+      declare::number<&S::carry>(
+          "carry", "ms", 0.0, 2000.0,
+          "how much of the release velocity counts for the side it goes to; 0: none, and a "
+          "flick does not count either"),
+  };
+  return table;
+}
+
+std::string Switch::fault(const std::string& id, const Box& box, const SwitchSettings& settings) {
+  const std::string owner = "switch '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  if (!(box.w > box.h))
+    return owner + ": a box of " + plain_number(box.w) + " by " + plain_number(box.h) +
+           " dp leaves the thumb no way; it takes one wider than high";
+  if (!settings.on.linked())
+    return owner + ": on is not linked; it takes a cell, which the app owns and the switch shows and changes";
+  return {};
+}
+
+Switch::Switch(std::string id, const Box& box, SwitchSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      settings_(checked(this->id(), box, std::move(settings))),
+      bridge_([](const bool& on) { return on ? 1.0 : 0.0; },
+              [](double place, const bool&) { return place > 0.5; }, settings_.on),
+      rail_(*this, plan(), bridge_.number()) {
+  rail_.on_rest = [this](double place) {
+    if (settings_.on_rest) settings_.on_rest(place > 0.5);
+  };
+}
+
+double Switch::way() const { return std::fmax(laid().w - laid().h, 0.001); }
+
+RailPlan Switch::plan() const {
+  return {.axis = Axis::horizontal,
+          .least = 0.0,
+          .most = 1.0,
+          .dp_per_unit = around().right_to_left ? -way() : way(),
+          .unit = "",
+          .rests = SnapPoints::list({0.0, 1.0}),
+          .passage = settings_.passage,
+          .carry = settings_.carry,
+          .tells = Tells::target,
+          .reduced_motion = settings_.reduced_motion,
+          .stays_caught = false,
+          .snaps_writes = true};
+}
+
+void Switch::change(SwitchSettings settings) {
+  settings_ = std::move(settings);
+  bridge_.link(settings_.on);
+  rail_.change(plan(), bridge_.number());
+}
+
+void Switch::resized() { rail_.set_dp_per_unit(plan().dp_per_unit); }
+
+Point Switch::place_of(double share) const {
+  const Box here = box();
+  const double from = around().right_to_left ? here.right() - here.h / 2 : here.x + here.h / 2;
+  return {from + share * rail_.plan().dp_per_unit, here.centre().y};
+}
+
+Accessible Switch::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .checked = on(),
+          .disabled = !enabled(),
+          .keys = "Space, Enter",
+          .actions = switch_actions};
+}
+
+bool Switch::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (!rail_.down(contact, sample)) return false;
+    held_by_ = contact.slot;
+    return true;
+  }
+  if (!pressed() || contact.slot != held_by_) return false;
+  if (sample.phase == Phase::move) rail_.follow(contact, sample);
+  if (sample.phase == Phase::up) lift(contact, sample);
+  if (sample.phase == Phase::cancel) rail_.cancel();
+  return true;
+}
+
+void Switch::lose(const Contact& contact, const Sample&) {
+  if (pressed() && contact.slot == held_by_) rail_.lose();
+}
+
+void Switch::lift(const Contact& contact, const Sample& sample) {
+  if (rail_.lift(contact, sample)) return;
+  const double reach = feel_for(sample.tool).tap_reach;
+  // However long it was held: a switch knows no other press.
+  if (rail_.strayed() <= reach) return toggle();
+  decide(answers::tap_strayed, {Fact::below("strayed", rail_.strayed(), "dp", reach)});
+  rail_.explain_press(contact, sample);
+  rail_.resume();
+}
+
+void Switch::toggle() {
+  const bool wanted = !on();
+  decide(wanted ? answers::toggled_on : answers::toggled_off);
+  rail_.go_to(wanted ? 1.0 : 0.0);
+}
+
+bool Switch::press(Key key) {
+  if (key != Key::space && key != Key::enter) return false;
+  if (pressed())
+    decide(answers::key_held);
+  else
+    toggle();
+  return true;
+}
+
+bool Switch::act(std::string_view action) { return action == switch_actions[0] && press(Key::space); }
+
+namespace {
+
+const Switch& one_of(const Part& part) { return static_cast<const Switch&>(part); }
+
+void rests(const Part&, std::vector<double>& places) { places.insert(places.end(), {0.0, 1.0}); }
+double thumb_at(const Switch& it) { return it.thumb().x; }
+void thumb_rests(const Part& part, std::vector<double>& places) {
+  for (const double share : {0.0, 1.0}) places.push_back(one_of(part).place_of(share).x);
+}
+
+constexpr std::array switch_readings{
+    ReadingInfo{"thumb.x", "dp", "the middle of the thumb", &read<Switch, &thumb_at>, &thumb_rests, true},
+    ReadingInfo{"share", "", "how far the thumb is from no to yes", &read<Switch, &Switch::share>, &rests},
+    ReadingInfo{"on", "", "what it is set to", &read<Switch, &Switch::on>},
+    ReadingInfo{"velocity", "per second", "how fast the share changes", &read<Switch, &Switch::velocity>},
+    ReadingInfo{"opacity", "", "how visible the thumb is while a fade stands for its travel",
+                &read<Switch, &Switch::thumb_opacity>},
+    ReadingInfo{"pressed", "", "a finger has it", &read<Switch, &Switch::pressed>},
+    ReadingInfo{"dragging", "", "a finger drags it", &read<Switch, &Switch::dragging>},
+};
+
+void switch_pieces(const Part& part, const PieceTaker& out) {
+  const Switch& it = one_of(part);
+  const Box box = it.box();
+  const double inset = box.h * 0.2;
+  const Box track{box.x + inset, box.y + inset, box.w - 2 * inset, box.h - 2 * inset};
+  out({.role = Role::label, .box = {box.x, box.y - 22.0, box.w, 20.0}, .words = it.settings().label});
+  out({.role = Role::track, .box = track});
+  out({.role = Role::fill, .box = track, .opacity = std::clamp(it.share(), 0.0, 1.0), .on = true});
+  const double radius = box.h / 2 * (it.pressed() ? 1.08 : 1.0);
+  const Point at = it.thumb();
+  out({.role = Role::handle,
+       .name = "thumb",
+       .box = {at.x - radius, at.y - radius, 2 * radius, 2 * radius},
+       .opacity = it.thumb_opacity(),
+       .on = it.on(),
+       .held = it.pressed()});
+}
+
+std::optional<Point> switch_place(const Part& part, double value) {
+  if (value != 0.0 && value != 1.0) return std::nullopt;
+  return one_of(part).place_of(value);
+}
+
+}  // namespace
+
+const PartKind& Switch::described() {
+  static const PartKind kind = describe<Switch>({.name = "switch",
+                                                 .means = "a thumb that goes across, for yes or no",
+                                                 .role = "switch",
+                                                 .readings = switch_readings,
+                                                 .pieces = &switch_pieces,
+                                                 .place_of = &switch_place,
+                                                 .answers = answers::switch_answers});
+  return kind;
+}
+
+}  // namespace ubbo

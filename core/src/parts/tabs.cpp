@@ -1,0 +1,280 @@
+#include "ubbo/parts/tabs.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array tabs_actions{"next", "previous"};
+
+}  // namespace
+
+template <>
+std::span<const Setting<TabsSettings>> settings_of<TabsSettings>() {
+  using S = TabsSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the tabs choose, for people and screen readers"),
+      declare::cell<&S::chosen>("chosen", "the cell that holds the titles and which one is chosen"),
+      declare::cell<&S::page>(
+          "page",
+          "a cell that says where between the pages one is, from 0, such as a carousel's; the "
+          "underline goes along; may be left out"),
+      declare::numbers<&S::widths>("widths", "dp", 1.0, 10000.0,
+                                   "how wide each title's place is; none: the box is shared out evenly"),
+      declare::number<&S::inset>("inset", "dp", 0.0, 200.0,
+                                 "how much shorter the underline is than its title's place, on each side"),
+      declare::passage<&S::passage>("passage", "how the ends of the underline travel"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of that for people who asked for less motion"),
+  };
+  return table;
+}
+
+std::string Tabs::fault(const std::string& id, const Box&, const TabsSettings& settings) {
+  const std::string owner = "tabs '" + id + "'";
+  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  if (!settings.chosen.linked())
+    return owner + ": chosen is not linked; it takes a cell, which the app owns and the tabs show and change";
+  const std::size_t names = settings.chosen.get().names().size();
+  if (!settings.widths.empty() && settings.widths.size() != names)
+    return owner + ": widths holds " + std::to_string(settings.widths.size()) +
+           " numbers; it takes one for each of " + std::to_string(names) + " titles, or none";
+  for (const double width : settings.widths)
+    if (!(width >= 1.0 && width <= 10000.0))
+      return owner + ": widths holds " + plain_number(width) + "; it takes 1 to 10000 dp";
+  return {};
+}
+
+Tabs::Tabs(std::string id, const Box& box, TabsSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around) {
+  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
+  change(std::move(settings));
+}
+
+void Tabs::change(TabsSettings settings) {
+  settings_ = std::move(settings);
+  chosen_watch_ = settings_.chosen.watch([this](const Choice&) { hear(); });
+  page_watch_.stop();
+  if (settings_.page.linked()) page_watch_ = settings_.page.watch([this](double) { hear(); });
+  measure(false);
+}
+
+std::span<const std::string> Tabs::names() const {
+  return settings_.chosen.linked() ? settings_.chosen.get().names() : std::span<const std::string>();
+}
+
+std::size_t Tabs::chosen() const { return count() == 0 ? 0 : settings_.chosen.get().index(); }
+
+Tabs::Ends Tabs::ends_of(std::size_t index) const {
+  // Widths of other titles than there are now say nothing.
+  if (settings_.widths.size() != count()) {
+    const double width = laid().w / static_cast<double>(std::max<std::size_t>(count(), 1));
+    return {width * static_cast<double>(index), width * static_cast<double>(index + 1)};
+  }
+  double begin = 0.0;
+  for (std::size_t i = 0; i < index; ++i) begin += settings_.widths[i];
+  return {begin, begin + settings_.widths[index]};
+}
+
+Tabs::Ends Tabs::wanted() const {
+  if (count() == 0) return {};
+  const auto inside = [&](std::size_t index) {
+    Ends ends = ends_of(index);
+    const double inset = std::fmin(settings_.inset, (ends.end - ends.begin) / 2);
+    return Ends{ends.begin + inset, ends.end - inset};
+  };
+  if (!settings_.page.linked() || !std::isfinite(settings_.page.get())) return inside(chosen());
+  const double page = std::clamp(settings_.page.get(), 0.0, static_cast<double>(count() - 1));
+  const auto before = static_cast<std::size_t>(page);
+  const Ends from = inside(before);
+  const Ends to = inside(std::min(before + 1, count() - 1));
+  const double share = page - static_cast<double>(before);
+  return {from.begin + (to.begin - from.begin) * share, from.end + (to.end - from.end) * share};
+}
+
+Box Tabs::tab(std::size_t index) const {
+  const Ends ends = ends_of(index);
+  const Box here = box();
+  const double x = around().right_to_left ? here.right() - ends.end : here.x + ends.begin;
+  return {x, here.y, ends.end - ends.begin, here.h};
+}
+
+Box Tabs::underline() const {
+  constexpr double thick = 3.0;
+  const Box here = box();
+  if (count() == 0) return {here.x, here.bottom() - thick, 0.0, thick};
+  const double begin = begin_.at(around().now).value;
+  const double end = end_.at(around().now).value;
+  const double from = std::fmin(begin, end);
+  const double width = std::fabs(end - begin);
+  return {around().right_to_left ? here.right() - from - width : here.x + from, here.bottom() - thick, width,
+          thick};
+}
+
+void Tabs::measure(bool travels) {
+  const Ends ends = wanted();
+  const auto now = around().now;
+  if (!travels) {
+    begin_.put(ends.begin);
+    end_.put(ends.end);
+    return;
+  }
+  for (auto [mover, to] : {std::pair{&begin_, ends.begin}, std::pair{&end_, ends.end}}) {
+    if (mover->target() == to) continue;
+    mover->set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    mover->send(to, settings_.passage, now);
+  }
+}
+
+void Tabs::heard() { measure(!settings_.page.linked() && around().write == Write::travels); }
+
+void Tabs::advance(Micros now) {
+  const bool moved = begin_.moving() || end_.moving();
+  begin_.advance(now);
+  end_.advance(now);
+  if (moved && !begin_.moving() && !end_.moving() && count() != 0)
+    decide(answers::underline_rests, {Fact::plain("index", static_cast<double>(chosen() + 1), "")});
+}
+
+Accessible Tabs::accessible() const {
+  Accessible told{.role = described().role,
+                  .label = settings_.label,
+                  .orientation = axis_names[0],
+                  .disabled = !enabled(),
+                  .keys = "Left, Right, Home, End",
+                  .actions = tabs_actions};
+  if (count() != 0) told.value_text = std::string(settings_.chosen.get().name());
+  return told;
+}
+
+std::size_t Tabs::index_at(Point at) const {
+  for (std::size_t i = 0; i < count(); ++i) {
+    const Box place = tab(i);
+    if (at.x >= place.x && at.x < place.right()) return i;
+  }
+  const bool before = (at.x < box().centre().x) != around().right_to_left;
+  return before || count() == 0 ? 0 : count() - 1;
+}
+
+bool Tabs::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (count() == 0 || !press_.down(contact, sample)) return false;
+    pressed_index_ = index_at(sample.at);
+    return true;
+  }
+  if (!press_.mine(contact)) return false;
+  const std::size_t index = std::min(pressed_index_, std::max<std::size_t>(count(), 1) - 1);
+  if (sample.phase == Phase::move) press_.follow(*this, sample, tab(index));
+  if (sample.phase == Phase::cancel) {
+    press_.end();
+    decide(answers::press_cancelled);
+  }
+  if (sample.phase == Phase::up && press_.lift(*this, sample, tab(index)) && count() != 0)
+    choose(index, index == chosen() ? answers::tab_is_chosen : answers::tab_chosen);
+  return true;
+}
+
+void Tabs::lose(const Contact& contact, const Sample&) {
+  if (press_.mine(contact)) press_.end();
+}
+
+void Tabs::choose(std::size_t index, const Answer& answer) {
+  decide(answer, {Fact::plain("index", static_cast<double>(index + 1), ""),
+                  Fact::plain("count", static_cast<double>(count()), "")});
+  const bool other = index != chosen();
+  settings_.chosen.set(settings_.chosen.get().with(index));
+  if (other && settings_.on_choose) settings_.on_choose(index);
+}
+
+bool Tabs::press(Key key) {
+  const bool mirrored = around().right_to_left;
+  const std::size_t last = count() == 0 ? 0 : count() - 1;
+  const std::size_t here = chosen();
+  const std::size_t next = std::min(here + 1, last);
+  const std::size_t before = here == 0 ? 0 : here - 1;
+  std::size_t wanted = here;
+  if (key == Key::right)
+    wanted = mirrored ? before : next;
+  else if (key == Key::left)
+    wanted = mirrored ? next : before;
+  else if (key == Key::home)
+    wanted = 0;
+  else if (key == Key::end)
+    wanted = last;
+  else
+    return false;
+  if (count() == 0) return true;
+  if (wanted == here)
+    decide(answers::key_at_end, {Fact::plain("from", static_cast<double>(here + 1), "")});
+  else
+    choose(wanted, answers::tab_by_key);
+  return true;
+}
+
+bool Tabs::act(std::string_view action) {
+  const bool mirrored = around().right_to_left;
+  if (action == tabs_actions[0]) return press(mirrored ? Key::left : Key::right);
+  return action == tabs_actions[1] && press(mirrored ? Key::right : Key::left);
+}
+
+namespace {
+
+const Tabs& tabs_of(const Part& part) { return static_cast<const Tabs&>(part); }
+
+double chosen_index(const Tabs& it) { return static_cast<double>(it.chosen()); }
+double underline_begin(const Tabs& it) { return it.underline().x; }
+double underline_end(const Tabs& it) { return it.underline().right(); }
+
+constexpr std::array tabs_readings{
+    ReadingInfo{"underline.x", "dp", "where the underline begins", &read<Tabs, &underline_begin>, nullptr,
+                true},
+    ReadingInfo{"underline.end", "dp", "where the underline ends", &read<Tabs, &underline_end>, nullptr,
+                true},
+    ReadingInfo{"chosen", "", "the index of the chosen title, from 0", &read<Tabs, &chosen_index>},
+    ReadingInfo{"pressed", "", "a finger presses a title", &read<Tabs, &Tabs::pressed>},
+};
+
+void tabs_pieces(const Part& part, const PieceTaker& out) {
+  const Tabs& it = tabs_of(part);
+  const Box box = it.box();
+  out({.role = Role::track, .box = {box.x, box.bottom() - 1.0, box.w, 1.0}});
+  for (std::size_t i = 0; i < it.count(); ++i) {
+    const Box place = it.tab(i);
+    const bool chosen = i == it.chosen();
+    out({.role = Role::value,
+         .name = "tab",
+         .box = {place.x, place.centre().y - 12.0, place.w, 22.0},
+         .words = it.names()[i],
+         .opacity = chosen ? 1.0 : 0.6,
+         .on = chosen});
+  }
+  if (it.count() != 0) out({.role = Role::fill, .name = "underline", .box = it.underline(), .on = true});
+}
+
+std::optional<Point> tab_place(const Part& part, double value) {
+  const Tabs& it = tabs_of(part);
+  if (!(value >= 0.0 && value < static_cast<double>(it.count())) || value != std::floor(value))
+    return std::nullopt;
+  return it.tab(static_cast<std::size_t>(value)).centre();
+}
+
+}  // namespace
+
+const PartKind& Tabs::described() {
+  static const PartKind kind =
+      describe<Tabs>({.name = "tabs",
+                      .means = "titles in a row, with an underline that travels to the "
+                               "chosen one",
+                      .role = "tablist",
+                      .readings = tabs_readings,
+                      .pieces = &tabs_pieces,
+                      .place_of = &tab_place,
+                      .answers = answers::tabs_answers});
+  return kind;
+}
+
+}  // namespace ubbo
