@@ -2,6 +2,7 @@
 // what became of the parts, without the code that makes sentences.
 #include <set>
 
+#include "alone.hpp"
 #include "claims.hpp"
 #include "crowd.hpp"
 
@@ -21,6 +22,7 @@ std::vector<const Answer*> all_answers() {
   add(answers::key_answers);
   add(answers::routing_answers);
   add(answers::stage_answers);
+  for (const PartKind* kind : shipped_kinds()) add(kind->answers);
   return all;
 }
 
@@ -286,6 +288,26 @@ TEST_CASE("each answer is given, and what it claims is so") {
     with_back.add<Lamp>("lamp", {0, 0, 40, 40}, {.wants_back = true});
     with_back.back(ms(5));
     visits.look(with_back);
+  }
+  for (const PartKind* kind : shipped_kinds())
+    PROPERTY(kind->name, [&] {
+      Alone alone(*kind, *rc::gen::arbitrary<bool>());
+      live_through(alone, any_events(), 30);
+      visits.look(alone.stage);
+    });
+  {  // What parts do that are linked to less.
+    Cell<Choice> page{Choice({"Notes", "Harvest"})};
+    Cell<int> at{0};
+    Stage stage{{.journal = 1000}};
+    stage.add<Button>("smoker lit", {0, 0, 90, 40}, {});
+    stage.add<Tabs>("pages", {0, 100, 300, 40}, {.chosen = page});
+    auto& photos = stage.add<Carousel>("photos", {0, 200, 300, 200}, {.index = at, .count = 4});
+    drag(stage, 0, {20, 20}, {21, 20});
+    stage.at(ms(500), [&] { page.set(page.get().with(1)); });
+    stage.at(ms(600), [&] { photos.go_to(2); });
+    settle(stage);
+    CHECK(at.get() == 2);
+    visits.look(stage);
   }
   for (const std::string& missing : visits.missing()) UNSCOPED_INFO(missing);
   CHECK(visits.missing().empty());

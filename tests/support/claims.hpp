@@ -65,9 +65,16 @@ inline const std::map<const Answer*, Claim>& claims() {
       {&land_flicked,
        [](D d) {
          const double way = fact(d, "place") - fact(d, "from");
-         return margin(d, "distance") < 0 && fact(d, "speed") != 0 && way != 0 &&
-                std::signbit(way) == std::signbit(fact(d, "speed"));
+         return margin(d, "distance") < 0 && fact(d, "speed") != 0 && way != 0;
        }},
+      {&land_committed, [](D d) { return margin(d, "moved") >= 0 && fact(d, "place") != fact(d, "from"); }},
+      {&land_returns, [](D d) { return margin(d, "moved") < 0; }},
+      {&land_limited, [](D d) { return fact(d, "place") != fact(d, "other") && fact(d, "most") >= 1; }},
+      {&press_left, [](D d) { return margin(d, "away") < 0; }},
+      {&rated, [](D d) { return fact(d, "meant") > 0 && fact(d, "meant") <= fact(d, "marks"); }},
+      {&tab_chosen, [](D d) { return fact(d, "index") >= 1 && fact(d, "index") <= fact(d, "count"); }},
+      {&dot_pressed, [](D d) { return fact(d, "page") >= 1 && fact(d, "page") <= fact(d, "count"); }},
+      {&item_tapped, [](D d) { return fact(d, "item") >= 1 && fact(d, "away") >= 0; }},
       {&land_only, [](D d) { return fact(d, "distance") == std::fabs(fact(d, "aimed") - fact(d, "place")); }},
       {&land_free, [](D d) { return fact(d, "from") == fact(d, "place"); }},
       {&land_thrown, [](D d) { return fact(d, "from") != fact(d, "place") && fact(d, "speed") != 0; }},

@@ -18,6 +18,36 @@ std::size_t next_in_direction(const SnapPoints& snaps, double place, double velo
   return index;
 }
 
+// Far enough from where it came from it goes on; a flick decides for itself.
+void commit(Landing& made, const SnapPoints& snaps, const Release& release) {
+  const std::size_t from = snaps.nearest(release.origin);
+  const double moved = made.aimed - snaps.at(from);
+  const bool onwards = moved > 0.0;
+  if (release.flick || moved == 0.0 || (onwards ? from + 1 >= snaps.size() : from == 0)) return;
+  const std::size_t next = onwards ? from + 1 : from - 1;
+  const double needed = release.commit.on(std::fabs(snaps.at(next) - snaps.at(from)));
+  // Beyond the next one, nearest is nearest.
+  if (needed <= 0.0 || std::fabs(moved) >= std::fabs(snaps.at(next) - snaps.at(from))) return;
+  made.moved = std::fabs(moved);
+  made.commit = needed;
+  made.index = made.moved >= needed ? next : from;
+}
+
+void limit(Landing& made, const SnapPoints& snaps, const Release& release) {
+  if (release.at_most < 1.0) return;
+  const std::size_t from = snaps.nearest(release.origin);
+  const auto most = static_cast<std::size_t>(std::min(release.at_most, 1e9));
+  const std::size_t least_index = from - std::min(from, most);
+  const std::size_t most_index = std::min(from + most, snaps.size() - 1);
+  const std::size_t wanted = made.index;
+  made.index = std::clamp(wanted, least_index, most_index);
+  if (made.index == wanted) return;
+  made.limited = made.contested = true;
+  made.commit = 0.0;
+  made.other = snaps.at(wanted);
+  made.other_distance = std::fabs(made.aimed - made.other);
+}
+
 }  // namespace
 
 Landing choose_landing(const SnapPoints& snaps, const Release& release) {
@@ -36,8 +66,11 @@ Landing choose_landing(const SnapPoints& snaps, const Release& release) {
     const std::size_t least = next_in_direction(snaps, release.place, release.velocity);
     made.index = release.velocity > 0.0 ? std::max(nearest, least) : std::min(nearest, least);
   }
+  commit(made, snaps, release);
+  limit(made, snaps, release);
   made.place = snaps.at(made.index);
   made.distance = std::fabs(made.aimed - made.place);
+  if (made.limited || made.commit > 0.0) return made;
   if (made.index != nearest) {
     made.flicked = made.contested = true;
     made.other = snaps.at(nearest);

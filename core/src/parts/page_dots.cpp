@@ -165,7 +165,7 @@ bool PageDots::press(Key key) {
   }
   wanted = std::clamp(wanted, 0, count() - 1);
   if (wanted == page())
-    decide(answers::key_at_end, {Fact::plain("from", page() + 1, "")});
+    decide(answers::key_at_end, {Fact::plain("from", page() + 1, ""), Fact::plain("to", page() + 1, "")});
   else
     choose(wanted, answers::dot_by_key);
   return true;

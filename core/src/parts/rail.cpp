@@ -63,7 +63,7 @@ void Rail::hold(const Contact& contact, Point at) {
   held_ = &contact;
   pressed_at_ = at;
   caught_ = mover_.moving();
-  return_to_ = target();
+  origin_ = return_to_ = target();
   return_cell_ = cell_value_;
   mover_.put(position());
   stop_short();
@@ -162,10 +162,16 @@ void Rail::land(double velocity, bool flick) {
                                                        .carry = to_seconds(plan_.carry),
                                                        .flick = flick,
                                                        .least = plan_.least,
-                                                       .most = plan_.most});
+                                                       .most = plan_.most,
+                                                       .origin = origin_,
+                                                       .at_most = plan_.at_most,
+                                                       .commit = plan_.commit});
   const char* unit = plan_.unit;
   const bool thrown = velocity != 0.0;
-  const Answer& answer = landing.flicked ? answers::land_flicked
+  const Answer& answer = landing.limited                                           ? answers::land_limited
+                         : landing.commit > 0.0 && landing.moved >= landing.commit ? answers::land_committed
+                         : landing.commit > 0.0                                    ? answers::land_returns
+                         : landing.flicked                                         ? answers::land_flicked
                          : landing.contested && landing.distance == landing.other_distance ? answers::land_tie
                          : landing.contested && thrown ? answers::land_nearest_aimed
                          : landing.contested           ? answers::land_nearest
@@ -173,11 +179,13 @@ void Rail::land(double velocity, bool flick) {
                          : landing.place == from       ? answers::land_free
                          : landing.place == plan_.least || landing.place == plan_.most ? answers::land_bound
                                                                                        : answers::land_thrown;
-  const Fact distance = landing.contested
-                            ? Fact::below("distance", landing.distance, unit, landing.other_distance)
-                            : Fact::plain("distance", landing.distance, unit);
+  const Fact why = landing.limited        ? Fact::plain("most", plan_.at_most, "")
+                   : landing.commit > 0.0 ? Fact::above("moved", landing.moved, unit, landing.commit)
+                   : landing.contested
+                       ? Fact::below("distance", landing.distance, unit, landing.other_distance)
+                       : Fact::plain("distance", landing.distance, unit);
   part_->decide(answer, {Fact::plain("from", from, unit), Fact::plain("place", landing.place, unit),
-                         Fact::plain("aimed", landing.aimed, unit), distance,
+                         Fact::plain("aimed", landing.aimed, unit), why,
                          Fact::plain("other", landing.contested ? landing.other : landing.place, unit),
                          Fact::plain("speed", velocity * plan_.dp_per_unit, "dp/s")});
   choose(landing.place, velocity, flick);
@@ -242,6 +250,7 @@ bool Rail::take_momentum(Point velocity) {
   const double speed = along(plan_.axis, velocity);
   if (held_ != nullptr || std::fabs(speed) < least_speed || !can_go(side_of(way_along(plan_.axis, speed))))
     return false;
+  origin_ = target();
   mover_.put(position());
   stop_short();
   if (plan_.rests.empty() && plan_.glide)
@@ -478,6 +487,19 @@ void Rail::change(RailPlan plan, Link<double> cell) {
   mover_ = Mover(here, floor());
   stop_short();
   if (!there) choose(place, speed);
+}
+
+void Rail::set_bounds(double least, double most) {
+  plan_.least = least;
+  plan_.most = std::max(least, most);
+  return_to_ = within(return_to_);
+}
+
+void Rail::put(double place) {
+  stop_short();
+  mover_.put(within(place));
+  owes_cell_ = false;
+  tell(mover_.value());
 }
 
 }  // namespace ubbo

@@ -209,7 +209,8 @@ bool Tabs::press(Key key) {
     return false;
   if (count() == 0) return true;
   if (wanted == here)
-    decide(answers::key_at_end, {Fact::plain("from", static_cast<double>(here + 1), "")});
+    decide(answers::key_at_end, {Fact::plain("from", static_cast<double>(here + 1), ""),
+                                 Fact::plain("to", static_cast<double>(here + 1), "")});
   else
     choose(wanted, answers::tab_by_key);
   return true;

@@ -1,7 +1,7 @@
 #pragma once
 
 #include <cmath>
-#include <optional>
+#include <functional>
 #include <utility>
 
 #include "ubbo/base/cell.hpp"
@@ -12,14 +12,14 @@ namespace ubbo {
 /// page as its index. A change of either is one of the other at once, and equal values end the round.
 ///
 /// The number is made by `read`; a number that is written back goes through `write`, which gets the cell's
-/// value to change.
+/// value to change. Where several numbers mean one value, the number stays while it means what the cell says.
 template <class T>
 class Bridge {
  public:
-  using Read = double (*)(const T&);
-  using Write = T (*)(double, const T&);
+  using Read = std::function<double(const T&)>;
+  using Write = std::function<T(double, const T&)>;
 
-  Bridge(Read read, Write write, Link<T> outer) : read_(read), write_(write) {
+  Bridge(Read read, Write write, Link<T> outer) : read_(std::move(read)), write_(std::move(write)) {
     link(std::move(outer));
     inner_ = number_.watch([this](double value) {
       if (outer_.linked() && std::isfinite(value)) outer_.set(write_(value, outer_.get()));
@@ -35,7 +35,9 @@ class Bridge {
     if (!outer.linked()) return;
     number_.set(read_(outer.get()));
     outer_ = std::move(outer);
-    watch_ = outer_.watch([this](const T& value) { number_.set(read_(value)); });
+    watch_ = outer_.watch([this](const T& value) {
+      if (!(write_(number_.get(), value) == value)) number_.set(read_(value));
+    });
   }
   [[nodiscard]] Link<double> number() { return number_; }
 

@@ -3,22 +3,26 @@
 #include <array>
 
 #include "ubbo/parts/button.hpp"
+#include "ubbo/parts/carousel.hpp"
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/pad.hpp"
+#include "ubbo/parts/page_dots.hpp"
 #include "ubbo/parts/pane.hpp"
 #include "ubbo/parts/progress_bar.hpp"
 #include "ubbo/parts/rating.hpp"
 #include "ubbo/parts/slider.hpp"
 #include "ubbo/parts/switch.hpp"
+#include "ubbo/parts/tabs.hpp"
 
 namespace ubbo {
 
 /// The kinds of part that Ubbo ships: the one place that lists them. An app hands its own list to the scene
 /// reader and the tool.
 [[nodiscard]] inline Kinds shipped_kinds() {
-  static const std::array kinds{&Slider::described(), &Switch::described(),      &Button::described(),
-                                &Rating::described(), &ProgressBar::described(), &Pane::described(),
-                                &Pad::described()};
+  static const std::array kinds{&Slider::described(),     &Switch::described(), &Button::described(),
+                                &Rating::described(),     &Tabs::described(),   &PageDots::described(),
+                                &Carousel::described(),   &Pane::described(),   &Pad::described(),
+                                &ProgressBar::described()};
   return kinds;
 }
 

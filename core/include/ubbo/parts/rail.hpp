@@ -31,6 +31,8 @@ struct RailPlan {
   Passage passage = Spring::settling(Micros{300'000}, 0.0);
   std::optional<Coast> glide{};  ///< without snap points: how it goes on after the lift
   Micros carry{0};       ///< how much of the release velocity counts for where it lands; 0: none of it
+  double at_most = 0.0;  ///< snap points it goes on by at a time; 0: any number
+  Commit commit{};       ///< how far it must be taken to go on to the next snap point
   bool hurries = false;  ///< a flick may go faster than the finger, to be there in the passage's time
   Give give_least{};     ///< how each bound yields
   Give give_most{};
@@ -118,6 +120,10 @@ class Rail {
   void change(RailPlan plan, Link<double> cell);
   /// The way has become longer or shorter on the screen.
   void set_dp_per_unit(double dp_per_unit);
+  /// Other bounds, such as when a second thumb has moved: where it is beyond them it stays until it is moved.
+  void set_bounds(double least, double most);
+  /// It is at `place`, put there by another; at rest.
+  void put(double place);
 
  private:
   [[nodiscard]] double within(double value) const { return std::clamp(value, plan_.least, plan_.most); }
@@ -165,6 +171,7 @@ class Rail {
   bool owes_cell_ = false;        // the cell has yet to hear of a place the user chose
   double cell_value_ = 0.0;       // what we last saw or wrote in the cell
   std::optional<double> asked_;   // what the app wrote, while it told its place before it heard of that
+  double origin_ = 0.0;           // where it stood, or went, when a finger took it
   double return_to_ = 0.0;  // where it goes when the contact comes to nothing, and the cell's value then
   double return_cell_ = 0.0;
 };

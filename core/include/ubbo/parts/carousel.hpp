@@ -1,0 +1,150 @@
+#pragma once
+
+#include <functional>
+#include <string>
+
+#include "ubbo/base/bridge.hpp"
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/rail.hpp"
+
+namespace ubbo {
+
+/// The settings of a carousel. Units, ranges and meanings stand in the settings table.
+struct CarouselSettings {
+  std::string label{};
+  Link<int> index{};
+  Link<double> position{};  ///< told, and not asked, where it is, in items, all the time: for tabs, dots, titles
+  double count = 0;
+  double per_view = 1.0;       ///< items that the box holds beside each other, parts of one too
+  double per_view_wide = 0.0;  ///< the same where the box is at least `wide`; 0: the same
+  double wide = 600.0;         ///< dp
+  double spacing = 0.0;        ///< dp between items
+  double peek = 0.0;           ///< dp of the neighbours at either side
+  double start = 0.0;          ///< dp the present item stands in from where it would
+  bool wrap = false;           ///< behind the last comes the first
+  bool coasts = false;         ///< it rests wherever friction lets it come
+  double at_most = 1;          ///< items that one flick goes on by; 0: any number
+  double commit = 0.0;         ///< share of the way to the next item from which it goes on; 0: half-way
+  double shrink = 0.0;         ///< how much smaller an item is that is one away or more, 0 to 1
+  double fade = 0.0;           ///< how much less solid
+  double far_rate = 0.5;       ///< how fast what lies far behind the items moves, of their own rate
+  Passage passage = Spring::settling(Micros{320'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  Micros carry{140'000};
+  Micros glide{220'000};
+  Give::How give = Give::How::less;
+  double give_reach = 90.0;  ///< dp
+  std::function<void(int, double)>
+      on_move{};                       ///< told the nearest index and the share of the way to the next
+  std::function<void(int)> on_rest{};  ///< told the index each time it comes to rest
+};
+
+template <>
+std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>();
+
+/// Items in a row of which one is the present one, moved by a finger, by a tap on a neighbour, by keys and by
+/// calls; wrapped around where it is asked to.
+///
+/// One rail, in items, is all it keeps, so what it costs does not depend on their number. What an item looks
+/// like follows from its distance alone: `look(distance)`.
+class Carousel final : public Part {
+ public:
+  using Settings = CarouselSettings;
+
+  /// How an item is drawn that lies so many items away.
+  struct Look {
+    double scale = 1.0;
+    double opacity = 1.0;
+  };
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a count that is no whole number, items without width.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const CarouselSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Carousel(std::string id, const Box& box, CarouselSettings settings, Surroundings& around);
+
+  [[nodiscard]] const CarouselSettings& settings() const { return settings_; }
+  void change(CarouselSettings settings);
+
+  [[nodiscard]] int count() const { return static_cast<int>(settings_.count); }
+  /// Where it is, in items; 0 is the first. Wrapped it goes on past either end, and counts on.
+  [[nodiscard]] double position() const { return rail_.position(); }
+  /// Where it goes, or stands, in items.
+  [[nodiscard]] double target() const { return rail_.target(); }
+  /// Items a second.
+  [[nodiscard]] double velocity() const { return rail_.velocity(); }
+  /// The item nearest to where it is, 0 to `count() - 1`; 0 when there is none.
+  [[nodiscard]] int index() const { return item_at(position()); }
+  /// How far it is from that item towards the next: -0.5 to 0.5.
+  [[nodiscard]] double share() const;
+  /// An item's width, dp.
+  [[nodiscard]] double item_width() const;
+  /// Where the item stands that is `place` in the row, dp; wrapped, place 5 of 5 is the first again.
+  [[nodiscard]] Box item(double place) const;
+  [[nodiscard]] Look look(double distance) const;
+  /// How far a layer has moved that moves at `rate` of the items' own, dp.
+  [[nodiscard]] double layer_offset(double rate) const;
+  [[nodiscard]] bool pressed() const { return rail_.pressed(); }
+  [[nodiscard]] bool dragging() const { return rail_.dragging(); }
+
+  /// Goes to an item, the short way round where it wraps; past either end it is the last.
+  void go_to(int index);
+  void next() {
+    ask([this] { step(1); });
+  }
+  void previous() {
+    ask([this] { step(-1); });
+  }
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return rail_.settled(); }
+  [[nodiscard]] bool catches() const override { return rail_.moving(); }
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample&) const override { return {.horizontal = count() > 0}; }
+  [[nodiscard]] bool can_go(Side side) const override { return count() > 0 && rail_.can_go(side); }
+  [[nodiscard]] Point leftover() const override { return rail_.leftover(); }
+  void strain() override { rail_.strain(); }
+  bool take_over(const Contact& contact, Point anchor) override;
+  void hand_over() override { rail_.hand_over(); }
+  void left_behind(const Contact&) override { rail_.left_behind(); }
+  bool take_momentum(Point velocity) override { return rail_.take_momentum(velocity); }
+  void resized() override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override { return rail_.due(); }
+  void advance(Micros now) override;
+  void heard() override;
+  void tell_place() override { moved_to(); }
+
+ private:
+  [[nodiscard]] RailPlan plan() const;
+  [[nodiscard]] double pitch() const { return item_width() + settings_.spacing; }
+  [[nodiscard]] double shown_place() const;
+  [[nodiscard]] int item_at(double place) const;
+  [[nodiscard]] double place_near(int index) const;
+  void step(int by);
+  void lift(const Contact& contact, const Sample& sample);
+  void moved_to();
+
+  CarouselSettings settings_;
+  Bridge<int> bridge_;
+  Rail rail_;
+  Watch position_watch_;
+  double told_ = 0.0;
+  int held_by_ = 0;
+};
+
+namespace answers {
+inline constexpr Answer item_tapped{&questions::landing, "on the item that was tapped", true,
+                                    "item {item} was tapped, {away|item|items} away: it goes there",
+                                    "to item {item}"};
+inline constexpr Answer item_asked{&questions::landing, "on the item that was asked for", true,
+                                   "item {item} was asked for: it goes there", "to item {item}"};
+inline constexpr std::array carousel_answers{&item_tapped, &item_asked};
+}  // namespace answers
+
+}  // namespace ubbo

@@ -1,0 +1,388 @@
+#include "ubbo/parts/carousel.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array carousel_actions{"next", "previous"};
+constexpr std::array carousel_gives{"none", "share", "less"};
+constexpr double around_and_around = 1e6;  // items either way, where it wraps
+
+double wide_enough(const Box& box, const CarouselSettings& settings) {
+  const double in_view =
+      settings.per_view_wide > 0.0 && box.w >= settings.wide ? settings.per_view_wide : settings.per_view;
+  const double gaps = std::fmax(std::ceil(in_view) - 1.0, 0.0) * settings.spacing;
+  return (box.w - 2.0 * settings.peek - gaps) / in_view;
+}
+
+CarouselSettings checked(const std::string& id, const Box& box, CarouselSettings settings) {
+  if (const std::string fault = Carousel::fault(id, box, settings); !fault.empty()) refuse(fault);
+  return settings;
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
+  using declare::number;
+  using S = CarouselSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the items are, for people and screen readers"),
+      declare::cell<&S::index>("index", "the cell that holds the present item, from 0; may be left out"),
+      declare::cell<&S::position>("position",
+                                  "a cell that is told where it is, in items, all the time; may be left out"),
+      number<&S::count>("count", "", 0.0, 1e6, "how many items there are; a whole number"),
+      number<&S::per_view>("per_view", "", 0.1, 100.0, "how many items the box holds beside each other"),
+      number<&S::per_view_wide>("per_view_wide", "", 0.0, 100.0,
+                                "the same where the box is at least `wide`; 0: the same"),
+      number<&S::wide>("wide", "dp", 1.0, 100000.0, "from what width on `per_view_wide` counts"),
+      number<&S::spacing>("spacing", "dp", 0.0, 1000.0, "between items"),
+      number<&S::peek>("peek", "dp", 0.0, 1000.0, "how much is seen of what lies beyond, at either side"),
+      number<&S::start>("start", "dp", -1000.0, 1000.0,
+                        "how far the present item stands in from the leading side"),
+      declare::flag<&S::wrap>("wrap", "behind the last item comes the first"),
+      declare::flag<&S::coasts>("coasts", "it rests wherever friction lets it come, not only on items"),
+      number<&S::at_most>("at_most", "", 0.0, 1e6, "how many items one flick goes on by; 0: any number"),
+      number<&S::commit>(
+          "commit", "", 0.0, 1.0,
+          "the share of the way to the next item from which it goes on when it is let go; 0: half-way"),
+      number<&S::shrink>("shrink", "", 0.0, 1.0, "how much smaller an item is that is one away or more"),
+      number<&S::fade>("fade", "", 0.0, 1.0, "how much less solid such an item is"),
+      number<&S::far_rate>("far_rate", "", 0.0, 4.0,
+                           "how fast what lies far behind the items moves, of their own rate"),
+      declare::passage<&S::passage>("passage", "how it goes where it is sent"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of its travel for people who asked for less motion"),
+      number<&S::carry>(
+          "carry", "ms", 0.0, 2000.0,
+          "how much of the release velocity counts for where it lands; 0: none, and a flick does not "
+          "count either"),
+      number<&S::glide>("glide", "ms", 1.0, 5000.0, "where it coasts: the time in which its speed halves"),
+      declare::choice<&S::give>(
+          "give", carousel_gives,
+          "how its ends yield: not at all, by half of the finger's way, or less and less"),
+      number<&S::give_reach>("give_reach", "dp", 1.0, 10000.0,
+                             "how far an end yields that yields less and less"),
+  };
+  return table;
+}
+
+std::string Carousel::fault(const std::string& id, const Box& box, const CarouselSettings& settings) {
+  const std::string owner = "carousel '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  if (settings.count != std::floor(settings.count))
+    return owner + ": count = " + plain_number(settings.count) + " is not taken; it takes a whole number";
+  if (!(wide_enough(box, settings) >= 1.0))
+    return owner + ": a box of " + plain_number(box.w) + " dp leaves an item " +
+           plain_number(wide_enough(box, settings)) + " dp; it takes less peek, spacing or per_view";
+  return {};
+}
+
+Carousel::Carousel(std::string id, const Box& box, CarouselSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      settings_(checked(this->id(), box, std::move(settings))),
+      bridge_([this](const int& index) { return place_near(index); },
+              [this](double place, const int&) { return item_at(place); }, {}),
+      rail_(*this, plan(), {}) {
+  rail_.on_rest = [this](double) {
+    moved_to();
+    if (settings_.on_rest) settings_.on_rest(index());
+  };
+  // There from the first, without an entrance.
+  if (settings_.index.linked()) rail_.put(place_near(settings_.index.get()));
+  change(settings_);
+}
+
+RailPlan Carousel::plan() const {
+  const double last = std::max(settings_.count - 1.0, 0.0);
+  const double least = settings_.wrap && last > 0.0 ? -around_and_around : 0.0;
+  const double most = settings_.wrap && last > 0.0 ? around_and_around : last;
+  const double way = around().right_to_left ? pitch() : -pitch();  // the next item comes as the row goes back
+  const double reach = settings_.give_reach / std::fabs(way);
+  const Give give{settings_.give, settings_.give == Give::How::share ? 0.5 : reach};
+  SnapPoints rests = most > least ? SnapPoints::even(least, most, 1.0) : SnapPoints::list({0.0});
+  if (settings_.coasts) rests = {};
+  return {.axis = Axis::horizontal,
+          .least = least,
+          .most = most,
+          .dp_per_unit = way,
+          .unit = "items",
+          .rests = std::move(rests),
+          .passage = settings_.passage,
+          .glide = settings_.coasts ? std::optional(Coast::half_life(settings_.glide)) : std::nullopt,
+          .carry = settings_.coasts ? Micros{0} : settings_.carry,
+          .at_most = settings_.at_most,
+          .commit = {.share = settings_.commit},
+          .give_least = give,
+          .give_most = give,
+          .tells = Tells::target,
+          .reduced_motion = settings_.reduced_motion,
+          .snaps_writes = true};
+}
+
+void Carousel::change(CarouselSettings settings) {
+  settings_ = std::move(settings);
+  bridge_.link(settings_.index);
+  rail_.change(plan(), settings_.index.linked() ? bridge_.number() : Link<double>{});
+  position_watch_.stop();
+  if (settings_.position.linked())
+    position_watch_ = settings_.position.watch([this](double value) {
+      if (value != shown_place()) hear();
+    });
+  told_ = std::nan("");
+  moved_to();
+}
+
+// Within the items there are, so that what is linked to it needs to know of no wrapping.
+double Carousel::shown_place() const {
+  const double place = position();
+  return settings_.wrap && count() > 0 ? place - std::floor(place / count()) * count() : place;
+}
+
+void Carousel::resized() { rail_.set_dp_per_unit(plan().dp_per_unit); }
+
+int Carousel::item_at(double place) const {
+  const int items = std::max(count(), 1);
+  const double nearest = std::round(place);
+  if (!settings_.wrap) return static_cast<int>(std::clamp(nearest, 0.0, items - 1.0));
+  return static_cast<int>(nearest - std::floor(nearest / items) * items);
+}
+
+// Wrapped, an item stands at many places: the nearest to where it goes.
+double Carousel::place_near(int index) const {
+  const int items = std::max(count(), 1);
+  const double within = std::clamp(index, 0, items - 1);
+  if (!settings_.wrap) return within;
+  const double here = std::round(target());
+  return within + std::round((here - within) / items) * items;
+}
+
+double Carousel::share() const { return position() - std::round(position()); }
+
+double Carousel::item_width() const { return std::fmax(wide_enough(laid(), settings_), 1.0); }
+
+Box Carousel::item(double place) const {
+  const Box here = box();
+  const double from = settings_.peek + settings_.start + (place - position()) * pitch();
+  const double x = around().right_to_left ? here.right() - from - item_width() : here.x + from;
+  return {x, here.y, item_width(), here.h};
+}
+
+Carousel::Look Carousel::look(double distance) const {
+  const double away = std::fmin(std::fabs(distance), 1.0);
+  return {1.0 - settings_.shrink * away, 1.0 - settings_.fade * away};
+}
+
+double Carousel::layer_offset(double rate) const {
+  const double offset = -position() * pitch() * rate;
+  return around().right_to_left ? -offset : offset;
+}
+
+void Carousel::go_to(int index) {
+  ask([this, index] {
+    if (count() == 0 || rail_.pressed()) return;
+    const double place = place_near(index);
+    decide(answers::item_asked, {Fact::plain("item", item_at(place) + 1, "")});
+    rail_.go_to(place);
+  });
+}
+
+void Carousel::step(int by) {
+  if (count() > 0 && !rail_.pressed()) rail_.key(std::round(rail_.target()) + by);
+}
+
+void Carousel::moved_to() {
+  const double place = position();
+  if (place == told_) return;
+  told_ = place;
+  settings_.position.set(shown_place());
+  if (settings_.on_move) settings_.on_move(index(), share());
+}
+
+Accessible Carousel::accessible() const {
+  Accessible told{.role = described().role,
+                  .label = settings_.label,
+                  .orientation = axis_names[0],
+                  .disabled = !enabled(),
+                  .keys = count() > 0 ? "Left, Right, Home, End" : "",
+                  .actions = carousel_actions};
+  if (count() > 0)
+    told.value_text = "item " + std::to_string(item_at(target()) + 1) + " of " + std::to_string(count());
+  return told;
+}
+
+bool Carousel::take_over(const Contact& contact, Point anchor) {
+  if (count() == 0 || !rail_.take_over(contact, anchor)) return false;
+  held_by_ = contact.slot;
+  return true;
+}
+
+bool Carousel::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (count() == 0 || !rail_.down(contact, sample)) return false;
+    held_by_ = contact.slot;
+    return true;
+  }
+  if (!pressed() || contact.slot != held_by_) return false;
+  if (sample.phase == Phase::move) rail_.follow(contact, sample);
+  if (sample.phase == Phase::up) lift(contact, sample);
+  if (sample.phase == Phase::cancel) rail_.cancel();
+  moved_to();
+  return true;
+}
+
+void Carousel::lose(const Contact& contact, const Sample&) {
+  if (pressed() && contact.slot == held_by_) rail_.lose();
+}
+
+void Carousel::lift(const Contact& contact, const Sample& sample) {
+  if (rail_.lift(contact, sample)) return;
+  rail_.explain_press(contact, sample);
+  const double reach = feel_for(sample.tool).tap_reach;
+  const Box present = item(position());
+  const bool sideways = sample.at.x < present.x || sample.at.x >= present.right();
+  if (rail_.strayed() > reach || !sideways) return rail_.resume();
+  const double along_row = around().right_to_left ? present.right() - sample.at.x : sample.at.x - present.x;
+  const double tapped = std::round(position()) + std::floor(along_row / pitch());
+  const double place = std::clamp(tapped, rail_.plan().least, rail_.plan().most);
+  decide(answers::item_tapped, {Fact::plain("item", item_at(place) + 1, ""),
+                                Fact::plain("away", std::fabs(place - std::round(position())), "")});
+  rail_.go_to(place);
+}
+
+bool Carousel::press(Key key) {
+  const int sign = around().right_to_left ? -1 : 1;
+  if (count() == 0) return false;
+  const double here = std::round(rail_.target());
+  switch (key) {
+    case Key::right:
+      rail_.key(here + sign);
+      return true;
+    case Key::left:
+      rail_.key(here - sign);
+      return true;
+    case Key::home:
+      rail_.key(place_near(0));
+      return true;
+    case Key::end:
+      rail_.key(place_near(count() - 1));
+      return true;
+    default:
+      return false;
+  }
+}
+
+bool Carousel::act(std::string_view action) {
+  if (action == carousel_actions[0])
+    step(1);
+  else if (action == carousel_actions[1])
+    step(-1);
+  else
+    return false;
+  return count() > 0;
+}
+
+void Carousel::advance(Micros now) { rail_.advance(now); }
+
+void Carousel::heard() {
+  rail_.heard();
+  // Where it is says the carousel alone.
+  told_ = std::nan("");
+  moved_to();
+}
+
+namespace {
+
+const Carousel& carousel(const Part& part) { return static_cast<const Carousel&>(part); }
+
+double index_now(const Carousel& it) { return it.index(); }
+double far_now(const Carousel& it) { return it.layer_offset(it.settings().far_rate); }
+
+void item_rests(const Part& part, std::vector<double>& rests) {
+  constexpr int most = 60;
+  const Carousel& it = carousel(part);
+  for (int i = 0; !it.settings().coasts && !it.settings().wrap && i < it.count() && it.count() <= most; ++i)
+    rests.push_back(i);
+}
+
+constexpr std::array carousel_readings{
+    ReadingInfo{"position", "items", "where it is, in items from 0", &read<Carousel, &Carousel::position>,
+                &item_rests, true},
+    ReadingInfo{"target", "items", "where it goes, or stands", &read<Carousel, &Carousel::target>,
+                &item_rests},
+    ReadingInfo{"index", "", "the item nearest to that, from 0", &read<Carousel, &index_now>},
+    ReadingInfo{"share", "", "how far it is from that item towards the next",
+                &read<Carousel, &Carousel::share>},
+    ReadingInfo{"velocity", "items/s", "how fast it moves", &read<Carousel, &Carousel::velocity>},
+    ReadingInfo{"far", "dp", "how far what lies far behind has moved", &read<Carousel, &far_now>},
+    ReadingInfo{"pressed", "", "a finger has it", &read<Carousel, &Carousel::pressed>},
+    ReadingInfo{"dragging", "", "a finger drags it", &read<Carousel, &Carousel::dragging>},
+};
+
+// Only the items that are seen, whatever their number; the present one last, so that it lies on top.
+void carousel_pieces(const Part& part, const PieceTaker& out) {
+  const Carousel& it = carousel(part);
+  if (it.count() == 0) return;
+  const Box box = it.box();
+  const double pitch = it.item_width() + it.settings().spacing;
+  const double here = it.position();
+  const double before =
+      std::floor(here - (it.settings().peek + std::fabs(it.settings().start)) / pitch) - 1.0;
+  const double after = std::ceil(here + box.w / pitch) + 1.0;
+  const double nearest = std::round(here);
+  const auto show = [&](double place) {
+    if (!it.settings().wrap && (place < 0.0 || place > it.count() - 1.0)) return;
+    const Box whole = it.item(place);
+    if (whole.right() <= box.x || whole.x >= box.right()) return;
+    const Carousel::Look look = it.look(place - here);
+    const Point middle = whole.centre();
+    const double w = whole.w * look.scale;
+    const double h = whole.h * look.scale;
+    const int items = it.count();
+    const double index = place - std::floor(place / items) * items;
+    const std::string words = std::to_string(static_cast<int>(index) + 1);
+    out({.role = Role::surface,
+         .name = "item",
+         .box = {middle.x - w / 2, middle.y - h / 2, w, h},
+         .opacity = look.opacity,
+         .on = place == nearest,
+         .held = it.dragging() && place == nearest});
+    out({.role = Role::value,
+         .name = "number",
+         .box = {middle.x - w / 2, middle.y - 16.0, w, 30.0},
+         .words = words,
+         .opacity = look.opacity});
+  };
+  for (double place = before; place <= after; place += 1.0)
+    if (place != nearest) show(place);
+  show(nearest);
+  out({.role = Role::label, .box = {box.x, box.y - 24.0, box.w, 20.0}, .words = it.settings().label});
+}
+
+std::optional<Point> item_place(const Part& part, double value) {
+  const Carousel& it = carousel(part);
+  if (!(value >= 0.0 && value < it.count()) || value != std::floor(value)) return std::nullopt;
+  return it.item(value).centre();
+}
+
+}  // namespace
+
+const PartKind& Carousel::described() {
+  static const PartKind kind = describe<Carousel>({.name = "carousel",
+                                                   .means = "items in a row that a finger passes by",
+                                                   .role = "group",
+                                                   .readings = carousel_readings,
+                                                   .pieces = &carousel_pieces,
+                                                   .place_of = &item_place,
+                                                   .calls = {},
+                                                   .answers = answers::carousel_answers});
+  return kind;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,185 @@
+#pragma once
+
+#include <deque>
+#include <functional>
+#include <string>
+#include <vector>
+
+#include "check.hpp"
+
+/// One part of any kind on a stage of its own, linked to cells of the kinds it takes, and what may happen to
+/// it.
+namespace ubbo::test {
+
+// A cell for each setting that takes one, of the kind it takes.
+struct Cells {
+  std::deque<Cell<double>> numbers;
+  std::deque<Cell<int>> wholes;
+  std::deque<Cell<bool>> flags;
+  std::deque<Cell<Choice>> choices;
+  std::deque<Cell<std::string>> texts;
+  std::deque<Cell<std::vector<std::string>>> lists;
+
+  AnyCell add(CellKind kind) {
+    switch (kind) {
+      case CellKind::number:
+        return &numbers.emplace_back(0.0);
+      case CellKind::whole:
+        return &wholes.emplace_back(0);
+      case CellKind::flag:
+        return &flags.emplace_back(false);
+      case CellKind::choice:
+        return &choices.emplace_back(Choice({"Brood", "Stores", "Pests"}));
+      case CellKind::text:
+        return &texts.emplace_back("");
+      default:
+        return &lists.emplace_back();
+    }
+  }
+  // One of them gets another value, picked by a share of what there is.
+  void write(double which, double what) {
+    for (auto& cell : numbers) cell.set(which < 0.5 ? what * 14 - 2 : std::round(what * 10));
+    for (auto& cell : wholes) cell.set(static_cast<int>(what * 12) - 2);
+    for (auto& cell : flags) cell.set(what < 0.5);
+    for (auto& cell : choices) cell.set(cell.get().with(static_cast<std::size_t>(what * 4)));
+  }
+  [[nodiscard]] std::string text() const {
+    std::string all;
+    for (const auto& cell : numbers) all += std::to_string(cell.get()) + " ";
+    for (const auto& cell : wholes) all += std::to_string(cell.get()) + " ";
+    for (const auto& cell : flags) all += cell.get() ? "yes " : "no ";
+    for (const auto& cell : choices) all += std::string(cell.get().name()) + " ";
+    return all;
+  }
+};
+
+// What defaults do not say: where there is something to move, there is somewhere to go.
+struct Given {
+  const char* kind;
+  const char* setting;
+  SettingValue value;
+};
+inline const Given given[] = {{"slider", "to", 10.0},      {"slider", "step", 1.0},
+                              {"pane", "least", -90.0},    {"pane", "most", 90.0},
+                              {"pane", "axis", 0.0},       {"pane", "rests", std::vector{-90.0, 0.0, 90.0}},
+                              {"carousel", "count", 5.0},  {"carousel", "per_view", 3.0},
+                              {"carousel", "commit", 0.3}, {"page-dots", "count", 9.0}};
+
+struct Alone {
+  Alone(const PartKind& of, bool right_to_left) : stage({.right_to_left = right_to_left, .journal = 20'000}) {
+    const AnySettings settings = of.fresh();
+    for (std::size_t i = 0; i < of.settings(); ++i)
+      if (of.setting(i).kind == SettingKind::cell)
+        of.put(settings.get(), i, cells.add(of.setting(i).cell_kind));
+    for (const Given& one : given)
+      if (std::string_view(one.kind) == of.name)
+        of.put(settings.get(), find_setting(of, one.setting), one.value);
+    const Box box = right_to_left ? Box{360 - 320, 200, 280, 48} : Box{40, 200, 280, 48};
+    part = &stage.add(of, "part", Placement::of(box), settings.get());
+  }
+  // Cells and readings, but those of places on the screen where `mirrored`.
+  [[nodiscard]] std::string outcome(bool with_places) const {
+    std::string all = cells.text();
+    for (const ReadingInfo& reading : part->kind().readings) {
+      if (!with_places && std::string_view(reading.unit) == "dp") continue;
+      const ReadingValue value = reading.now(*part);
+      if (const auto* number = std::get_if<double>(&value))
+        all += std::to_string(std::fabs(*number) < 1e-9 ? 0.0 : *number) + " ";
+      if (const auto* flag = std::get_if<bool>(&value)) all += *flag ? "yes " : "no ";
+    }
+    return all;
+  }
+
+  Cells cells;
+  Stage stage;
+  Part* part = nullptr;
+};
+
+struct Event {
+  Micros time{};
+  std::function<void(Alone&, bool mirrored)> deed;
+  bool writes = false;
+};
+
+inline Key mirrored_key(Key key) {
+  return key == Key::left ? Key::right : key == Key::right ? Key::left : key;
+}
+
+// A few seconds of fingers, keys, calls and writes.
+inline std::vector<Event> any_events() {
+  std::vector<Event> events;
+  Micros now = ms(10);
+  const int rounds = *rc::gen::inRange(1, 7);
+  for (int round = 0; round < rounds; ++round) {
+    now += ms(*rc::gen::element(5, 60, 400, 1500));
+    switch (*rc::gen::inRange(0, 6)) {
+      case 0: {
+        const Key key = *rc::gen::element(Key::left, Key::right, Key::up, Key::down, Key::home, Key::end,
+                                          Key::space, Key::page_up);
+        events.push_back({now, [now, key](Alone& alone, bool mirrored) {
+                            alone.stage.focus("part");
+                            alone.stage.press(mirrored ? mirrored_key(key) : key, now);
+                          }});
+        break;
+      }
+      case 1: {
+        const double which = *number(0, 1), what = *number(0, 1);
+        events.push_back({now,
+                          [now, which, what](Alone& alone, bool) {
+                            alone.stage.at(now, [&] { alone.cells.write(which, what); });
+                          },
+                          true});
+        break;
+      }
+      case 2: {
+        const auto which = static_cast<std::size_t>(*rc::gen::inRange(0, 4));
+        events.push_back({now, [now, which](Alone& alone, bool) {
+                            const auto actions = alone.part->accessible().actions;
+                            if (!actions.empty())
+                              alone.stage.act(*alone.part, actions[which % actions.size()], now);
+                          }});
+        break;
+      }
+      default: {
+        const int contact = *rc::gen::inRange(1, 3);
+        Point at{*number(30, 330), *number(205, 243)};
+        const Point step{*rc::gen::element(-14.0, -6.0, 0.0, 6.0, 14.0), *rc::gen::element(-3.0, 0.0, 1.0)};
+        const int moves = *rc::gen::inRange(0, 14);
+        const auto touch = [&](Phase phase) {
+          const Sample sample{.time = now, .contact = contact, .phase = phase, .at = at};
+          events.push_back({now, [sample](Alone& alone, bool mirrored) {
+                              Sample seen = sample;
+                              if (mirrored) seen.at.x = 360 - seen.at.x;
+                              alone.stage.touch(seen);
+                            }});
+        };
+        touch(Phase::down);
+        for (int i = 0; i < moves; ++i) {
+          now += ms(8);
+          at = at + step;
+          touch(Phase::move);
+        }
+        now += ms(*rc::gen::element(4, 8, 120));
+        touch(*rc::gen::weightedElement<Phase>({{8, Phase::up}, {1, Phase::cancel}}));
+        break;
+      }
+    }
+  }
+  return events;
+}
+
+inline void live_through(Alone& alone, const std::vector<Event>& events, double fps, bool mirrored = false) {
+  const Micros last = events.back().time + ms(9000);
+  Micros frame{0};
+  std::size_t next = 0;
+  if (fps == 0) alone.stage.advance(ms(0));
+  while (fps > 0 && frame <= last) {
+    for (; next < events.size() && events[next].time <= frame; ++next) events[next].deed(alone, mirrored);
+    alone.stage.advance(frame);
+    frame += from_seconds(1 / fps);
+  }
+  for (; next < events.size(); ++next) events[next].deed(alone, mirrored);
+  alone.stage.advance(last);
+}
+
+}  // namespace ubbo::test
