@@ -78,14 +78,23 @@ TEST_CASE("the keyboard reaches every place a part of any kind may rest at") {
       std::set<std::size_t> reached;
       Micros now = alone.stage.now() + ms(100);
       alone.stage.focus("part");
-      for (const Key key : {Key::home, Key::right, Key::space, Key::left}) {
-        for (std::size_t i = 0; i < rests.size() + 1; ++i) {
-          alone.stage.press(key, now);
-          alone.stage.advance(now += ms(3000));
-          const ReadingValue value = reading.now(*alone.part);
-          for (std::size_t at = 0; at < rests.size(); ++at)
-            if (std::fabs(rests[at] - std::get<double>(value)) < 1e-9) reached.insert(at);
-        }
+      const auto press = [&](Key key) {
+        alone.stage.press(key, now);
+        alone.stage.advance(now += ms(3000));
+        const ReadingValue value = reading.now(*alone.part);
+        for (std::size_t at = 0; at < rests.size(); ++at)
+          if (std::fabs(rests[at] - std::get<double>(value)) < 1e-9) reached.insert(at);
+      };
+      // The space bar switches over: to yes, or to the other thumb, which the first must leave its room.
+      for (int thumb = 0; thumb < 2; ++thumb) {
+        for (const Key key : {Key::home, Key::right, Key::left, Key::right})
+          for (std::size_t i = 0; i < rests.size() + 1; ++i) press(key);
+        press(Key::space);
+        press(Key::home);
+        for (std::size_t i = 0; i < rests.size() + 1; ++i) press(Key::right);
+        press(Key::space);
+        press(Key::home);
+        press(Key::space);
       }
       INFO(reading.name);
       if (kind.name == std::string_view("button"))

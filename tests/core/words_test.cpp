@@ -309,6 +309,23 @@ TEST_CASE("each answer is given, and what it claims is so") {
     CHECK(at.get() == 2);
     visits.look(stage);
   }
+  {  // Two thumbs under one finger.
+    Stage stage{{.journal = 1000}};
+    Cell<double> low{5}, high{5};
+    stage.add<RangeSlider>("brood frames", {0, 500, 300, 40},
+                           {.low = low, .high = high, .to = 10, .step = 1});
+    double when = 10'000;
+    for (const double to : {220.0, 60.0}) {
+      drag(stage, when += 10'000, {150, 520}, {to, 520}, 100);
+      CHECK((to > 150 ? high.get() > 5 && low.get() == 5 : low.get() < 5 && high.get() == 5));
+      stage.advance(ms(when + 1000));
+      low.set(5);
+      high.set(5);
+      stage.advance(ms(when + 2000));
+      stage.advance(ms(when + 4000));
+    }
+    visits.look(stage);
+  }
   for (const std::string& missing : visits.missing()) UNSCOPED_INFO(missing);
   CHECK(visits.missing().empty());
 }

@@ -59,11 +59,19 @@ struct Given {
   const char* setting;
   SettingValue value;
 };
-inline const Given given[] = {{"slider", "to", 10.0},      {"slider", "step", 1.0},
-                              {"pane", "least", -90.0},    {"pane", "most", 90.0},
-                              {"pane", "axis", 0.0},       {"pane", "rests", std::vector{-90.0, 0.0, 90.0}},
-                              {"carousel", "count", 5.0},  {"carousel", "per_view", 3.0},
-                              {"carousel", "commit", 0.3}, {"page-dots", "count", 9.0}};
+inline const Given given[] = {{"slider", "to", 10.0},
+                              {"slider", "step", 1.0},
+                              {"pane", "least", -90.0},
+                              {"pane", "most", 90.0},
+                              {"pane", "axis", 0.0},
+                              {"pane", "rests", std::vector{-90.0, 0.0, 90.0}},
+                              {"range-slider", "to", 10.0},
+                              {"range-slider", "step", 1.0},
+                              {"range-slider", "least_gap", 1.0},
+                              {"carousel", "count", 5.0},
+                              {"carousel", "per_view", 3.0},
+                              {"carousel", "commit", 0.3},
+                              {"page-dots", "count", 9.0}};
 
 struct Alone {
   Alone(const PartKind& of, bool right_to_left) : stage({.right_to_left = right_to_left, .journal = 20'000}) {

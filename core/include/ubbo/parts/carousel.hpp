@@ -13,7 +13,8 @@ namespace ubbo {
 struct CarouselSettings {
   std::string label{};
   Link<int> index{};
-  Link<double> position{};  ///< told, and not asked, where it is, in items, all the time: for tabs, dots, titles
+  Link<double>
+      position{};  ///< told, and not asked, where it is, in items, all the time: for tabs, dots, titles
   double count = 0;
   double per_view = 1.0;       ///< items that the box holds beside each other, parts of one too
   double per_view_wide = 0.0;  ///< the same where the box is at least `wide`; 0: the same

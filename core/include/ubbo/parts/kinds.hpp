@@ -9,6 +9,7 @@
 #include "ubbo/parts/page_dots.hpp"
 #include "ubbo/parts/pane.hpp"
 #include "ubbo/parts/progress_bar.hpp"
+#include "ubbo/parts/range_slider.hpp"
 #include "ubbo/parts/rating.hpp"
 #include "ubbo/parts/slider.hpp"
 #include "ubbo/parts/switch.hpp"
@@ -19,10 +20,10 @@ namespace ubbo {
 /// The kinds of part that Ubbo ships: the one place that lists them. An app hands its own list to the scene
 /// reader and the tool.
 [[nodiscard]] inline Kinds shipped_kinds() {
-  static const std::array kinds{&Slider::described(),     &Switch::described(), &Button::described(),
-                                &Rating::described(),     &Tabs::described(),   &PageDots::described(),
-                                &Carousel::described(),   &Pane::described(),   &Pad::described(),
-                                &ProgressBar::described()};
+  static const std::array kinds{&Slider::described(),   &RangeSlider::described(), &Switch::described(),
+                                &Button::described(),   &Rating::described(),      &Tabs::described(),
+                                &PageDots::described(), &Carousel::described(),    &Pane::described(),
+                                &Pad::described(),      &ProgressBar::described()};
   return kinds;
 }
 

@@ -1,0 +1,131 @@
+#pragma once
+
+#include <array>
+#include <functional>
+#include <string>
+
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/rail.hpp"
+
+namespace ubbo {
+
+/// What happens where one thumb of a range slider meets the other.
+enum class Meet : std::uint8_t {
+  stops,  ///< it comes no further
+  pushes  ///< it takes the other along
+};
+
+/// The settings of a range slider. Units, ranges and meanings stand in the settings table.
+struct RangeSliderSettings {
+  std::string label{};
+  Link<double> low{};
+  Link<double> high{};
+  double from = 0.0;
+  double to = 1.0;
+  double step = 0.0;       ///< 0: continuous
+  double least_gap = 0.0;  ///< the thumbs come no nearer to each other, in the values' unit
+  Meet meet = Meet::stops;
+  double thumb = 28.0;     ///< dp
+  double thickness = 6.0;  ///< dp
+  Passage passage = Spring::settling(Micros{250'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  Micros carry{0};
+  std::function<void(double, double)> on_rest{};  ///< told both each time a thumb comes to rest
+};
+
+template <>
+std::span<const Setting<RangeSliderSettings>> settings_of<RangeSliderSettings>();
+
+/// Two thumbs on a track, for a number and a larger one.
+///
+/// The thumb that is nearer to the finger is grabbed; where they lie together, the one that can go where the
+/// finger goes. Two fingers may have one each. Of what the app writes, `high` counts as it is and `low` as
+/// far as that leaves it room.
+class RangeSlider final : public Part {
+ public:
+  using Settings = RangeSliderSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, `to` not above `from`, a `least_gap` that is wider than
+  /// the range or no whole number of steps, a track that leaves the thumbs no room, a cell that is not
+  /// linked.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const RangeSliderSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  RangeSlider(std::string id, const Box& box, RangeSliderSettings settings, Surroundings& around);
+
+  [[nodiscard]] const RangeSliderSettings& settings() const { return settings_; }
+  void change(RangeSliderSettings settings);
+
+  /// Where a thumb stands: 0 the low one, 1 the high one.
+  [[nodiscard]] double position(int which) const { return rails_[index(which)].position(); }
+  [[nodiscard]] double low() const { return position(0); }
+  [[nodiscard]] double high() const { return position(1); }
+  [[nodiscard]] double target(int which) const { return rails_[index(which)].target(); }
+  [[nodiscard]] Point thumb(int which) const { return place_of(position(which)); }
+  [[nodiscard]] Point place_of(double value) const;
+  [[nodiscard]] Box track() const;
+  [[nodiscard]] Box fill() const;
+  [[nodiscard]] bool pressed(int which) const { return rails_[index(which)].pressed(); }
+  [[nodiscard]] bool dragging() const { return rails_[0].dragging() || rails_[1].dragging(); }
+  [[nodiscard]] const SnapPoints& snaps() const { return rails_[0].plan().rests; }
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override {
+    return undecided_ == none && rails_[0].settled() && rails_[1].settled();
+  }
+  [[nodiscard]] bool catches() const override { return rails_[0].moving() || rails_[1].moving(); }
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true}; }
+  void resized() override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override { return std::min(rails_[0].due(), rails_[1].due()); }
+  void advance(Micros now) override;
+  void heard() override;
+
+ private:
+  static constexpr int none = -1;
+
+  static std::size_t index(int which) { return which == 0 ? 0 : 1; }
+  [[nodiscard]] RailPlan plan() const;
+  [[nodiscard]] double dp_per_unit() const;
+  [[nodiscard]] double value_at(Point at) const;
+  [[nodiscard]] int nearer(Point at) const;
+  [[nodiscard]] int held_by(const Contact& contact) const;
+  void bound(double low, double high);
+  void grab(int which, const Contact& contact);
+  void move(int which, const Contact& contact, const Sample& sample);
+  void lift(int which, const Contact& contact, const Sample& sample);
+
+  RangeSliderSettings settings_;
+  std::array<Rail, 2> rails_;
+  std::array<int, 2> slots_{none, none};  // whose contacts have them
+  std::array<double, 2> before_{};        // where they stood, or went, when a finger came
+  int undecided_ = none;                  // a contact that may mean either
+  int chosen_ = 1;                        // the thumb that keys move
+};
+
+namespace questions {
+inline constexpr Question thumb{"which thumb is meant?"};
+}
+namespace answers {
+inline constexpr Answer thumb_low{&questions::thumb, "the low one", true,
+                                  "the low thumb is meant: it is {low} away, the high one {high}",
+                                  "low thumb"};
+inline constexpr Answer thumb_high{&questions::thumb, "the high one", true,
+                                   "the high thumb is meant: it is {high} away, the low one {low}",
+                                   "high thumb"};
+inline constexpr Answer low_by_way{&questions::thumb, "the low one, by the finger's way", true,
+                                   "both thumbs lie under the finger, which went {way}: the low one is meant",
+                                   "low thumb"};
+inline constexpr Answer high_by_way{
+    &questions::thumb, "the high one, by the finger's way", true,
+    "both thumbs lie under the finger, which went {way}: the high one is meant", "high thumb"};
+inline constexpr std::array range_slider_answers{&thumb_low, &thumb_high, &low_by_way, &high_by_way};
+}  // namespace answers
+
+}  // namespace ubbo

@@ -1,0 +1,442 @@
+#include "ubbo/parts/range_slider.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array meet_names{"stops", "pushes"};
+constexpr std::array range_actions{"increase", "decrease", "increase low", "decrease low"};
+
+double range_room(const Box& box, const RangeSliderSettings& settings) { return box.w - settings.thumb; }
+
+RangeSliderSettings checked(const std::string& id, const Box& box, RangeSliderSettings settings) {
+  if (const std::string fault = RangeSlider::fault(id, box, settings); !fault.empty()) refuse(fault);
+  return settings;
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<RangeSliderSettings>> settings_of<RangeSliderSettings>() {
+  using declare::number;
+  using S = RangeSliderSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the range is of, for people and screen readers"),
+      declare::cell<&S::low>("low", "the cell of the low thumb"),
+      declare::cell<&S::high>("high", "the cell of the high thumb"),
+      number<&S::from>("from", "", -1e9, 1e9, "the value at the start of the track"),
+      number<&S::to>("to", "", -1e9, 1e9, "the value at the end of the track; above `from`"),
+      number<&S::step>("step", "", 0.0, 1e9,
+                       "distance between snap points; 0: none, any value may be chosen"),
+      number<&S::least_gap>("least_gap", "", 0.0, 1e9, "how near the thumbs may come to each other"),
+      declare::choice<&S::meet>("meet", meet_names, "whether a thumb stops at the other, or takes it along"),
+      number<&S::thumb>("thumb", "dp", 1.0, 400.0, "a thumb's width"),
+      number<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
+      declare::passage<&S::passage>("passage", "how a thumb goes where it is sent"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of that travel for people who asked for less motion"),
+      number<&S::carry>("carry", "ms", 0.0, 2000.0,
+                        "how much of the release velocity counts for where a thumb lands; 0: none"),
+  };
+  return table;
+}
+
+std::string RangeSlider::fault(const std::string& id, const Box& box, const RangeSliderSettings& settings) {
+  const std::string owner = "range slider '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  const double range = settings.to - settings.from;
+  const double least = 1e-9 * std::fmax(1.0, std::fmax(std::fabs(settings.from), std::fabs(settings.to)));
+  if (!(range >= least))
+    return owner + ": to = " + plain_number(settings.to) +
+           " is not taken; it takes more than from = " + plain_number(settings.from);
+  if (settings.step > 0.0 && range / settings.step > 1e9)
+    return owner + ": step = " + plain_number(settings.step) +
+           " is not taken; it takes at most 1e9 steps in the range";
+  const double steps = settings.step > 0.0 ? settings.least_gap / settings.step : 0.0;
+  if (settings.least_gap > range || std::fabs(steps - std::round(steps)) > 1e-6)
+    return owner + ": least_gap = " + plain_number(settings.least_gap) +
+           " is not taken; it takes a whole number of steps, no more than the range";
+  if (!(range_room(box, settings) > 0.0))
+    return owner + ": a track of " + plain_number(box.w) +
+           " dp leaves the thumbs no room; it takes more than thumb = " + plain_number(settings.thumb) +
+           " dp";
+  for (const auto& [name, cell] : {std::pair{"low", &settings.low}, {"high", &settings.high}}) {
+    if (!cell->linked())
+      return owner + ": " + name +
+             " is not linked; it takes a cell, which the app owns and the slider shows and changes";
+    if (!std::isfinite(cell->get())) return owner + ": " + name + ": its cell holds no finite number";
+  }
+  return {};
+}
+
+RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      settings_(checked(this->id(), box, std::move(settings))),
+      rails_{Rail(*this, plan(), settings_.low), Rail(*this, plan(), settings_.high)} {
+  for (Rail& rail : rails_)
+    rail.on_rest = [this](double) {
+      if (settings_.on_rest) settings_.on_rest(low(), high());
+    };
+  bound(settings_.low.get(), settings_.high.get());
+}
+
+double RangeSlider::dp_per_unit() const {
+  const double size = std::fmax(range_room(laid(), settings_), 0.001) / (settings_.to - settings_.from);
+  return around().right_to_left ? -size : size;
+}
+
+RailPlan RangeSlider::plan() const {
+  return {.axis = Axis::horizontal,
+          .least = settings_.from,
+          .most = settings_.to,
+          .dp_per_unit = dp_per_unit(),
+          .unit = "",
+          .rests = settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
+                                        : SnapPoints{},
+          .passage = settings_.passage,
+          .carry = settings_.carry,
+          .tells = Tells::choice,
+          .reduced_motion = settings_.reduced_motion,
+          .stays_caught = false,
+          .snaps_writes = true};
+}
+
+void RangeSlider::change(RangeSliderSettings settings) {
+  settings_ = std::move(settings);
+  rails_[0].change(plan(), settings_.low);
+  rails_[1].change(plan(), settings_.high);
+  bound(settings_.low.get(), settings_.high.get());
+}
+
+void RangeSlider::resized() {
+  for (Rail& rail : rails_) rail.set_dp_per_unit(dp_per_unit());
+}
+
+// How far each may go while the other stands, or goes, there.
+void RangeSlider::bound(double low, double high) {
+  const double gap = settings_.least_gap;
+  const double top = snaps().snapped(std::clamp(high, settings_.from + gap, settings_.to));
+  const double bottom = snaps().snapped(std::clamp(low, settings_.from, top - gap));
+  rails_[0].set_bounds(settings_.from, top - gap);
+  rails_[1].set_bounds(bottom + gap, settings_.to);
+}
+
+Point RangeSlider::place_of(double value) const {
+  const Box here = box();
+  const double inset = settings_.thumb / 2;
+  const double start = around().right_to_left ? here.right() - inset : here.x + inset;
+  return {start + (value - settings_.from) * rails_[0].plan().dp_per_unit, here.centre().y};
+}
+
+double RangeSlider::value_at(Point at) const {
+  return settings_.from + (at.x - place_of(settings_.from).x) / rails_[0].plan().dp_per_unit;
+}
+
+Box RangeSlider::track() const {
+  const Box here = box();
+  return {here.x + settings_.thumb / 2, here.centre().y - settings_.thickness / 2,
+          std::fmax(range_room(here, settings_), 0.0), settings_.thickness};
+}
+
+Box RangeSlider::fill() const {
+  Box filled = track();
+  const double a = thumb(0).x;
+  const double b = thumb(1).x;
+  filled.x = std::fmin(a, b);
+  filled.w = std::fabs(b - a);
+  return filled;
+}
+
+Accessible RangeSlider::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .value_text = plain_number(target(0)) + " to " + plain_number(target(1)),
+          .orientation = axis_names[0],
+          .disabled = !enabled(),
+          .keys = "arrows, Page Up, Page Down, Home, End",
+          .actions = range_actions};
+}
+
+int RangeSlider::held_by(const Contact& contact) const {
+  for (const int which : {0, 1})
+    if (pressed(which) && slots_[index(which)] == contact.slot) return which;
+  return none;
+}
+
+// The one that is nearer, or `none` where they lie together.
+int RangeSlider::nearer(Point at) const {
+  constexpr double together = 1.0;  // dp
+  if (std::fabs(thumb(0).x - thumb(1).x) < together) return none;
+  return std::fabs(at.x - thumb(0).x) < std::fabs(at.x - thumb(1).x) ? 0 : 1;
+}
+
+void RangeSlider::grab(int which, const Contact& contact) {
+  bound(target(0), target(1));
+  before_ = {target(0), target(1)};
+  if (!rails_[index(which)].down(contact, contact.down)) return;
+  slots_[index(which)] = contact.slot;
+  chosen_ = which;
+}
+
+bool RangeSlider::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    const int which = nearer(sample.at);
+    if (which == none) {
+      if (undecided_ != none || pressed(0) || pressed(1)) return false;
+      undecided_ = contact.slot;
+      return true;
+    }
+    if (pressed(which) || undecided_ != none) return false;
+    decide(which == 0 ? answers::thumb_low : answers::thumb_high,
+           {Fact::plain("low", std::fabs(sample.at.x - thumb(0).x), "dp"),
+            Fact::plain("high", std::fabs(sample.at.x - thumb(1).x), "dp")});
+    grab(which, contact);
+    return true;
+  }
+  if (contact.slot == undecided_) {
+    const double way = (sample.at.x - contact.down.at.x) * (dp_per_unit() < 0.0 ? -1.0 : 1.0);
+    const bool ends = sample.phase == Phase::up || sample.phase == Phase::cancel;
+    const double needed = feel_for(sample.tool).rest_radius;
+    if (std::fabs(way) <= needed && !ends) return true;
+    undecided_ = none;
+    if (std::fabs(way) <= needed) return true;  // it meant neither
+    const int which = way < 0.0 ? 0 : 1;
+    decide(which == 0 ? answers::low_by_way : answers::high_by_way, {Fact::plain("way", way, "dp")});
+    grab(which, contact);
+  }
+  const int which = held_by(contact);
+  if (which == none) return false;
+  if (sample.phase == Phase::move) move(which, contact, sample);
+  if (sample.phase == Phase::up) lift(which, contact, sample);
+  if (sample.phase == Phase::cancel) {
+    rails_[index(which)].cancel();
+    // One that was pushed goes back as well.
+    const int other = 1 - which;
+    if (!pressed(other) && target(other) != before_[index(other)]) {
+      bound(before_[0], before_[1]);
+      rails_[index(other)].go_to(before_[index(other)]);
+    }
+    bound(target(0), target(1));
+  }
+  return true;
+}
+
+void RangeSlider::move(int which, const Contact& contact, const Sample& sample) {
+  const int other = 1 - which;
+  Rail& rail = rails_[index(which)];
+  const bool pushes = settings_.meet == Meet::pushes && !pressed(other);
+  if (!pushes) {
+    bound(target(0), target(1));
+    rail.follow(contact, sample);
+    return;
+  }
+  const double gap = settings_.least_gap;
+  if (which == 0)
+    rail.set_bounds(settings_.from, settings_.to - gap);
+  else
+    rail.set_bounds(settings_.from + gap, settings_.to);
+  rail.follow(contact, sample);
+  if (!rail.dragging()) return;
+  Rail& pushed = rails_[index(other)];
+  pushed.set_bounds(settings_.from, settings_.to);
+  const double edge = which == 0 ? rail.position() + gap : rail.position() - gap;
+  const bool meets = which == 0 ? pushed.target() < edge : pushed.target() > edge;
+  if (meets) pushed.put(edge);
+}
+
+void RangeSlider::lift(int which, const Contact& contact, const Sample& sample) {
+  move(which, contact, sample);
+  const int other = 1 - which;
+  Rail& rail = rails_[index(which)];
+  if (rail.lift(contact, sample)) {
+    // One that was pushed lands too: on the snap point beyond where this one does.
+    Rail& pushed = rails_[index(other)];
+    if (!pressed(other)) {
+      const double gap = settings_.least_gap;
+      double place = snaps().snapped(pushed.target());
+      place = which == 0 ? std::fmax(place, rail.target() + gap) : std::fmin(place, rail.target() - gap);
+      if (place != pushed.target()) pushed.go_to(place);
+    }
+    return bound(target(0), target(1));
+  }
+  const Feel& feel = feel_for(sample.tool);
+  const double held = to_ms(sample.time - contact.down.time);
+  const bool near = rail.strayed() <= feel.tap_reach;
+  const bool brief = held <= to_ms(feel.tap_time);
+  decide(!near   ? answers::tap_strayed
+         : brief ? answers::tap
+                 : answers::tap_too_long,
+         {Fact::below("strayed", rail.strayed(), "dp", feel.tap_reach),
+          Fact::below("held", held, "ms", to_ms(feel.tap_time))});
+  bound(target(0), target(1));
+  const bool on_thumb = std::fabs(contact.down.at.x - thumb(which).x) <= std::fmax(settings_.thumb / 2, 24.0);
+  if (!near || !brief) rail.explain_press(contact, sample);
+  if (!near || !brief || on_thumb) return rail.resume();
+  rail.tapped_at(value_at(contact.down.at));
+}
+
+void RangeSlider::lose(const Contact& contact, const Sample&) {
+  if (contact.slot == undecided_) undecided_ = none;
+  if (const int which = held_by(contact); which != none) rails_[index(which)].lose();
+}
+
+void RangeSlider::advance(Micros now) {
+  for (Rail& rail : rails_) rail.advance(now);
+}
+
+void RangeSlider::heard() {
+  // What a finger has stands where it is; of the rest, what is written counts.
+  const auto wished = [this](int which, const Link<double>& cell) {
+    const double value = cell.linked() ? cell.get() : target(which);
+    return pressed(which) || !std::isfinite(value) ? target(which) : value;
+  };
+  bound(wished(0, settings_.low), wished(1, settings_.high));
+  for (Rail& rail : rails_) rail.heard();
+}
+
+bool RangeSlider::press(Key key) {
+  const double range = settings_.to - settings_.from;
+  const double small = settings_.step > 0.0 ? settings_.step : range / 100.0;
+  const double large = std::fmax(range / 10.0, 2.0 * small);
+  const bool mirrored = around().right_to_left;
+  Rail& rail = rails_[index(chosen_)];
+  double wanted = rail.target();
+  switch (key) {
+    case Key::left:
+      wanted += mirrored ? small : -small;
+      break;
+    case Key::right:
+      wanted += mirrored ? -small : small;
+      break;
+    case Key::up:
+      wanted += small;
+      break;
+    case Key::down:
+      wanted -= small;
+      break;
+    case Key::page_up:
+      wanted += large;
+      break;
+    case Key::page_down:
+      wanted -= large;
+      break;
+    case Key::home:
+      wanted = settings_.from;
+      break;
+    case Key::end:
+      wanted = settings_.to;
+      break;
+    case Key::space:
+      chosen_ = 1 - chosen_;
+      return true;
+    default:
+      return false;
+  }
+  bound(target(0), target(1));
+  rail.key(wanted);
+  return true;
+}
+
+bool RangeSlider::act(std::string_view action) {
+  for (std::size_t i = 0; i < range_actions.size(); ++i) {
+    if (action != range_actions[i]) continue;
+    chosen_ = i < 2 ? 1 : 0;
+    return press(i % 2 == 0 ? Key::up : Key::down);
+  }
+  return false;
+}
+
+namespace {
+
+const RangeSlider& range_slider(const Part& part) { return static_cast<const RangeSlider&>(part); }
+
+constexpr std::size_t most_range_marks = 200;
+
+// A thumb leaves the other its room.
+template <int Which>
+void range_rests(const Part& part, std::vector<double>& rests) {
+  const RangeSlider& it = range_slider(part);
+  const RangeSliderSettings& settings = it.settings();
+  const SnapPoints& snaps = it.snaps();
+  for (std::size_t i = 0; i < snaps.size() && snaps.size() <= most_range_marks; ++i) {
+    const double place = snaps.at(i);
+    const bool has_room =
+        Which == 0 ? place <= settings.to - settings.least_gap : place >= settings.from + settings.least_gap;
+    if (has_room) rests.push_back(place);
+  }
+}
+
+double low_x(const RangeSlider& it) { return it.thumb(0).x; }
+double high_x(const RangeSlider& it) { return it.thumb(1).x; }
+bool range_pressed(const RangeSlider& it) { return it.pressed(0) || it.pressed(1); }
+
+constexpr std::array range_readings{
+    ReadingInfo{"low.x", "dp", "the middle of the low thumb", &read<RangeSlider, &low_x>, nullptr, true},
+    ReadingInfo{"high.x", "dp", "the middle of the high thumb", &read<RangeSlider, &high_x>, nullptr, true},
+    ReadingInfo{"low", "", "where the low thumb stands", &read<RangeSlider, &RangeSlider::low>,
+                &range_rests<0>},
+    ReadingInfo{"high", "", "where the high thumb stands", &read<RangeSlider, &RangeSlider::high>,
+                &range_rests<1>},
+    ReadingInfo{"pressed", "", "a finger has a thumb", &read<RangeSlider, &range_pressed>},
+    ReadingInfo{"dragging", "", "a finger drags a thumb", &read<RangeSlider, &RangeSlider::dragging>},
+};
+
+void range_pieces(const Part& part, const PieceTaker& out) {
+  const RangeSlider& it = range_slider(part);
+  out({.role = Role::label,
+       .box = {it.box().x, it.box().y - 22.0, it.box().w, 20.0},
+       .words = it.settings().label});
+  out({.role = Role::track, .box = it.track()});
+  out({.role = Role::fill, .box = it.fill(), .on = true});
+  const SnapPoints& snaps = it.snaps();
+  constexpr double least_gap = 8.0;  // marks closer than this would run into each other
+  const bool marks = snaps.size() > 1 && snaps.size() <= most_range_marks &&
+                     it.track().w / static_cast<double>(snaps.size() - 1) >= least_gap;
+  for (std::size_t i = 0; marks && i < snaps.size(); ++i) {
+    const double value = snaps.at(i);
+    const double radius = it.settings().thickness * 0.75;
+    const Point at = it.place_of(value);
+    out({.role = Role::mark,
+         .box = {at.x - radius, at.y - radius, 2 * radius, 2 * radius},
+         .on = value >= it.low() && value <= it.high()});
+  }
+  for (const int which : {0, 1}) {
+    const double radius = it.settings().thumb / 2 * (it.pressed(which) ? 1.18 : 1.05);
+    const Point at = it.thumb(which);
+    const std::string words =
+        plain_number(std::round(it.snaps().snapped(it.position(which)) * 100.0) / 100.0);
+    out({.role = Role::handle,
+         .name = which == 0 ? "low" : "high",
+         .box = {at.x - radius, at.y - radius, 2 * radius, 2 * radius},
+         .words = words,
+         .on = true,
+         .held = it.pressed(which)});
+  }
+}
+
+std::optional<Point> range_place(const Part& part, double value) {
+  const RangeSlider& it = range_slider(part);
+  if (!(value >= it.settings().from && value <= it.settings().to)) return std::nullopt;
+  return it.place_of(value);
+}
+
+}  // namespace
+
+const PartKind& RangeSlider::described() {
+  static const PartKind kind =
+      describe<RangeSlider>({.name = "range-slider",
+                             .means = "two thumbs on a track, for a number and a larger one",
+                             .role = "group",
+                             .readings = range_readings,
+                             .pieces = &range_pieces,
+                             .place_of = &range_place,
+                             .answers = answers::range_slider_answers});
+  return kind;
+}
+
+}  // namespace ubbo
