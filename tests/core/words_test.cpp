@@ -326,6 +326,56 @@ TEST_CASE("each answer is given, and what it claims is so") {
     }
     visits.look(stage);
   }
+  {  // Rows that commit, wait, fail, go away; and one that goes back by itself.
+    Cell<std::string> open;
+    Stage stage{{.journal = 1000}};
+    std::vector<std::string> told;
+    const auto row = [&](const char* id, double y, SwipeRowSettings settings) -> SwipeRow& {
+      settings.open = open;
+      settings.on_commit = [&told, id](const char* side) {
+        told.push_back(std::string(id) + " commits " + side);
+      };
+      settings.on_open = [&told, id](const char* side) {
+        told.push_back(std::string(id) + " opens " + side);
+      };
+      settings.on_removed = [&told, id] { told.push_back(std::string(id) + " removed"); };
+      return stage.add<SwipeRow>(id, {0, y, 360, 60}, settings);
+    };
+    auto& quarry = row("quarry", 0, {.leading = 90, .trailing = 90, .commits_at = 0.6, .patience = ms(500)});
+    auto& mill = row("mill", 60, {.leading = 90, .returns_after = ms(300)});
+    drag(stage, 0, {40, 30}, {130, 30}, 100);
+    CHECK(quarry.state() == SwipeRow::State::open);
+    CHECK(open.get() == "quarry");
+    stage.advance(ms(900));
+    CHECK(quarry.share() == 1);
+    drag(stage, 1000, {40, 90}, {130, 90}, 100);  // one at a time
+    CHECK(open.get() == "mill");
+    CHECK(quarry.state() == SwipeRow::State::closed);
+    stage.advance(ms(1500));
+    CHECK(mill.share() == 1);
+    stage.advance(ms(2500));  // and back by itself
+    CHECK(mill.share() == 0);
+    CHECK(open.get().empty());
+    drag(stage, 3000, {330, 30}, {60, 30}, 100);
+    CHECK(quarry.state() == SwipeRow::State::committed);
+    stage.advance(ms(4500));
+    CHECK(quarry.state() == SwipeRow::State::troubled);
+    CHECK(quarry.offset().x == -360);
+    stage.at(ms(4600), [&] { quarry.reset(); });
+    stage.advance(ms(5500));
+    CHECK(quarry.offset().x == 0);
+    drag(stage, 6000, {330, 30}, {60, 30}, 100);
+    stage.at(ms(6300), [&] { quarry.fail(); });
+    CHECK(quarry.state() == SwipeRow::State::troubled);
+    stage.at(ms(6400), [&] { quarry.remove(); });
+    stage.advance(ms(7500));
+    CHECK(quarry.room() == 0);
+    CHECK(told == std::vector<std::string>{"quarry opens leading", "mill opens leading",
+                                           "quarry commits trailing", "quarry commits trailing",
+                                           "quarry removed"});
+    CHECK(stage.settled());
+    visits.look(stage);
+  }
   for (const std::string& missing : visits.missing()) UNSCOPED_INFO(missing);
   CHECK(visits.missing().empty());
 }

@@ -269,7 +269,10 @@ void Stage::tell_time(Micros time) {
 void Stage::perform(const Waiting& waiting) {
   if (const auto* sample = std::get_if<Sample>(&waiting.what)) take_sample(*sample);
   if (const auto* key = std::get_if<KeyPress>(&waiting.what)) take_key(key->key);
-  if (const auto* deed = std::get_if<Deed>(&waiting.what)) deed->what();
+  if (const auto* deed = std::get_if<Deed>(&waiting.what)) {
+    tell_places();
+    deed->what();
+  }
 }
 
 // When a call counts that came with this time of the app's.
@@ -347,6 +350,12 @@ void Stage::frame(Micros now) {
     if (Part& part = *active_[i]; !part.post_.settled && !part.post_.shares && part.shared_place() != nullptr)
       sharing(part);
   share_places();
+  tell_places();
+}
+
+// All cells say where their parts are now: at a frame, and before the app does something, since what it writes
+// is held against that.
+void Stage::tell_places() {
   for (std::size_t i = 0; i < active_.size(); ++i) {
     Part& part = *active_[i];
     if (part.post_.settled) {
@@ -441,6 +450,7 @@ void Stage::at(Micros time, std::function<void()> deed) {
   }
   Call call(*this);
   tell_time(when(time));
+  tell_places();
   deed();
   call.finish();
 }

@@ -12,6 +12,7 @@
 #include "ubbo/parts/range_slider.hpp"
 #include "ubbo/parts/rating.hpp"
 #include "ubbo/parts/slider.hpp"
+#include "ubbo/parts/swipe_row.hpp"
 #include "ubbo/parts/switch.hpp"
 #include "ubbo/parts/tabs.hpp"
 
@@ -22,8 +23,8 @@ namespace ubbo {
 [[nodiscard]] inline Kinds shipped_kinds() {
   static const std::array kinds{&Slider::described(),   &RangeSlider::described(), &Switch::described(),
                                 &Button::described(),   &Rating::described(),      &Tabs::described(),
-                                &PageDots::described(), &Carousel::described(),    &Pane::described(),
-                                &Pad::described(),      &ProgressBar::described()};
+                                &PageDots::described(), &Carousel::described(),    &SwipeRow::described(),
+                                &Pane::described(),     &Pad::described(),         &ProgressBar::described()};
   return kinds;
 }
 

@@ -122,6 +122,8 @@ class Rail {
   void set_dp_per_unit(double dp_per_unit);
   /// Other bounds, such as when a second thumb has moved: where it is beyond them it stays until it is moved.
   void set_bounds(double least, double most);
+  /// Other places to rest; where it is it stays until it is moved.
+  void set_rests(SnapPoints rests) { plan_.rests = std::move(rests); }
   /// It is at `place`, put there by another; at rest.
   void put(double place);
 

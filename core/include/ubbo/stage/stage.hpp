@@ -230,6 +230,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   [[nodiscard]] bool something_waits() const { return waiting_at_ < waiting_.size(); }
   Waiting take_waiting();
   void share_places();
+  void tell_places();
   void sharing(Part& part);
   void carry(Part& part);
   void tell_time(Micros time);

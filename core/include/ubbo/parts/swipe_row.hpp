@@ -1,0 +1,149 @@
+#pragma once
+
+#include <array>
+#include <functional>
+#include <string>
+
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/rail.hpp"
+
+namespace ubbo {
+
+/// The settings of a swipe row. Units, ranges and meanings stand in the settings table.
+struct SwipeRowSettings {
+  std::string label{};
+  double leading = 0.0;   ///< dp it opens by over what lies at its leading side; 0: not that way
+  double trailing = 0.0;  ///< dp, the same for its trailing side
+  double top = 0.0;
+  double bottom = 0.0;
+  double opens_at = 0.5;    ///< the share of that from which it opens when it is let go
+  double commits_at = 0.0;  ///< the share of its own length from which a long swipe commits; 0: none does
+  Micros returns_after{0};  ///< once open, it goes back by itself after so long; 0: it stays
+  Micros patience{0};  ///< once committed, it shows trouble when nothing has come of it for so long; 0: never
+  Link<std::string> open{};  ///< the id of the row that is open, for all that share the cell: one at a time
+  Passage passage = Spring::settling(Micros{260'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  Micros carry{120'000};
+  std::function<void(const char*)> on_open{};    ///< told the side it opens over, at the lift
+  std::function<void(const char*)> on_commit{};  ///< told the side that a long swipe committed, at the lift
+  std::function<void(double)> on_share{};        ///< told how far it is open, -1 to 1 of a side, as it moves
+  std::function<void()> on_removed{};  ///< its place has closed after `remove`: it can be taken away
+};
+
+template <>
+std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>();
+
+/// A row that slides aside, over what lies behind it at up to four sides.
+///
+/// Past a share of a side, or by a flick, it opens there and stays, or goes back by itself after a moment. A
+/// long swipe commits: it stays away until the app says `reset`, `remove` or `fail`, whenever that comes, and
+/// shows trouble when nothing comes in time. Rows that share the cell `open` are open one at a time.
+class SwipeRow final : public Part {
+ public:
+  using Settings = SwipeRowSettings;
+  enum class State : std::uint8_t { closed, open, committed, troubled, removed };
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, no side at all, a side as wide as the row.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const SwipeRowSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  SwipeRow(std::string id, const Box& box, SwipeRowSettings settings, Surroundings& around);
+
+  [[nodiscard]] const SwipeRowSettings& settings() const { return settings_; }
+  void change(SwipeRowSettings settings);
+
+  /// How far it has slid, dp on the screen.
+  [[nodiscard]] Point offset() const;
+  /// How far it is open towards a side: 0 closed, 1 open, beyond that on the way to a commit; negative for
+  /// the trailing side and the bottom.
+  [[nodiscard]] double share() const;
+  /// The side it is open over, or moves over: "leading", "trailing", "top", "bottom"; "" when closed.
+  [[nodiscard]] const char* side() const;
+  [[nodiscard]] State state() const { return state_; }
+  /// How much of its place is left: 1, and after `remove` down to 0.
+  [[nodiscard]] double room() const { return room_.at(around().now).value; }
+  [[nodiscard]] bool pressed() const { return rails_[0].pressed() || rails_[1].pressed(); }
+  [[nodiscard]] bool dragging() const { return rails_[0].dragging() || rails_[1].dragging(); }
+
+  /// Goes back and is as it was.
+  void reset();
+  /// What was committed has failed: it shows trouble, and stays until `reset`.
+  void fail();
+  /// Its place closes; then it may be taken away.
+  void remove();
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override;
+  [[nodiscard]] bool catches() const override { return rails_[0].moving() || rails_[1].moving(); }
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample&) const override;
+  [[nodiscard]] Point carries() const override { return offset(); }
+  [[nodiscard]] Point moved() const override { return offset(); }
+  [[nodiscard]] bool takes(Point at) const override;
+  [[nodiscard]] bool can_go(Side side) const override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool take_over(const Contact& contact, Point anchor) override;
+  void hand_over() override;
+  bool press(Key key) override;
+  bool back() override;
+  bool act(std::string_view action) override;
+  void resized() override;
+  [[nodiscard]] Micros due() const override;
+  void advance(Micros now) override;
+  void heard() override;
+  void tell_place() override { share_told(); }
+
+ private:
+  [[nodiscard]] RailPlan plan(Axis axis) const;
+  [[nodiscard]] double length(int axis) const { return axis == 0 ? laid().w : laid().h; }
+  [[nodiscard]] std::array<double, 2> sides(int axis) const;
+  [[nodiscard]] int moving_axis() const;
+  [[nodiscard]] bool mine(const Contact& contact) const { return pressed() && contact.slot == held_by_; }
+  [[nodiscard]] SnapPoints rests(int axis, bool committing) const;
+  void lift(const Contact& contact, const Sample& sample);
+  void came_to_rest(int axis, double place);
+  void chosen();
+  void close();
+  void share_told();
+  void goes_back();
+
+  SwipeRowSettings settings_;
+  std::array<Rail, 2> rails_;  // to the trailing side, downwards
+  Watch watch_;
+  Mover room_{1.0, 1e-3};
+  State state_ = State::closed;
+  Micros returns_at_ = never;
+  Micros troubled_at_ = never;
+  double told_ = 0.0;
+  int held_by_ = 0;
+};
+
+/// "closed", "open", …
+[[nodiscard]] const char* name_of(SwipeRow::State state);
+
+namespace questions {
+inline constexpr Question swipe{"what does the swipe do?"};
+}
+namespace answers {
+inline constexpr Answer swipe_opens{&questions::swipe, "it opens", true, "{part} opens by {place}", "opens"};
+inline constexpr Answer swipe_commits{
+    &questions::swipe, "it commits", true,
+    "let go at {from}: from {from.limit} on it is a long swipe, which commits", "commits"};
+inline constexpr Answer swipe_closes{&questions::swipe, "it closes", true, "{part} closes", "closes"};
+inline constexpr Answer swipe_returns{&questions::swipe, "it goes back by itself", true,
+                                      "it was open for {waited}, and goes back by itself",
+                                      "goes back by itself"};
+inline constexpr Answer swipe_troubled{&questions::swipe, "it shows trouble", false,
+                                       "nothing came of the swipe for {waited}: it shows trouble", "trouble"};
+inline constexpr Answer swipe_failed{&questions::swipe, "it failed", false,
+                                     "the app says that it failed: it shows trouble", "failed"};
+inline constexpr Answer swipe_removed{&questions::swipe, "its place closes", true,
+                                      "the app takes {part} away: its place closes", "removed"};
+inline constexpr std::array swipe_row_answers{&swipe_opens,    &swipe_commits, &swipe_closes, &swipe_returns,
+                                              &swipe_troubled, &swipe_failed,  &swipe_removed};
+}  // namespace answers
+
+}  // namespace ubbo
