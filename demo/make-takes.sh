@@ -12,7 +12,7 @@ make() {  # make SCENE NAME SEED EXPECTATION LABEL SCRIPT
 }
 
 make inspection drag 11 'frames = 7' 'a gloved finger drags the thumb from 4 towards 7' \
-  'press the thumb, wait 95 ms, drag right 86 dp over 330 ms, drag left 7 dp over 130 ms, wait 110 ms, lift'
+  'press frames.thumb, wait 95 ms, drag right 86 dp over 330 ms, drag left 7 dp over 130 ms, wait 110 ms, lift'
 make inspection tap 5 'frames = 9' 'a gloved finger taps the track at 9' 'tap frames.9'
 make hive-list tap 3 'taps = 1' 'a tap on a hive' 'tap heather-name'
 make hive-list double-tap 4 'taps = 2' 'a double tap' 'double tap heather-name'
@@ -30,6 +30,25 @@ make hive-list hand-over 10 'sheet = 320, scrolled = 0' 'the list at its end han
    press (200, 320), drag down 300 dp over 600 ms, wait 120 ms, lift'
 make yard-plan pinch 12 'says plan "began to pinch"' 'a pinch on the yard plan' 'pinch out 110 dp at plan over 500 ms'
 make yard-plan turn 13 'says plan "began to rotate"' 'a turn of the yard plan' 'rotate 80 degrees at plan'
+make inspection brood 21 'brood_from = 2, brood_to = 8' 'the high thumb of the brood frames goes to 8' \
+  'press brood.high, wait 90 ms, drag right 76 dp over 300 ms, wait 120 ms, lift'
+make inspection queen 22 'queen_seen = yes' 'the queen is seen: a flick of the switch' 'flick right 60 from queen.thumb at 700'
+make inspection temper 23 'temper = 4.5' 'a drag along the temper marks' \
+  'press (150, 504), wait 60 ms, drag right 130 dp over 400 ms, lift'
+make inspection smoker 24 'smoker_lit = yes, saved = 1' 'smoker lit stays down, then the inspection is saved' \
+  'tap smoker, wait 500 ms, tap save'
+make photos swipe 25 'photo = 3' 'a swipe to the next frame' 'flick left 120 from (260, 350) at 900'
+make photos back 26 'photo = 2' 'a drag that is not far enough, and comes back' \
+  'press (240, 350), wait 60 ms, drag left 70 dp over 260 ms, wait 140 ms, lift'
+make photos dot 27 'photo = 5' 'a tap on a dot, three frames on' 'tap dots.5'
+make photos tab 28 'box = Super' 'the underline goes to another box' 'tap boxes.1'
+make visits open 29 'open = quarry' 'two rows swiped: one is open at a time' \
+  'press (90, 198), drag right 110 dp over 260 ms, wait 100 ms, lift, wait 500 ms,
+   press (260, 282), drag left 110 dp over 260 ms, wait 100 ms, lift'
+make visits remove 30 'quarry.state = troubled' 'a long swipe, of which nothing comes' \
+  'press (330, 282), drag left 270 dp over 420 ms, wait 80 ms, lift'
+make visits note 31 'willow.share = 0' 'the note is pulled out and goes back' \
+  'press (90, 366), drag right 130 dp over 320 ms, wait 100 ms, lift'
 
 # The same drag as a panel of 57.15 by 114.3 mm would have sent it: 20 units a millimetre, 3.175 a dp.
 {

@@ -57,24 +57,6 @@ Grid best_grid(std::size_t count, double width, double height, const Box& region
   return best;
 }
 
-// Writing that would come out smaller than `least` (in the picture's own unit) is set larger around its
-// middle; what would have to grow too much is left out.
-void make_legible(Picture& shapes, double least) {
-  constexpr double most_growth = 3.0;
-  constexpr double middle = 0.35;  // of the size, above the baseline
-  std::erase_if(shapes, [&](const skin::Shape& shape) {
-    const auto* text = std::get_if<Text>(&shape);
-    return text != nullptr && text->size * most_growth < least;
-  });
-  for (skin::Shape& shape : shapes) {
-    if (auto* group = std::get_if<skin::Group>(&shape)) make_legible(group->shapes, least / group->scale);
-    auto* text = std::get_if<Text>(&shape);
-    if (text == nullptr || text->size >= least) continue;
-    text->at.y += (least - text->size) * middle;
-    text->size = least;
-  }
-}
-
 class Film {
  public:
   Film(const FilmReel& reel, double width, double height, const skin::CombColours& colours)
@@ -200,7 +182,7 @@ class Film {
     const Point middle = reel_.region.centre();
     group.move = view.centre() - middle * scale;
     group.shapes = without_ground(frame.scene);
-    make_legible(group.shapes, least_text / scale);
+    skin::make_legible(group.shapes, least_text / scale);
     add_marks(group.shapes, frame);
     page_.emplace_back(std::move(group));
   }

@@ -141,7 +141,7 @@ void add_names(skin::Picture& scene, const Stage& stage, const std::set<std::str
     if (!busy.contains(part->id()) || !part->visible()) continue;
     bool written = false;
     part->kind().pieces(*part, [&](const Piece& piece) {
-      written = written || (piece.role == Role::label && !piece.words.empty());
+      written = written || ((piece.role == Role::label || piece.role == Role::value) && !piece.words.empty());
     });
     if (written) continue;
     const Box box = part->box();
@@ -172,6 +172,9 @@ void add_snap_places(FilmReel& reel, const Stage& stage, const std::set<std::str
   for (const Part* part : stage.parts()) {
     const PartKind& kind = part->kind();
     if (!busy.contains(part->id()) || kind.place_of == nullptr) continue;
+    bool handle = false;  // without one nothing comes to rest there
+    kind.pieces(*part, [&](const Piece& piece) { handle = handle || piece.role == Role::handle; });
+    if (!handle) continue;
     std::vector<double> rests;
     for (const ReadingInfo& reading : kind.readings)
       if (rests.empty() && reading.rests != nullptr && *reading.unit == '\0') reading.rests(*part, rests);

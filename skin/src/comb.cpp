@@ -61,19 +61,30 @@ class Painter {
                .width = 1.2}));
   }
 
+  static Colour faded(const Colour& colour, double by) { return colour.with_alpha(colour.alpha * by); }
+
   void mark(const Piece& piece) {
     const double radius = piece.box.w / 2;
     constexpr double large = 8.0;  // a thing of its own, not a tick on a track
-    if (radius >= large) {
-      const Colour fill = piece.held ? colours_->heather.with_alpha(0.6) : colours_->honey.with_alpha(0.75);
-      add(hexagon(piece.box.centre(), radius, {.fill = fill, .stroke = colours_->ink, .width = 1.6},
-                  piece.turn));
-      return;
-    }
-    add(hexagon(piece.box.centre(), radius,
-                {.fill = piece.on ? colours_->honey : colours_->paper,
-                 .stroke = colours_->ink.with_alpha(piece.on ? 0.55 : 0.35),
-                 .width = 1.0}));
+    const bool is_large = radius >= large;
+    const Colour full =
+        piece.held ? colours_->heather.with_alpha(0.6) : colours_->honey.with_alpha(is_large ? 0.75 : 1.0);
+    const auto painted = [&](bool on) {
+      const double line = is_large ? 1.0 : piece.on ? 0.55 : 0.35;
+      return hexagon(piece.box.centre(), radius,
+                     {.fill = faded(on ? full : colours_->paper, piece.opacity),
+                      .stroke = colours_->ink.with_alpha(line * piece.opacity),
+                      .width = is_large ? 1.6 : 1.0},
+                     piece.turn);
+    };
+    const bool half = piece.on && piece.share < 1.0;
+    add(painted(piece.on && !half));
+    if (!half) return;
+    // Only so much of it, from its leading side.
+    Box seen = piece.box;
+    seen.w *= piece.share;
+    if (right_to_left_) seen.x = piece.box.right() - seen.w;
+    add(Group{.shapes = {painted(true)}, .clip = Box{seen.x, seen.y - 2.0, seen.w, seen.h + 4.0}});
   }
 
   void handle(const Piece& piece) {

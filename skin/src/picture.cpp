@@ -1,5 +1,6 @@
 #include "ubbo/skin/picture.hpp"
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
@@ -30,6 +31,22 @@ Path paper(const Box& box, double cut, Ink ink) {
 
 Path line(Point from, Point to, Colour colour, double width, double dash) {
   return {{from, to}, false, {.stroke = colour, .width = width, .dash = dash}};
+}
+
+void make_legible(Picture& shapes, double least) {
+  constexpr double most_growth = 3.0;
+  constexpr double middle = 0.35;  // of the size, above the baseline
+  std::erase_if(shapes, [&](const Shape& shape) {
+    const auto* text = std::get_if<Text>(&shape);
+    return text != nullptr && text->size * most_growth < least;
+  });
+  for (Shape& shape : shapes) {
+    if (auto* group = std::get_if<Group>(&shape)) make_legible(group->shapes, least / group->scale);
+    auto* text = std::get_if<Text>(&shape);
+    if (text == nullptr || text->size >= least) continue;
+    text->at.y += (least - text->size) * middle;
+    text->size = least;
+  }
 }
 
 }  // namespace ubbo::skin

@@ -60,7 +60,7 @@ TEST_CASE("hand scripts do what they say") {
       {"tap (100, 200)", "tap"},
       {"double tap frames", "double tap"},
       {"tap frames 3 times", "triple tap"},
-      {"press the thumb, drag right 90 dp over 200 ms, wait 100ms, lift", "drag right"},
+      {"press frames.thumb, drag right 90 dp over 200 ms, wait 100ms, lift", "drag right"},
       {"press (100,200) then hold 1 s then lift", "long press"},
       {"press (99, 300), wait 0.8s, drag up 80, wait 90, lift", "hold and drag up"},
       {"flick left 120dp from (250, 400) at 1500 dp/s", "flick left"},
@@ -87,7 +87,7 @@ TEST_CASE("hand scripts do what they say") {
 
 TEST_CASE(
     "the same call makes the same take, another seed another, and a steady hand moves by minimum jerk") {
-  const std::string script = "press thumb, drag right 90 over 300 ms, lift";
+  const std::string script = "press frames.thumb, drag right 90 over 300 ms, lift";
   CHECK(io::write_take(made(script, "gloved", 5)) == io::write_take(made(script, "gloved", 5)));
   CHECK(io::write_take(made(script, "gloved", 5)) != io::write_take(made(script, "gloved", 6)));
   const io::Take take = made(script, "steady", 1, 1000);

@@ -27,17 +27,17 @@ TEST_CASE("readings are what the parts and cells say, at any moment of a replay"
   const auto& slider = static_cast<const Slider&>(*run.stage().find("frames"));
   for (double t = 0; t < 1100; t += 37) {
     replay.play_to(replay.begins() + ms(t));
-    CHECK(read(run, "thumb.x") == slider.thumb().x);
+    CHECK(read(run, "frames.thumb.x") == slider.thumb().x);
     CHECK(read(run, "frames.thumb.y") == slider.thumb().y);
-    CHECK(read(run, "position") == slider.position());
+    CHECK(read(run, "frames.position") == slider.position());
     CHECK(read(run, "frames.velocity") == slider.velocity());
-    CHECK(read(run, "share") == slider.share());
-    CHECK(read(run, "opacity") == 1.0);
+    CHECK(read(run, "frames.share") == slider.share());
+    CHECK(read(run, "frames.opacity") == 1.0);
     CHECK(read(run, "cell.frames") == run.cell("frames")->get());
   }
   // Where it may rest, in the unit of what is read.
-  const auto values = io::find_readings(run, "s", "value")[0].rests();
-  const auto places = io::find_readings(run, "s", "thumb.x")[0].rests();
+  const auto values = io::find_readings(run, "s", "frames.value")[0].rests();
+  const auto places = io::find_readings(run, "s", "frames.thumb.x")[0].rests();
   REQUIRE(values.size() == 11);
   REQUIRE(places.size() == 11);
   for (std::size_t i = 0; i < 11; ++i) {

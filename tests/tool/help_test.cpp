@@ -58,7 +58,7 @@ TEST_CASE("each command's help tells its exit codes and has an example that runs
   const Folder folder;
   REQUIRE(run(in(folder, "ubbo demo")).exit == 0);
   const auto verbs = verbs_below("");
-  REQUIRE(verbs.size() == 16);
+  REQUIRE(verbs.size() == 17);
   for (const std::string& verb : verbs) {
     const std::string help = asked(verb + " --help").out;
     INFO(help);
@@ -89,7 +89,7 @@ TEST_CASE("what is completed is what the command takes") {
   CHECK(completed("ubbo take \"\"") == "make convert info trial\n");
   CHECK(completed("ubbo take make --hand g") == "gloved\n");
   CHECK(completed("ubbo export x --as \"\"") == "css keyframes tokens header\n");
-  CHECK(completed("ubbo settings p") == "pane pad\n");
+  CHECK(completed("ubbo settings pa") == "page-dots pane pad\n");
   CHECK(completed("ubbo film --s") == "--set --size\n");
   CHECK(completed("ubbo film c.") == "c.bash\n");
   CHECK(asked("completions tcsh").exit == 2);

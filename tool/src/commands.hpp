@@ -29,6 +29,7 @@ void add_demo(CLI::App& app, int& exit, const Kit& kit);
 void add_export(CLI::App& app, int& exit);
 void add_film(CLI::App& app, int& exit, const Kit& kit);
 void add_graph(CLI::App& app, int& exit, const Kit& kit);
+void add_parts(CLI::App& app, int& exit, const Kit& kit);
 void add_replay(CLI::App& app, int& exit, const Kit& kit);
 void add_settings(CLI::App& app, int& exit, const Kit& kit);
 void add_take(CLI::App& app, int& exit, const Kit& kit);
@@ -76,6 +77,10 @@ struct FilmOrder {
 
 /// Replays and draws a film; throws as reading, replaying and saving do.
 void shoot_film(const FilmOrder& order, const Kit& kit);
+
+/// Draws the screens of these scenes side by side, as they stand at first.
+void shoot_overview(const std::vector<std::string>& scenes, const std::string& out, bool dusk,
+                    const Kit& kit);
 
 /// Draws the demo's motions into `folder`: a gallery of curves, a card thrown with four springs, a list whose
 /// rows come in. Returns the pictures' paths.

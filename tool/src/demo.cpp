@@ -93,8 +93,13 @@ int run_demo(const std::string& folder, const Kit& kit) {
   }
   pictures.push_back(folder + "/inspection.drag.graph.png");
   shoot_graph({.path = folder + "/inspection.scene.toml"}, folder + "/inspection.drag.take.csv",
-              {"thumb.x", "velocity"}, pictures.back(), kit);
+              {"frames.thumb.x", "frames.velocity"}, pictures.back(), kit);
   for (std::string& picture : shoot_motions(folder)) pictures.push_back(std::move(picture));
+  std::vector<std::string> scenes;
+  for (const DemoFile& file : demo_files())
+    if (file.name.ends_with(".scene.toml")) scenes.push_back(folder + "/" + std::string(file.name));
+  pictures.push_back(folder + "/overview.png");
+  shoot_overview(scenes, pictures.back(), false, kit);
   say("\npictures:\n  {}\n", fmt::join(pictures, "\n  "));
   say("\nNow try another number, without touching a file:\n"
       "  ubbo why {0} --set feel.drag_threshold=40\n"

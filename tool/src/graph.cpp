@@ -90,7 +90,7 @@ void add_graph(CLI::App& app, int& exit, const Kit& kit) {
   verb->add_flag("--dusk", order->dusk, "dark colours");
   verb->footer(
       "Example:  ubbo graph heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv \\\n"
-      "              --of thumb.x,velocity -o "
+      "              --of frames.thumb.x,frames.velocity -o "
       "graph.png");
   verb->callback([order, &exit, &kit] {
     if (!order->out.empty()) {

@@ -5,17 +5,42 @@
 
 #include "commands.hpp"
 #include "say.hpp"
+#include "ubbo/io/scene/parts_list.hpp"
 #include "ubbo/io/scene/settings_list.hpp"
 
 namespace ubbo::tool {
 
+namespace {
+
+struct ListOrder {
+  std::string of;
+  bool json = false;
+  bool markdown = false;
+
+  [[nodiscard]] io::SettingsFormat format() const {
+    if (json) return io::SettingsFormat::json;
+    return markdown ? io::SettingsFormat::markdown : io::SettingsFormat::text;
+  }
+};
+
+}  // namespace
+
+void add_parts(CLI::App& app, int& exit, const Kit& kit) {
+  auto order = std::make_shared<ListOrder>();
+  CLI::App* verb =
+      app.add_subcommand("parts", "Tell of the parts: settings, readings, keys, calls, decisions");
+  verb->add_option("KIND", order->of, "only this one; without it a line for each");
+  verb->add_flag("--json", order->json, "print JSON");
+  verb->add_flag("--markdown", order->markdown, "print it for docs/parts");
+  verb->footer("Example:  ubbo parts carousel");
+  verb->callback([order, &exit, &kit] {
+    say("{}", io::parts_list(order->of, order->format(), kit.kinds));
+    exit = done;
+  });
+}
+
 void add_settings(CLI::App& app, int& exit, const Kit& kit) {
-  struct Order {
-    std::string of;
-    bool json = false;
-    bool markdown = false;
-  };
-  auto order = std::make_shared<Order>();
+  auto order = std::make_shared<ListOrder>();
   std::string names = "only these: screen, feel";
   for (const PartKind* kind : kit.kinds) names += std::string(", ") + kind->name;
   CLI::App* verb = app.add_subcommand("settings", "List every setting: unit, default, range, meaning");
@@ -24,11 +49,7 @@ void add_settings(CLI::App& app, int& exit, const Kit& kit) {
   verb->add_flag("--markdown", order->markdown, "print the reference page docs/settings.md");
   verb->footer("Example:  ubbo settings slider");
   verb->callback([order, &exit, &kit] {
-    using io::SettingsFormat;
-    const SettingsFormat format = order->json       ? SettingsFormat::json
-                                  : order->markdown ? SettingsFormat::markdown
-                                                    : SettingsFormat::text;
-    say("{}", io::settings_list(order->of, format, kit.kinds));
+    say("{}", io::settings_list(order->of, order->format(), kit.kinds));
     exit = done;
   });
 }

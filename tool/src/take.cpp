@@ -109,7 +109,7 @@ void add_make(CLI::App& take, int& exit, const Kit& kit) {
   verb->add_option("--expectation", order->expectation,
                    "a note: what cells should hold, such as 'frames = 7'");
   verb->footer(
-      "Example:  ubbo take make \"press the thumb, drag right 90 dp over 200 ms, lift\" \\\n"
+      "Example:  ubbo take make \"press frames.thumb, drag right 90 dp over 200 ms, lift\" \\\n"
       "                    --scene heather-ridge/inspection.scene.toml --hand gloved --seed 3 -o "
       "drag.take.csv");
   verb->callback([order, &exit, &kit] {

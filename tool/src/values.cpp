@@ -40,8 +40,8 @@ std::vector<std::string> words_of(std::string_view option, const Kit& kit) {
     for (const NamedFeel& feel : shipped_feels()) words.emplace_back(feel.name);
   if (option == "--hand")
     for (const io::HandModel& hand : io::shipped_hands()) words.emplace_back(hand.name);
-  if (option != "OF") return words;
-  words = {"screen", "feel"};
+  if (option != "OF" && option != "KIND") return words;
+  if (option == "OF") words = {"screen", "feel"};
   for (const PartKind* kind : kit.kinds) words.emplace_back(kind->name);
   return words;
 }

@@ -60,7 +60,7 @@ Accessible Button::accessible() const {
           .label = settings_.label,
           .pressed = settings_.down.linked() ? std::optional(down()) : std::nullopt,
           .disabled = !enabled(),
-          .keys = "Space, Enter",
+          .keys = described().keys,
           .actions = button_actions};
 }
 
@@ -143,6 +143,7 @@ const PartKind& Button::described() {
                                                  .role = "button",
                                                  .readings = button_readings,
                                                  .pieces = &button_pieces,
+                                                 .keys = "Space, Enter",
                                                  .answers = answers::button_answers});
   return kind;
 }

@@ -210,7 +210,7 @@ Accessible Carousel::accessible() const {
                   .label = settings_.label,
                   .orientation = axis_names[0],
                   .disabled = !enabled(),
-                  .keys = count() > 0 ? "Left, Right, Home, End" : "",
+                  .keys = count() > 0 ? described().keys : "",
                   .actions = carousel_actions};
   if (count() > 0)
     told.value_text = "item " + std::to_string(item_at(target()) + 1) + " of " + std::to_string(count());
@@ -362,7 +362,9 @@ void carousel_pieces(const Part& part, const PieceTaker& out) {
   for (double place = before; place <= after; place += 1.0)
     if (place != nearest) show(place);
   show(nearest);
-  out({.role = Role::label, .box = {box.x, box.y - 24.0, box.w, 20.0}, .words = it.settings().label});
+  out({.role = Role::label,
+       .box = {box.x + 16.0, box.y - 24.0, box.w - 32.0, 20.0},
+       .words = it.settings().label});
 }
 
 std::optional<Point> item_place(const Part& part, double value) {
@@ -380,6 +382,7 @@ const PartKind& Carousel::described() {
                                                    .readings = carousel_readings,
                                                    .pieces = &carousel_pieces,
                                                    .place_of = &item_place,
+                                                   .keys = "Left, Right, Home, End",
                                                    .calls = {},
                                                    .answers = answers::carousel_answers});
   return kind;

@@ -66,7 +66,7 @@ Accessible Pad::accessible() const {
           .label = settings_.label,
           .pressed = pressed(),
           .disabled = !enabled(),
-          .keys = "Space, Enter",
+          .keys = described().keys,
           .actions = pad_actions};
 }
 
@@ -153,7 +153,8 @@ const PartKind& Pad::described() {
                                               .means = "an area that tells what its touches were taken for",
                                               .role = "button",
                                               .readings = pad_readings,
-                                              .pieces = &pad_pieces});
+                                              .pieces = &pad_pieces,
+                                              .keys = "Space, Enter"});
   return kind;
 }
 

@@ -99,7 +99,7 @@ Accessible PageDots::accessible() const {
           .value_text = "page " + std::to_string(page() + 1) + " of " + std::to_string(count()),
           .orientation = axis_names[0],
           .disabled = !enabled(),
-          .keys = "arrows, Home, End",
+          .keys = described().keys,
           .actions = page_dots_actions};
 }
 
@@ -229,6 +229,7 @@ const PartKind& PageDots::described() {
                           .readings = page_dots_readings,
                           .pieces = &page_dots_pieces,
                           .place_of = &dot_place,
+                          .keys = "arrows, Home, End",
                           .answers = answers::page_dots_answers});
   return kind;
 }

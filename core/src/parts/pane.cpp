@@ -121,7 +121,7 @@ Accessible Pane::accessible() const {
           .label = settings_.label,
           .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
           .disabled = !enabled(),
-          .keys = settings_.most > settings_.least ? "arrows, Page Up, Page Down, Home, End" : ""};
+          .keys = settings_.most > settings_.least ? described().keys : ""};
 }
 
 Wish Pane::wish(const Sample&) const {
@@ -268,7 +268,8 @@ const PartKind& Pane::described() {
                                "of lists, rows and sheets",
                       .role = "group",
                       .readings = pane_readings,
-                      .pieces = &pane_pieces});
+                      .pieces = &pane_pieces,
+                      .keys = "arrows, Page Up, Page Down, Home, End"});
   return kind;
 }
 

@@ -158,7 +158,7 @@ Accessible RangeSlider::accessible() const {
           .value_text = plain_number(target(0)) + " to " + plain_number(target(1)),
           .orientation = axis_names[0],
           .disabled = !enabled(),
-          .keys = "arrows, Page Up, Page Down, Home, End",
+          .keys = described().keys,
           .actions = range_actions};
 }
 
@@ -435,6 +435,7 @@ const PartKind& RangeSlider::described() {
                              .readings = range_readings,
                              .pieces = &range_pieces,
                              .place_of = &range_place,
+                             .keys = "arrows, Page Up, Page Down, Home, End; Space for the other thumb",
                              .answers = answers::range_slider_answers});
   return kind;
 }

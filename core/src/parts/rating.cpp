@@ -83,7 +83,7 @@ Accessible Rating::accessible() const {
           .value_text = plain_number(value()) + " of " + plain_number(settings_.marks),
           .orientation = axis_names[0],
           .disabled = !enabled(),
-          .keys = "arrows, Home, End",
+          .keys = described().keys,
           .actions = rating_actions};
 }
 
@@ -232,6 +232,7 @@ const PartKind& Rating::described() {
                                                  .readings = rating_readings,
                                                  .pieces = &rating_pieces,
                                                  .place_of = &rating_place,
+                                                 .keys = "arrows, Home, End",
                                                  .answers = answers::rating_answers});
   return kind;
 }

@@ -175,7 +175,7 @@ Accessible Slider::accessible() const {
           .value_max = settings_.to,
           .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
           .disabled = !enabled(),
-          .keys = "arrows, Page Up, Page Down, Home, End",
+          .keys = described().keys,
           .actions = slider_actions};
 }
 
@@ -373,7 +373,8 @@ const PartKind& Slider::described() {
                                                  .role = "slider",
                                                  .readings = slider_readings,
                                                  .pieces = &slider_pieces,
-                                                 .place_of = &place});
+                                                 .place_of = &place,
+                                                 .keys = "arrows, Page Up, Page Down, Home, End"});
   return kind;
 }
 

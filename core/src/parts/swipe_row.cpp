@@ -170,7 +170,7 @@ Accessible SwipeRow::accessible() const {
           .value_text = name_of(state_),
           .expanded = state_ != State::closed,
           .disabled = !enabled(),
-          .keys = "arrows, Escape",
+          .keys = described().keys,
           .actions = swipe_actions};
 }
 
@@ -256,7 +256,7 @@ void SwipeRow::lift(const Contact& contact, const Sample& sample) {
     } else {
       chosen();
     }
-    rails_[static_cast<std::size_t>(1 - axis)].go_to(0.0);
+    if (Rail& other = rails_[static_cast<std::size_t>(1 - axis)]; other.target() != 0.0) other.go_to(0.0);
     return;
   }
 }
@@ -461,6 +461,16 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
          .on = side == "leading" || side == "top"});
   }
   out({.role = Role::surface, .box = box, .held = it.dragging()});
+  if (it.state() == SwipeRow::State::committed || it.state() == SwipeRow::State::troubled) {
+    const std::string words =
+        (it.state() == SwipeRow::State::troubled ? "not done: " : "") + it.settings().label;
+    const Box place = box + Point{-offset.x, -offset.y};
+    out({.role = Role::value,
+         .name = "state",
+         .box = {place.x, place.centre().y - 10.0, place.w, 20.0},
+         .words = words,
+         .opacity = std::clamp(2.0 * std::fabs(offset.x) / std::max(box.w, 1.0) - 1.0, 0.0, 1.0)});
+  }
   if (it.room() > 0.5)
     out({.role = Role::label,
          .box = {box.x + 16.0, box.centre().y - 10.0, box.w - 32.0, 20.0},
@@ -476,6 +486,7 @@ const PartKind& SwipeRow::described() {
                           .role = "group",
                           .readings = swipe_row_readings,
                           .pieces = &swipe_row_pieces,
+                          .keys = "arrows, Escape",
                           .calls = swipe_calls,
                           .answers = answers::swipe_row_answers});
   return kind;

@@ -94,7 +94,7 @@ Accessible Switch::accessible() const {
           .label = settings_.label,
           .checked = on(),
           .disabled = !enabled(),
-          .keys = "Space, Enter",
+          .keys = described().keys,
           .actions = switch_actions};
 }
 
@@ -195,6 +195,7 @@ const PartKind& Switch::described() {
                                                  .readings = switch_readings,
                                                  .pieces = &switch_pieces,
                                                  .place_of = &switch_place,
+                                                 .keys = "Space, Enter",
                                                  .answers = answers::switch_answers});
   return kind;
 }

@@ -145,7 +145,7 @@ Accessible Tabs::accessible() const {
                   .label = settings_.label,
                   .orientation = axis_names[0],
                   .disabled = !enabled(),
-                  .keys = "Left, Right, Home, End",
+                  .keys = described().keys,
                   .actions = tabs_actions};
   if (count() != 0) told.value_text = std::string(settings_.chosen.get().name());
   return told;
@@ -274,6 +274,7 @@ const PartKind& Tabs::described() {
                       .readings = tabs_readings,
                       .pieces = &tabs_pieces,
                       .place_of = &tab_place,
+                      .keys = "Left, Right, Home, End",
                       .answers = answers::tabs_answers});
   return kind;
 }

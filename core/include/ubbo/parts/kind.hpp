@@ -69,6 +69,7 @@ struct PartKind {
   /// Where on the screen the part stands when it is at `value`: for hand scripts, such as `frames.9`. Null:
   /// nowhere.
   std::optional<Point> (*place_of)(const Part&, double value) = nullptr;
+  const char* keys = "";  ///< those it answers, for people; "": none
   /// What it can be asked to do besides the actions it tells of, such as "open".
   std::span<const char* const> calls{};
   /// Its own answers, for whoever wants to visit them all.

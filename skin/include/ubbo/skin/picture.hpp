@@ -72,4 +72,8 @@ struct Group {
 /// A straight line.
 [[nodiscard]] Path line(Point from, Point to, Colour colour, double width, double dash = 0.0);
 
+/// Sets writing that is smaller than `least` (in the picture's own unit) larger, around its middle. What
+/// would have to grow to more than three times its size is left out.
+void make_legible(Picture& picture, double least);
+
 }  // namespace ubbo::skin

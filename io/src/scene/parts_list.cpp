@@ -1,0 +1,112 @@
+#include "ubbo/io/scene/parts_list.hpp"
+
+#include <fmt/format.h>
+#include <fmt/ranges.h>
+
+#include <algorithm>
+#include <stdexcept>
+#include <vector>
+
+#include "../text/json.hpp"
+#include "ubbo/io/text/input_error.hpp"
+
+namespace ubbo::io {
+
+namespace {
+
+const PartKind& part_kind(std::string_view name, Kinds kinds) {
+  if (const PartKind* kind = find_kind(kinds, name)) return *kind;
+  std::vector<std::string_view> known;
+  for (const PartKind* kind : kinds) known.emplace_back(kind->name);
+  const std::string nearest = nearest_name(name, known);
+  throw std::invalid_argument(fmt::format("parts: no kind '{}'; takes {}{}", name, fmt::join(known, ", "),
+                                          nearest.empty() ? "" : "; nearest known: " + nearest));
+}
+
+// The questions it decides itself, with its answers, in the order in which they were declared.
+std::vector<std::pair<const Question*, std::vector<const Answer*>>> questions_of(const PartKind& kind) {
+  std::vector<std::pair<const Question*, std::vector<const Answer*>>> asked;
+  for (const Answer* answer : kind.answers) {
+    auto found = std::find_if(asked.begin(), asked.end(),
+                              [&](const auto& one) { return one.first == answer->question; });
+    if (found == asked.end()) found = asked.insert(asked.end(), {answer->question, {}});
+    found->second.push_back(answer);
+  }
+  return asked;
+}
+
+std::string text_page(const PartKind& kind, Kinds kinds) {
+  std::string text = fmt::format("{}: {}\n\nARIA role  {}\n", kind.name, kind.means, kind.role);
+  text += fmt::format("keys       {}\n", *kind.keys == '\0' ? "none" : kind.keys);
+  if (!kind.calls.empty()) text += fmt::format("calls      {}\n", fmt::join(kind.calls, ", "));
+  text +=
+      "\nsettings\n" +
+      settings_list(kind.name, SettingsFormat::text, kinds).substr(std::string_view(kind.name).size() + 2);
+  text += "\nreadings\n";
+  for (const ReadingInfo& reading : kind.readings)
+    text += fmt::format("  {:<16} {:<10} {}\n", reading.name, reading.unit, reading.means);
+  const auto asked = questions_of(kind);
+  if (!asked.empty()) text += "\ndecisions of its own\n";
+  for (const auto& [question, given] : asked) {
+    text += fmt::format("  {}\n", question->words);
+    for (const Answer* answer : given) text += fmt::format("    {}\n", answer->words);
+  }
+  return text;
+}
+
+std::string markdown_page(const PartKind& kind, Kinds kinds) {
+  std::string text = fmt::format("| | |\n|---|---|\n| ARIA role | `{}` |\n| keys | {} |\n", kind.role,
+                                 *kind.keys == '\0' ? "none" : kind.keys);
+  if (!kind.calls.empty()) text += fmt::format("| calls | `{}` |\n", fmt::join(kind.calls, "`, `"));
+  std::string settings = settings_list(kind.name, SettingsFormat::markdown, kinds);
+  settings = settings.substr(settings.find("| setting |"));
+  text += "\n## Settings\n\n" + settings + "\n## Readings\n\n| reading | unit | means |\n|---|---|---|\n";
+  for (const ReadingInfo& reading : kind.readings)
+    text += fmt::format("| `{}` | {} | {} |\n", reading.name, reading.unit, reading.means);
+  const auto asked = questions_of(kind);
+  if (!asked.empty()) text += "\n## Decisions of its own\n\n| it asks | and answers |\n|---|---|\n";
+  for (const auto& [question, given] : asked) {
+    std::vector<std::string_view> words;
+    for (const Answer* answer : given) words.emplace_back(answer->words);
+    text += fmt::format("| {} | {} |\n", question->words, fmt::join(words, "; "));
+  }
+  return text;
+}
+
+Json json_page(const PartKind& kind, Kinds kinds) {
+  Json page{{"name", kind.name}, {"means", kind.means}, {"role", kind.role}, {"keys", kind.keys}};
+  page["calls"] = Json::array();
+  for (const char* call : kind.calls) page["calls"].push_back(call);
+  page["settings"] = Json::parse(settings_list(kind.name, SettingsFormat::json, kinds))[kind.name];
+  page["readings"] = Json::array();
+  for (const ReadingInfo& reading : kind.readings)
+    page["readings"].push_back({{"name", reading.name}, {"unit", reading.unit}, {"means", reading.means}});
+  page["questions"] = Json::array();
+  for (const auto& [question, given] : questions_of(kind)) {
+    Json words = Json::array();
+    for (const Answer* answer : given) words.push_back(answer->words);
+    page["questions"].push_back({{"asks", question->words}, {"answers", std::move(words)}});
+  }
+  return page;
+}
+
+}  // namespace
+
+std::string parts_list(std::string_view of, SettingsFormat format, Kinds kinds) {
+  if (!of.empty()) {
+    const PartKind& kind = part_kind(of, kinds);
+    if (format == SettingsFormat::json) return json_text(json_page(kind, kinds));
+    return format == SettingsFormat::text ? text_page(kind, kinds) : markdown_page(kind, kinds);
+  }
+  Json all = Json::array();
+  std::string text = format == SettingsFormat::markdown ? "| kind | what it is |\n|---|---|\n" : "";
+  for (const PartKind* kind : kinds) {
+    all.push_back(json_page(*kind, kinds));
+    text += format == SettingsFormat::markdown
+                ? fmt::format("| [{0}]({0}.md) | {1} |\n", kind->name, kind->means)
+                : fmt::format("{:<14} {}\n", kind->name, kind->means);
+  }
+  return format == SettingsFormat::json ? json_text(all) : text;
+}
+
+}  // namespace ubbo::io
