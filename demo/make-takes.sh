@@ -49,6 +49,14 @@ make visits remove 30 'quarry.state = troubled' 'a long swipe, of which nothing 
   'press (330, 282), drag left 270 dp over 420 ms, wait 80 ms, lift'
 make visits note 31 'willow.share = 0' 'the note is pulled out and goes back' \
   'press (90, 366), drag right 130 dp over 320 ms, wait 100 ms, lift'
+make triage healthy 32 'card = 1' 'a card dragged far enough to the right' \
+  'press (220, 260), wait 60 ms, drag right 150 dp over 380 ms, wait 120 ms, lift'
+make triage visits 33 'card = 2' 'two cards flicked to the left, in quick succession' \
+  'flick left 90 from (240, 300) at 1100, wait 120 ms, flick left 90 from (240, 300) at 1100'
+make triage stays 34 'card = 0' 'a card that is not taken far enough, and goes back' \
+  'press (220, 420), wait 60 ms, drag right 80 dp over 320 ms, wait 140 ms, lift'
+make yard-plan place 35 'new_x = 140, new_y = -160' 'a new hive is dragged to its place on the grid' \
+  'press new-hive, wait 80 ms, move to (206, 436) over 700 ms, wait 140 ms, lift'
 
 # The same drag as a panel of 57.15 by 114.3 mm would have sent it: 20 units a millimetre, 3.175 a dp.
 {

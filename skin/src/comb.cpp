@@ -55,10 +55,17 @@ class Painter {
                   {.fill = colours_->heather.with_alpha(0.14), .stroke = colours_->heather, .width = 1.6}));
       return;
     }
-    add(paper(piece.box, piece.box.h >= sheet_height ? sheet_cut : 0.0,
-              {.fill = colours_->paper.with_alpha(piece.opacity),
-               .stroke = colours_->ink.with_alpha((piece.held ? 0.8 : 0.3) * piece.opacity),
-               .width = 1.2}));
+    Path sheet = paper(piece.box, piece.box.h >= sheet_height ? sheet_cut : 0.0,
+                       {.fill = colours_->paper.with_alpha(piece.opacity),
+                        .stroke = colours_->ink.with_alpha((piece.held ? 0.8 : 0.3) * piece.opacity),
+                        .width = 1.2});
+    const Point middle = piece.box.centre();
+    for (Point& corner : sheet.points) {
+      const Point from = corner - middle;
+      corner = middle + Point{from.x * std::cos(piece.turn) - from.y * std::sin(piece.turn),
+                              from.x * std::sin(piece.turn) + from.y * std::cos(piece.turn)};
+    }
+    add(std::move(sheet));
   }
 
   static Colour faded(const Colour& colour, double by) { return colour.with_alpha(colour.alpha * by); }

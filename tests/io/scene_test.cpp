@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <fstream>
+#include <set>
 
 #include "check.hpp"
 #include "ubbo/io/text/input_error.hpp"
@@ -109,6 +110,30 @@ TEST_CASE(
   std::string many = "[cells]\n";
   for (int i = 0; i < 50; ++i) many += fmt::format("c{} = nan\n", i);
   CHECK_THROWS_WITH(io::parse_scene(many, "s"), Catch::EndsWith("\nand 30 more"));
+}
+
+TEST_CASE("no kind has a setting of a name that every part has in a scene") {
+  const std::set<std::string_view> taken{"id",
+                                         "kind",
+                                         "x",
+                                         "y",
+                                         "w",
+                                         "h",
+                                         "right",
+                                         "bottom",
+                                         "inside",
+                                         "shares",
+                                         "stands_back_for",
+                                         "stands_back_towards",
+                                         "in_safe_area",
+                                         "hidden",
+                                         "disabled",
+                                         "feel"};
+  for (const PartKind* kind : shipped_kinds())
+    for (std::size_t i = 0; i < kind->settings(); ++i) {
+      CAPTURE(kind->name, kind->setting(i).name);
+      CHECK_FALSE(taken.contains(kind->setting(i).name));
+    }
 }
 
 TEST_CASE("a part's own feel is the scene's, but for what it says") {

@@ -260,7 +260,7 @@ TEST_CASE("the demo's takes are what their scripts make, and come to what they e
     const std::string scene = name.substr(0, name.find('.')) + ".scene.toml";
     CHECK(run(tool + " replay " + demo + scene + " " + entry.path().string()).exit == 0);
   }
-  CHECK(takes == 23);
+  CHECK(takes == 27);
 }
 
 TEST_CASE("the examples run") {

@@ -11,7 +11,7 @@ namespace {
 constexpr std::array state_names{"closed", "open", "committed", "troubled", "removed"};
 constexpr std::array swipe_actions{"reset", "open leading", "open trailing"};
 constexpr std::array swipe_calls{"reset", "fail", "remove"};
-constexpr std::array<std::array<const char*, 2>, 2> side_names{{{"leading", "trailing"}, {"top", "bottom"}}};
+constexpr std::array<std::array<const char*, 2>, 2> side_names{{{"leading", "trailing"}, {"above", "below"}}};
 
 SwipeRowSettings checked(const std::string& id, const Box& box, SwipeRowSettings settings) {
   if (const std::string fault = SwipeRow::fault(id, box, settings); !fault.empty()) refuse(fault);
@@ -31,8 +31,8 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
       number<&S::leading>("leading", "dp", 0.0, 10000.0,
                           "how far it opens over what lies at its leading side; 0: not"),
       number<&S::trailing>("trailing", "dp", 0.0, 10000.0, "the same for its trailing side"),
-      number<&S::top>("top", "dp", 0.0, 10000.0, "the same for its top: it slides down"),
-      number<&S::bottom>("bottom", "dp", 0.0, 10000.0, "the same for its bottom: it slides up"),
+      number<&S::above>("above", "dp", 0.0, 10000.0, "the same for what lies above it: it slides down"),
+      number<&S::below>("below", "dp", 0.0, 10000.0, "the same for what lies below it: it slides up"),
       number<&S::opens_at>("opens_at", "", 0.01, 1.0,
                            "the share of that from which it opens when it is let go"),
       number<&S::commits_at>("commits_at", "", 0.0, 1.0,
@@ -61,12 +61,12 @@ std::string SwipeRow::fault(const std::string& id, const Box& box, const SwipeRo
   std::string fault = settings_fault(owner, settings);
   if (!fault.empty()) return fault;
   if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  if (settings.leading + settings.trailing + settings.top + settings.bottom <= 0.0)
-    return owner + ": it opens to no side; it takes leading, trailing, top or bottom above 0";
+  if (settings.leading + settings.trailing + settings.above + settings.below <= 0.0)
+    return owner + ": it opens to no side; it takes leading, trailing, above or below more than 0";
   for (const auto& [name, opens, whole] : {std::tuple{"leading", settings.leading, box.w},
                                            {"trailing", settings.trailing, box.w},
-                                           {"top", settings.top, box.h},
-                                           {"bottom", settings.bottom, box.h}})
+                                           {"above", settings.above, box.h},
+                                           {"below", settings.below, box.h}})
     if (opens >= whole)
       return owner + ": " + name + " = " + plain_number(opens) +
              " is not taken; it takes less than the row's own " + plain_number(whole) + " dp";
@@ -86,7 +86,7 @@ SwipeRow::SwipeRow(std::string id, const Box& box, SwipeRowSettings settings, Su
 
 std::array<double, 2> SwipeRow::sides(int axis) const {
   return axis == 0 ? std::array{settings_.leading, settings_.trailing}
-                   : std::array{settings_.top, settings_.bottom};
+                   : std::array{settings_.above, settings_.below};
 }
 
 SnapPoints SwipeRow::rests(int axis, bool committing) const {
@@ -177,7 +177,7 @@ Accessible SwipeRow::accessible() const {
 Wish SwipeRow::wish(const Sample&) const {
   if (state_ == State::removed) return {};
   return {.horizontal = settings_.leading + settings_.trailing > 0.0,
-          .vertical = settings_.top + settings_.bottom > 0.0};
+          .vertical = settings_.above + settings_.below > 0.0};
 }
 
 bool SwipeRow::takes(Point at) const { return state_ != State::removed && Part::takes(at); }
@@ -387,7 +387,7 @@ void SwipeRow::heard() {
   if (meant && state_ == State::closed && !pressed()) {
     const double to = settings_.leading > 0.0 ? settings_.leading : -settings_.trailing;
     Rail& rail = rails_[to != 0.0 ? 0 : 1];
-    rail.go_to(to != 0.0 ? to : settings_.top > 0.0 ? settings_.top : -settings_.bottom);
+    rail.go_to(to != 0.0 ? to : settings_.above > 0.0 ? settings_.above : -settings_.below);
     chosen();
   }
 }
@@ -458,7 +458,7 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
          .name = it.side(),
          .box = bare,
          .opacity = std::clamp(0.25 + 0.75 * std::fabs(it.share()), 0.0, 1.0),
-         .on = side == "leading" || side == "top"});
+         .on = side == "leading" || side == "above"});
   }
   out({.role = Role::surface, .box = box, .held = it.dragging()});
   if (it.state() == SwipeRow::State::committed || it.state() == SwipeRow::State::troubled) {

@@ -3,7 +3,9 @@
 #include <array>
 
 #include "ubbo/parts/button.hpp"
+#include "ubbo/parts/card_deck.hpp"
 #include "ubbo/parts/carousel.hpp"
+#include "ubbo/parts/draggable.hpp"
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/pad.hpp"
 #include "ubbo/parts/page_dots.hpp"
@@ -24,7 +26,8 @@ namespace ubbo {
   static const std::array kinds{&Slider::described(),   &RangeSlider::described(), &Switch::described(),
                                 &Button::described(),   &Rating::described(),      &Tabs::described(),
                                 &PageDots::described(), &Carousel::described(),    &SwipeRow::described(),
-                                &Pane::described(),     &Pad::described(),         &ProgressBar::described()};
+                                &CardDeck::described(), &Draggable::described(),   &Pane::described(),
+                                &Pad::described(),      &ProgressBar::described()};
   return kinds;
 }
 

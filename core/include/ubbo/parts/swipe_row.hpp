@@ -14,8 +14,8 @@ struct SwipeRowSettings {
   std::string label{};
   double leading = 0.0;   ///< dp it opens by over what lies at its leading side; 0: not that way
   double trailing = 0.0;  ///< dp, the same for its trailing side
-  double top = 0.0;
-  double bottom = 0.0;
+  double above = 0.0;     ///< the same for what lies above it: it slides down
+  double below = 0.0;
   double opens_at = 0.5;    ///< the share of that from which it opens when it is let go
   double commits_at = 0.0;  ///< the share of its own length from which a long swipe commits; 0: none does
   Micros returns_after{0};  ///< once open, it goes back by itself after so long; 0: it stays
@@ -57,9 +57,9 @@ class SwipeRow final : public Part {
   /// How far it has slid, dp on the screen.
   [[nodiscard]] Point offset() const;
   /// How far it is open towards a side: 0 closed, 1 open, beyond that on the way to a commit; negative for
-  /// the trailing side and the bottom.
+  /// the trailing side and below.
   [[nodiscard]] double share() const;
-  /// The side it is open over, or moves over: "leading", "trailing", "top", "bottom"; "" when closed.
+  /// The side it is open over, or moves over: "leading", "trailing", "above", "below"; "" when closed.
   [[nodiscard]] const char* side() const;
   [[nodiscard]] State state() const { return state_; }
   /// How much of its place is left: 1, and after `remove` down to 0.

@@ -1,0 +1,138 @@
+#pragma once
+
+#include <functional>
+#include <string>
+#include <vector>
+
+#include "ubbo/motion/mover.hpp"
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/touch/drag.hpp"
+
+namespace ubbo {
+
+/// The settings of a card deck. Units, ranges and meanings stand in the settings table.
+struct CardDeckSettings {
+  std::string label{};
+  Link<int> top{};  ///< the index of the topmost card; `count` when all are gone
+  double count = 0;
+  bool to_left = true;  ///< cards may be thrown that way
+  bool to_right = true;
+  bool upwards = false;
+  bool downwards = false;
+  double far = 0.35;     ///< the share of its own size from which a card that is let go is thrown
+  double turn = 12.0;    ///< degrees a card turns that is dragged by its own width, held at its end
+  double behind = 0.06;  ///< how much smaller the next card is, 0 to 1, before it rises
+  Passage passage = Spring::settling(Micros{280'000}, 0.05);
+  Passage leave = Timed{Curve::ease_out(), Micros{320'000}};
+  PartReduced reduced_motion = PartReduced::as_screen;
+  std::function<void(int, Side)> on_throw{};  ///< told which card went to which side
+};
+
+template <>
+std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>();
+
+/// Cards on a heap, of which the topmost is thrown to a side: by distance or by a flick. It turns by where it
+/// is held, the next one rises as it goes, and what was thrown can be taken back.
+class CardDeck final : public Part {
+ public:
+  using Settings = CardDeckSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a count that is no whole number, no side, a `top` that
+  /// is not linked.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const CardDeckSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  CardDeck(std::string id, const Box& box, CardDeckSettings settings, Surroundings& around);
+
+  [[nodiscard]] const CardDeckSettings& settings() const { return settings_; }
+  void change(CardDeckSettings settings);
+
+  [[nodiscard]] int count() const { return static_cast<int>(settings_.count); }
+  /// The index of the topmost card; `count()` when all are gone.
+  [[nodiscard]] int top() const;
+  /// How far the topmost card is from its place, dp.
+  [[nodiscard]] Point offset() const { return {x_.at(around().now).value, y_.at(around().now).value}; }
+  /// How far it is turned, radians, clockwise.
+  [[nodiscard]] double turn() const { return turn_at(offset()); }
+  /// How far the topmost card has risen: 1, and less while the one above it is going.
+  [[nodiscard]] double risen() const { return risen_.at(around().now).value; }
+  /// How far the next one rises: with the topmost one's way to where it would be thrown, 0 to 1.
+  [[nodiscard]] double next_risen() const;
+  /// How many cards are on their way out.
+  [[nodiscard]] std::size_t flying() const { return flying_.size(); }
+  /// Card `index` of those on their way out: its place and turn.
+  struct Flying {
+    int card = 0;
+    Mover x{0.0, 0.5};
+    Mover y{0.0, 0.5};
+    double turn = 0.0;
+  };
+  [[nodiscard]] const Flying& flying(std::size_t index) const { return flying_[index]; }
+  [[nodiscard]] bool pressed() const { return held_by_ != none; }
+  [[nodiscard]] bool dragging() const { return drag_.dragging(); }
+
+  /// Throws the topmost card to a side that is open to it, without a finger.
+  void throw_to(Side side);
+  /// Takes the last card that was thrown back, from where it went.
+  void undo();
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override;
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample&) const override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override;
+  void advance(Micros now) override;
+  void heard() override;
+
+ private:
+  static constexpr int none = -1;
+
+  [[nodiscard]] bool open_to(Side side) const;
+  [[nodiscard]] double turn_at(Point offset) const;
+  [[nodiscard]] Point beyond(Side side, Point offset) const;
+  void lift(const Contact& contact, const Sample& sample);
+  void send(Side side, Point velocity);
+  void back(Point velocity);
+  void say_top(int card);
+
+  CardDeckSettings settings_;
+  Watch watch_;
+  Mover x_{0.0, 0.05};
+  Mover y_{0.0, 0.05};
+  Mover risen_{1.0, 1e-3};
+  std::vector<Flying> flying_;
+  std::vector<Side> thrown_;  // where each card went, for taking back
+  Drag drag_;
+  Point grabbed_{};     // where the card was when the drag began
+  double lever_ = 1.0;  // -1 to 1: how far below its middle it is held, which turns it
+  int held_by_ = none;
+  int said_ = 0;
+};
+
+namespace questions {
+inline constexpr Question card{"is the card thrown?"};
+}
+namespace answers {
+inline constexpr Answer card_far{
+    &questions::card, "yes, far enough", true,
+    "the card is thrown: it was let go {far} away, and from {far.limit} on it goes", "thrown"};
+inline constexpr Answer card_fast{
+    &questions::card, "yes, fast enough", true,
+    "the card is thrown: it was let go at {speed}, and from {speed.limit} on it goes", "flicked away"};
+inline constexpr Answer card_stays{&questions::card, "no", false,
+                                   "the card goes back: it was let go {far} away, of {far.limit}, at {speed}",
+                                   "back"};
+inline constexpr Answer card_asked{&questions::card, "yes, it was asked for", true,
+                                   "the card is thrown, as it was asked for", "thrown"};
+inline constexpr Answer card_undone{&questions::card, "it is taken back", true, "card {card} is taken back",
+                                    "taken back"};
+inline constexpr std::array card_deck_answers{&card_far, &card_fast, &card_stays, &card_asked, &card_undone};
+}  // namespace answers
+
+}  // namespace ubbo

@@ -1,0 +1,88 @@
+#pragma once
+
+#include <array>
+#include <functional>
+#include <string>
+
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/rail.hpp"
+
+namespace ubbo {
+
+/// The ways a draggable may go.
+enum class Freedom : std::uint8_t { both, horizontal, vertical };
+
+/// The settings of a draggable. Units, ranges and meanings stand in the settings table.
+struct DraggableSettings {
+  std::string label{};
+  Link<double> offset_x{};  ///< dp from where it was put, to the right
+  Link<double> offset_y{};  ///< dp, downwards
+  Freedom along = Freedom::both;
+  double grid = 0.0;      ///< dp from place to place; 0: anywhere
+  double farthest = 0.0;  ///< dp it may go to each side; 0: as far as what it lies in, or the screen, lets it
+  Passage passage = Spring::settling(Micros{220'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  Micros glide{0};  ///< without a grid: the time in which its speed halves after the lift
+  std::function<void(Point)> on_rest{};  ///< told where it came to rest
+};
+
+template <>
+std::span<const Setting<DraggableSettings>> settings_of<DraggableSettings>();
+
+/// Something that is dragged about: freely, along an axis, or from place to place of a grid.
+///
+/// Its two coordinates are bound to the app's cells both ways. A drag begins when the finger has come as far
+/// as the threshold in any direction, and goes both ways at once.
+class Draggable final : public Part {
+ public:
+  using Settings = DraggableSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const DraggableSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Draggable(std::string id, const Box& box, DraggableSettings settings, Surroundings& around);
+
+  [[nodiscard]] const DraggableSettings& settings() const { return settings_; }
+  void change(DraggableSettings settings);
+
+  /// How far it is from where it was put, dp.
+  [[nodiscard]] Point offset() const { return {rails_[0].position(), rails_[1].position()}; }
+  /// dp/s.
+  [[nodiscard]] Point velocity() const { return {rails_[0].velocity(), rails_[1].velocity()}; }
+  [[nodiscard]] bool pressed() const { return rails_[0].pressed(); }
+  [[nodiscard]] bool dragging() const { return drag_.dragging(); }
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override { return rails_[0].settled() && rails_[1].settled(); }
+  [[nodiscard]] bool catches() const override { return rails_[0].moving() || rails_[1].moving(); }
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample&) const override;
+  [[nodiscard]] Point carries() const override { return offset(); }
+  [[nodiscard]] Point moved() const override { return offset(); }
+  [[nodiscard]] bool can_go(Side side) const override {
+    return rails_[0].can_go(side) || rails_[1].can_go(side);
+  }
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  void resized() override { bound(); }
+  [[nodiscard]] Micros due() const override { return std::min(rails_[0].due(), rails_[1].due()); }
+  void advance(Micros now) override;
+  void heard() override;
+  void tell_place() override;
+
+ private:
+  [[nodiscard]] RailPlan plan(Axis axis) const;
+  [[nodiscard]] bool goes(Axis axis) const;
+  void bound();
+
+  DraggableSettings settings_;
+  std::array<Rail, 2> rails_;
+  Drag drag_;
+  int held_by_ = 0;
+};
+
+}  // namespace ubbo

@@ -1,0 +1,437 @@
+#include "ubbo/parts/card_deck.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <numbers>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array deck_actions{"undo", "throw left", "throw right", "throw up", "throw down"};
+constexpr std::size_t most_flying = 8;
+constexpr std::array all_sides{Side::left, Side::right, Side::up, Side::down};
+
+Point unit_of(Side side) {
+  switch (side) {
+    case Side::left:
+      return {-1.0, 0.0};
+    case Side::right:
+      return {1.0, 0.0};
+    case Side::up:
+      return {0.0, -1.0};
+    default:
+      return {0.0, 1.0};
+  }
+}
+
+double dot(Point a, Point b) { return a.x * b.x + a.y * b.y; }
+bool level(Side side) { return side == Side::left || side == Side::right; }
+
+}  // namespace
+
+template <>
+std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>() {
+  using declare::flag;
+  using declare::number;
+  using S = CardDeckSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the cards are, for people and screen readers"),
+      declare::cell<&S::top>("top",
+                             "the cell that holds the topmost card, from 0; `count` when all are gone"),
+      number<&S::count>("count", "", 0.0, 1e6, "how many cards there are; a whole number"),
+      flag<&S::to_left>("to_left", "cards may be thrown to the left"),
+      flag<&S::to_right>("to_right", "cards may be thrown to the right"),
+      flag<&S::upwards>("upwards", "cards may be thrown upwards"),
+      flag<&S::downwards>("downwards", "cards may be thrown downwards"),
+      number<&S::far>("far", "", 0.05, 2.0,
+                      "the share of its own size from which a card that is let go is thrown"),
+      number<&S::turn>("turn", "degrees", 0.0, 90.0,
+                       "how far a card turns that is dragged by its width, held at its end"),
+      number<&S::behind>("behind", "", 0.0, 0.9, "how much smaller the next card is before it rises"),
+      declare::passage<&S::passage>("passage", "how a card goes back to its place, and the next one rises"),
+      declare::passage<&S::leave>("leave", "how a card goes away"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of that for people who asked for less motion"),
+  };
+  return table;
+}
+
+std::string CardDeck::fault(const std::string& id, const Box&, const CardDeckSettings& settings) {
+  const std::string owner = "card deck '" + id + "'";
+  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+  for (const Passage* passage : {&settings.passage, &settings.leave})
+    if (const std::string fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
+  if (settings.count != std::floor(settings.count))
+    return owner + ": count = " + plain_number(settings.count) + " is not taken; it takes a whole number";
+  if (!settings.to_left && !settings.to_right && !settings.upwards && !settings.downwards)
+    return owner + ": no side is open; it takes to_left, to_right, upwards or downwards";
+  if (!settings.top.linked())
+    return owner + ": top is not linked; it takes a cell, which the app owns and the deck shows and changes";
+  return {};
+}
+
+CardDeck::CardDeck(std::string id, const Box& box, CardDeckSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around) {
+  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
+  flying_.reserve(most_flying + 1);
+  change(std::move(settings));
+}
+
+void CardDeck::change(CardDeckSettings settings) {
+  settings_ = std::move(settings);
+  watch_ = settings_.top.watch([this](int) { hear(); });
+  said_ = settings_.top.get();
+  x_.put(0.0);
+  y_.put(0.0);
+  risen_.put(1.0);
+  flying_.clear();
+  thrown_.clear();
+}
+
+int CardDeck::top() const {
+  return settings_.top.linked() ? std::clamp(settings_.top.get(), 0, count()) : count();
+}
+
+bool CardDeck::open_to(Side side) const {
+  switch (side) {
+    case Side::left:
+      return settings_.to_left;
+    case Side::right:
+      return settings_.to_right;
+    case Side::up:
+      return settings_.upwards;
+    default:
+      return settings_.downwards;
+  }
+}
+
+double CardDeck::turn_at(Point offset) const {
+  return settings_.turn * std::numbers::pi / 180.0 * lever_ * offset.x / std::fmax(laid().w, 1.0);
+}
+
+double CardDeck::next_risen() const {
+  double most = 0.0;
+  for (const Side side : all_sides)
+    if (open_to(side))
+      most = std::fmax(most,
+                       dot(offset(), unit_of(side)) / (settings_.far * (level(side) ? laid().w : laid().h)));
+  return std::clamp(most, 0.0, 1.0);
+}
+
+bool CardDeck::settled() const {
+  return !pressed() && !x_.moving() && !y_.moving() && !risen_.moving() && flying_.empty();
+}
+
+Accessible CardDeck::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .value_text = top() < count()
+                            ? "card " + std::to_string(top() + 1) + " of " + std::to_string(count())
+                            : std::string("no cards left"),
+          .disabled = !enabled(),
+          .keys = described().keys,
+          .actions = deck_actions};
+}
+
+Wish CardDeck::wish(const Sample&) const {
+  if (top() >= count()) return {};
+  return {.horizontal = settings_.to_left || settings_.to_right,
+          .vertical = settings_.upwards || settings_.downwards};
+}
+
+bool CardDeck::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (pressed() || top() >= count()) return false;
+    held_by_ = contact.slot;
+    grabbed_ = offset();
+    x_.put(grabbed_.x);
+    y_.put(grabbed_.y);
+    drag_.press(sample.at);
+    // Held above its middle it turns the one way, below it the other; one that is on its way keeps its turn.
+    if (grabbed_ == Point{})
+      lever_ = std::clamp((box().centre().y - sample.at.y) / std::fmax(box().h / 2, 1.0), -1.0, 1.0);
+    return true;
+  }
+  if (contact.slot != held_by_) return false;
+  if (sample.phase == Phase::cancel) {
+    drag_.end();
+    held_by_ = none;
+    back({});
+    return true;
+  }
+  const Feel& feel = feel_for(sample.tool);
+  const double threshold = feel.threshold(feel.main_axis(sample.at - contact.down.at));
+  if (drag_.move(sample.at, contact.contested ? HUGE_VAL : threshold))
+    decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
+                            Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+  if (drag_.dragging()) {
+    const Point at = grabbed_ + drag_.offset();
+    x_.put(at.x);
+    y_.put(at.y);
+  }
+  if (sample.phase == Phase::up) lift(contact, sample);
+  return true;
+}
+
+void CardDeck::lose(const Contact& contact, const Sample&) {
+  if (contact.slot != held_by_) return;
+  drag_.end();
+  held_by_ = none;
+  back({});
+}
+
+void CardDeck::lift(const Contact& contact, const Sample& sample) {
+  const bool dragged = drag_.dragging();
+  drag_.end();
+  held_by_ = none;
+  if (!dragged) return back({});
+  const Feel& feel = feel_for(sample.tool);
+  const VelocityEstimate found = contact.history.estimate(contact.last.time, feel.velocity_rules());
+  const Point velocity = found.stale ? Point{} : found.velocity;
+  const Point at = offset();
+  // The side it has come furthest towards.
+  Side best = Side::left;
+  double far = -HUGE_VAL;
+  for (const Side side : all_sides) {
+    if (!open_to(side)) continue;
+    const double share = dot(at, unit_of(side)) / (level(side) ? laid().w : laid().h);
+    if (share <= far) continue;
+    far = share;
+    best = side;
+  }
+  const double size = level(best) ? laid().w : laid().h;
+  const double speed = dot(velocity, unit_of(best));
+  const Fact distance = Fact::above("far", far * size, "dp", settings_.far * size);
+  const Fact pace = Fact::above("speed", speed, "dp/s", feel.flick_speed);
+  if (far > 0.0 && speed >= feel.flick_speed)
+    decide(answers::card_fast, {pace, distance});
+  else if (far >= settings_.far && speed > -feel.flick_speed)
+    decide(answers::card_far, {distance, pace});
+  else {
+    decide(answers::card_stays, {distance, pace});
+    return back(velocity);
+  }
+  send(best, velocity);
+}
+
+void CardDeck::back(Point velocity) {
+  if (offset() == Point{}) return;
+  const Reduced how = reduced_for(settings_.reduced_motion, around().reduced_motion);
+  x_.set_reduced(how);
+  y_.set_reduced(how);
+  x_.send(0.0, settings_.passage, around().now, velocity.x);
+  y_.send(0.0, settings_.passage, around().now, velocity.y);
+}
+
+// Where a card that leaves to a side is out of sight, whichever way it is turned.
+Point CardDeck::beyond(Side side, Point offset) const {
+  const Box here = laid();
+  const double reach = std::hypot(here.w, here.h);
+  const Box screen = around().screen;
+  Point to = offset;
+  if (side == Side::left) to.x = screen.x - here.x - reach;
+  if (side == Side::right) to.x = screen.right() - here.x + reach - here.w;
+  if (side == Side::up) to.y = screen.y - here.y - reach;
+  if (side == Side::down) to.y = screen.bottom() - here.y + reach - here.h;
+  return to;
+}
+
+void CardDeck::send(Side side, Point velocity) {
+  const int card = top();
+  const Point from = offset();
+  const double share = next_risen();
+  const Reduced how = reduced_for(settings_.reduced_motion, around().reduced_motion);
+  if (flying_.size() == most_flying) flying_.erase(flying_.begin());
+  Flying leaving{.card = card, .turn = turn()};
+  const Point to = beyond(side, from);
+  for (auto [mover, at, end, speed] :
+       {std::tuple{&leaving.x, from.x, to.x, velocity.x}, {&leaving.y, from.y, to.y, velocity.y}}) {
+    mover->put(at);
+    mover->set_reduced(how);
+    mover->send(end, settings_.leave, around().now, speed);
+  }
+  if (leaving.x.moving() || leaving.y.moving()) flying_.push_back(leaving);
+  thrown_.resize(std::min(thrown_.size(), static_cast<std::size_t>(card)));
+  thrown_.resize(static_cast<std::size_t>(card), side);
+  thrown_.push_back(side);
+  x_.put(0.0);
+  y_.put(0.0);
+  lever_ = 1.0;
+  risen_.put(share);
+  risen_.set_reduced(how);
+  risen_.send(1.0, settings_.passage, around().now);
+  say_top(card + 1);
+  if (settings_.on_throw) settings_.on_throw(card, side);
+}
+
+void CardDeck::say_top(int card) {
+  said_ = card;
+  settings_.top.set(card);
+}
+
+void CardDeck::throw_to(Side side) {
+  ask([this, side] {
+    act(deck_actions[1 + static_cast<std::size_t>(std::find(all_sides.begin(), all_sides.end(), side) -
+                                                  all_sides.begin())]);
+  });
+}
+
+void CardDeck::undo() {
+  ask([this] { act(deck_actions[0]); });
+}
+
+bool CardDeck::act(std::string_view action) {
+  if (pressed()) return false;
+  if (action == deck_actions[0]) {
+    if (top() == 0) return false;
+    const int card = top() - 1;
+    const Side from = static_cast<std::size_t>(card) < thrown_.size()
+                          ? thrown_[static_cast<std::size_t>(card)]
+                          : all_sides[settings_.to_left    ? 0
+                                      : settings_.to_right ? 1
+                                      : settings_.upwards  ? 2
+                                                           : 3];
+    decide(answers::card_undone, {Fact::plain("card", card + 1, "")});
+    Point at = beyond(from, {});
+    // One that is still on its way turns round where it is.
+    for (auto one = flying_.begin(); one != flying_.end(); ++one)
+      if (one->card == card) {
+        at = {one->x.at(around().now).value, one->y.at(around().now).value};
+        flying_.erase(one);
+        break;
+      }
+    x_.put(at.x);
+    y_.put(at.y);
+    risen_.put(1.0);
+    say_top(card);
+    back({});
+    return true;
+  }
+  for (std::size_t i = 0; i < all_sides.size(); ++i) {
+    if (action != deck_actions[i + 1]) continue;
+    if (top() >= count() || !open_to(all_sides[i])) return false;
+    decide(answers::card_asked);
+    send(all_sides[i], {});
+    return true;
+  }
+  return false;
+}
+
+bool CardDeck::press(Key key) {
+  switch (key) {
+    case Key::left:
+      return act(deck_actions[1]);
+    case Key::right:
+      return act(deck_actions[2]);
+    case Key::up:
+      return act(deck_actions[3]);
+    case Key::down:
+      return act(deck_actions[4]);
+    case Key::escape:
+      return act(deck_actions[0]);
+    default:
+      return false;
+  }
+}
+
+Micros CardDeck::due() const {
+  Micros next = std::min({x_.due(), y_.due(), risen_.due()});
+  for (const Flying& one : flying_) next = std::min({next, one.x.due(), one.y.due()});
+  return next;
+}
+
+void CardDeck::advance(Micros now) {
+  x_.advance(now);
+  y_.advance(now);
+  risen_.advance(now);
+  for (Flying& one : flying_) {
+    one.x.advance(now);
+    one.y.advance(now);
+  }
+  std::erase_if(flying_, [](const Flying& one) { return !one.x.moving() && !one.y.moving(); });
+}
+
+void CardDeck::heard() {
+  const int written = settings_.top.linked() ? settings_.top.get() : said_;
+  if (written == said_) return;
+  // The app deals: another card is simply there.
+  said_ = written;
+  if (pressed()) return;
+  x_.put(0.0);
+  y_.put(0.0);
+  risen_.put(1.0);
+}
+
+namespace {
+
+const CardDeck& deck_of(const Part& part) { return static_cast<const CardDeck&>(part); }
+
+double card_x(const CardDeck& it) { return it.offset().x; }
+double card_y(const CardDeck& it) { return it.offset().y; }
+double card_top(const CardDeck& it) { return it.top(); }
+double card_turn(const CardDeck& it) { return it.turn() * 180.0 / std::numbers::pi; }
+double cards_flying(const CardDeck& it) { return static_cast<double>(it.flying()); }
+
+constexpr std::array card_deck_readings{
+    ReadingInfo{"offset.x", "dp", "how far the topmost card is to the right of its place",
+                &read<CardDeck, &card_x>, nullptr, true},
+    ReadingInfo{"offset.y", "dp", "how far it is below its place", &read<CardDeck, &card_y>, nullptr, true},
+    ReadingInfo{"turn", "degrees", "how far it is turned", &read<CardDeck, &card_turn>},
+    ReadingInfo{"next", "", "how far the next one has risen", &read<CardDeck, &CardDeck::next_risen>},
+    ReadingInfo{"top", "", "the topmost card, from 0", &read<CardDeck, &card_top>},
+    ReadingInfo{"flying", "", "cards on their way out", &read<CardDeck, &cards_flying>},
+    ReadingInfo{"pressed", "", "a finger has the topmost card", &read<CardDeck, &CardDeck::pressed>},
+    ReadingInfo{"dragging", "", "a finger drags it", &read<CardDeck, &CardDeck::dragging>},
+};
+
+void card_deck_pieces(const Part& part, const PieceTaker& out) {
+  const CardDeck& it = deck_of(part);
+  const Box box = it.box();
+  const auto card = [&](int index, Point offset, double scale, double turn, bool held) {
+    if (index < 0 || index >= it.count()) return;
+    const Point middle = box.centre() + offset;
+    const double w = box.w * scale;
+    const double h = box.h * scale;
+    const std::string words = std::to_string(index + 1);
+    out({.role = Role::surface,
+         .name = "card",
+         .box = {middle.x - w / 2, middle.y - h / 2, w, h},
+         .turn = turn,
+         .on = index == it.top(),
+         .held = held});
+    out({.role = Role::value,
+         .name = "number",
+         .box = {middle.x - w / 2, middle.y - 18.0, w, 34.0},
+         .words = words});
+  };
+  const double behind = it.settings().behind;
+  card(it.top() + 1, {0.0, 10.0 * (1.0 - it.next_risen())}, 1.0 - behind * (1.0 - it.next_risen()), 0.0,
+       false);
+  card(it.top(), it.offset() + Point{0.0, 10.0 * (1.0 - it.risen())}, 1.0 - behind * (1.0 - it.risen()),
+       it.turn(), it.dragging());
+  for (std::size_t i = 0; i < it.flying(); ++i) {
+    const CardDeck::Flying& one = it.flying(i);
+    const Micros now = it.around().now;
+    card(one.card, {one.x.at(now).value, one.y.at(now).value}, 1.0, one.turn, false);
+  }
+  out({.role = Role::label, .box = {box.x, box.y - 26.0, box.w, 20.0}, .words = it.settings().label});
+}
+
+}  // namespace
+
+const PartKind& CardDeck::described() {
+  static const PartKind kind =
+      describe<CardDeck>({.name = "card-deck",
+                          .means = "cards on a heap, of which the topmost is thrown to a side",
+                          .role = "group",
+                          .readings = card_deck_readings,
+                          .pieces = &card_deck_pieces,
+                          .keys = "arrows throw, Escape takes back",
+                          .calls = {},
+                          .answers = answers::card_deck_answers});
+  return kind;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,235 @@
+#include "ubbo/parts/draggable.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array freedom_names{"both", "horizontal", "vertical"};
+
+DraggableSettings checked(const std::string& id, const Box& box, DraggableSettings settings) {
+  if (const std::string fault = Draggable::fault(id, box, settings); !fault.empty()) refuse(fault);
+  return settings;
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<DraggableSettings>> settings_of<DraggableSettings>() {
+  using declare::number;
+  using S = DraggableSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what it is, for people and screen readers"),
+      declare::cell<&S::offset_x>(
+          "offset_x", "the cell of how far it is to the right of where it was put, dp; may be left out"),
+      declare::cell<&S::offset_y>("offset_y", "the cell of how far it is below that, dp; may be left out"),
+      declare::choice<&S::along>("along", freedom_names, "the ways it may go"),
+      number<&S::grid>("grid", "dp", 0.0, 10000.0, "from place to place; 0: it rests anywhere"),
+      number<&S::farthest>(
+          "farthest", "dp", 0.0, 100000.0,
+          "how far it may go to each side; 0: as far as what it lies in, or the screen, lets it"),
+      declare::passage<&S::passage>("passage", "how it goes where it is sent"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of its travel for people who asked for less motion"),
+      number<&S::glide>(
+          "glide", "ms", 0.0, 2000.0,
+          "without a grid: the time in which its speed halves after the lift; 0: it stays where it is "
+          "let go"),
+  };
+  return table;
+}
+
+std::string Draggable::fault(const std::string& id, const Box&, const DraggableSettings& settings) {
+  const std::string owner = "draggable '" + id + "'";
+  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  return {};
+}
+
+Draggable::Draggable(std::string id, const Box& box, DraggableSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      settings_(checked(this->id(), box, std::move(settings))),
+      rails_{Rail(*this, plan(Axis::horizontal), settings_.offset_x),
+             Rail(*this, plan(Axis::vertical), settings_.offset_y)} {
+  for (Rail& rail : rails_)
+    rail.on_rest = [this](double) {
+      if (settings_.on_rest && settled()) settings_.on_rest(offset());
+    };
+}
+
+bool Draggable::goes(Axis axis) const {
+  return settings_.along == Freedom::both ||
+         (settings_.along == Freedom::horizontal) == (axis == Axis::horizontal);
+}
+
+RailPlan Draggable::plan(Axis axis) const {
+  const Box& inside = outer() != nullptr ? outer()->laid() : around().screen;
+  const bool level = axis == Axis::horizontal;
+  double least = level ? inside.x - laid().x : inside.y - laid().y;
+  double most = level ? inside.right() - laid().right() : inside.bottom() - laid().bottom();
+  if (settings_.farthest > 0.0) {
+    least = -settings_.farthest;
+    most = settings_.farthest;
+  }
+  // Where it was put is a place it may be.
+  least = goes(axis) ? std::min(least, 0.0) : 0.0;
+  most = goes(axis) ? std::max(most, 0.0) : 0.0;
+  RailPlan made{.axis = axis,
+                .least = least,
+                .most = most,
+                .unit = "dp",
+                .passage = settings_.passage,
+                .tells = Tells::place,
+                .reduced_motion = settings_.reduced_motion};
+  if (settings_.grid > 0.0) {
+    const double from = std::ceil(least / settings_.grid) * settings_.grid;
+    const double to = std::floor(most / settings_.grid) * settings_.grid;
+    made.rests = to > from ? SnapPoints::even(from, to, settings_.grid) : SnapPoints::list({0.0});
+  } else if (settings_.glide > Micros{0}) {
+    made.glide = Coast::half_life(settings_.glide);
+  }
+  return made;
+}
+
+void Draggable::change(DraggableSettings settings) {
+  settings_ = std::move(settings);
+  rails_[0].change(plan(Axis::horizontal), settings_.offset_x);
+  rails_[1].change(plan(Axis::vertical), settings_.offset_y);
+}
+
+void Draggable::bound() {
+  for (const Axis axis : {Axis::horizontal, Axis::vertical}) {
+    RailPlan made = plan(axis);
+    Rail& rail = rails_[axis == Axis::horizontal ? 0 : 1];
+    rail.set_bounds(made.least, made.most);
+    rail.set_rests(std::move(made.rests));
+  }
+}
+
+Accessible Draggable::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .value_text = plain_number(std::round(offset().x)) + " to the right, " +
+                        plain_number(std::round(offset().y)) + " down",
+          .disabled = !enabled(),
+          .keys = described().keys};
+}
+
+Wish Draggable::wish(const Sample&) const {
+  return {.handle = true, .horizontal = goes(Axis::horizontal), .vertical = goes(Axis::vertical)};
+}
+
+bool Draggable::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (pressed()) return false;
+    bound();
+    held_by_ = contact.slot;
+    drag_ = settings_.along == Freedom::both
+                ? Drag()
+                : Drag(goes(Axis::horizontal) ? Axis::horizontal : Axis::vertical);
+    drag_.press(sample.at);
+    // They wait until the drag of both begins.
+    for (Rail& rail : rails_) rail.down(contact, sample, 1.0, 0.0);
+    return true;
+  }
+  if (!pressed() || contact.slot != held_by_) return false;
+  if (sample.phase == Phase::cancel) {
+    drag_.end();
+    for (Rail& rail : rails_) rail.cancel();
+    return true;
+  }
+  const Feel& feel = feel_for(sample.tool);
+  const double threshold = feel.threshold(feel.main_axis(sample.at - contact.down.at));
+  if (drag_.move(sample.at, contact.contested ? HUGE_VAL : threshold)) {
+    decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
+                            Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+    const Point anchor = sample.at - drag_.offset();
+    for (Rail& rail : rails_) rail.take_over(contact, anchor);
+  }
+  const bool dragged = drag_.dragging();
+  if (sample.phase == Phase::up) {
+    drag_.end();
+    for (Rail& rail : rails_)
+      if (!rail.lift(contact, sample)) rail.resume();
+    if (!dragged && drag_.strayed() > feel.rest_radius)
+      decide(answers::drag_too_short, {Fact::above("travel", drag_.travel(), "dp", threshold)});
+  } else if (dragged) {
+    for (Rail& rail : rails_) rail.follow(contact, sample);
+  }
+  return true;
+}
+
+void Draggable::lose(const Contact& contact, const Sample&) {
+  if (!pressed() || contact.slot != held_by_) return;
+  drag_.end();
+  for (Rail& rail : rails_) rail.lose();
+}
+
+bool Draggable::press(Key key) {
+  const bool sideways = key == Key::left || key == Key::right;
+  if (!sideways && key != Key::up && key != Key::down) return false;
+  if (!goes(sideways ? Axis::horizontal : Axis::vertical)) return false;
+  constexpr double step = 8.0;  // dp; what an arrow moves where there is no grid
+  bound();
+  Rail& rail = rails_[sideways ? 0 : 1];
+  const double by = settings_.grid > 0.0 ? settings_.grid : step;
+  rail.key(rail.target() + (key == Key::right || key == Key::down ? by : -by));
+  return true;
+}
+
+void Draggable::advance(Micros now) {
+  for (Rail& rail : rails_) rail.advance(now);
+}
+
+void Draggable::heard() {
+  bound();
+  for (Rail& rail : rails_) rail.heard();
+}
+
+void Draggable::tell_place() {
+  for (Rail& rail : rails_) rail.tell_place();
+}
+
+namespace {
+
+const Draggable& draggable(const Part& part) { return static_cast<const Draggable&>(part); }
+
+double dragged_right(const Draggable& it) { return it.offset().x; }
+double dragged_down(const Draggable& it) { return it.offset().y; }
+double speed_of(const Draggable& it) { return length(it.velocity()); }
+
+constexpr std::array draggable_readings{
+    ReadingInfo{"offset.x", "dp", "how far it is to the right of where it was put",
+                &read<Draggable, &dragged_right>, nullptr, true},
+    ReadingInfo{"offset.y", "dp", "how far it is below that", &read<Draggable, &dragged_down>, nullptr, true},
+    ReadingInfo{"speed", "dp/s", "how fast it moves", &read<Draggable, &speed_of>},
+    ReadingInfo{"pressed", "", "a finger has it", &read<Draggable, &Draggable::pressed>},
+    ReadingInfo{"dragging", "", "a finger drags it", &read<Draggable, &Draggable::dragging>},
+};
+
+void draggable_pieces(const Part& part, const PieceTaker& out) {
+  const Draggable& it = draggable(part);
+  const Box box = it.box();
+  out({.role = Role::handle, .name = "marker", .box = box, .on = true, .held = it.pressed()});
+  out({.role = Role::value,
+       .name = "label",
+       .box = {box.x - 40.0, box.bottom() + 2.0, box.w + 80.0, 18.0},
+       .words = it.settings().label});
+}
+
+}  // namespace
+
+const PartKind& Draggable::described() {
+  static const PartKind kind =
+      describe<Draggable>({.name = "draggable",
+                           .means = "something that is dragged about, freely or on a grid",
+                           .role = "group",
+                           .readings = draggable_readings,
+                           .pieces = &draggable_pieces,
+                           .keys = "arrows"});
+  return kind;
+}
+
+}  // namespace ubbo
