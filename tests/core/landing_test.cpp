@@ -54,3 +54,100 @@ TEST_CASE("no snap points: it stays where it was let go, within its bounds") {
   CHECK_THROWS(SnapPoints::even(0, 1e9, 1e-9));
   CHECK_THROWS(SnapPoints::list({1, HUGE_VAL}));
 }
+
+namespace {
+
+// A finger at 1,500 dp/s to the left or upwards, lifted on its way; what it was taken for stands in the
+// journal.
+double flick(Stage& stage, Axis axis) {
+  for (int i = 0; i <= 8; ++i) {
+    const Point at = axis == Axis::horizontal ? Point{330 - 12.0 * i, 300} : Point{180, 500 - 12.0 * i};
+    stage.touch(
+        {.time = ms(100 + 8 * i), .contact = 1, .phase = i == 0 ? Phase::down : Phase::move, .at = at});
+  }
+  const Point last = axis == Axis::horizontal ? Point{234, 300} : Point{180, 404};
+  stage.touch({.time = ms(164), .contact = 1, .phase = Phase::up, .at = last});
+  for (const Decision& decision : stage.journal().decisions())
+    if (decision.says(answers::lifted_moving)) return decision.all_facts()[0].value;
+  FAIL("it did not lift moving");
+  return 0;
+}
+
+}  // namespace
+
+TEST_CASE(
+    "a flick of 1,500 dp/s runs as its settings say, frame by frame, and its end is known at the lift") {
+  for (const double fps : {60.0, 120.0}) {
+    {
+      Stage stage({.journal = 100});
+      Cell<double> scrolled{0};
+      const Pane& list = stage.add<Pane>("list", {0, 0, 360, 720},
+                                         {.offset = scrolled, .least = -5000, .most = 0, .glide = ms(180)});
+      stage.advance(ms(0));
+      const double speed = flick(stage, Axis::vertical);
+      CHECK(speed == Approx(-1500).epsilon(0.01));
+      const double friction = std::log(2.0) / 0.180;  // e^(-f·t) halves in 180 ms
+      const double from = list.offset(), ends = list.target();
+      const Micros at_rest = list.due();
+      CHECK(ends == Approx(from + speed / friction).margin(0.5));
+      Micros now = ms(164);
+      for (; now < at_rest; now += from_seconds(1 / fps)) {
+        stage.advance(now);
+        const double t = to_seconds(now - ms(164));
+        CHECK(std::fabs(list.offset() - (from + speed / friction * (1 - std::exp(-friction * t)))) < 0.5);
+        CHECK_FALSE(list.settled());
+      }
+      stage.advance(at_rest);
+      CHECK(list.settled());
+      CHECK(list.offset() == ends);
+    }
+    {
+      Stage stage({.journal = 100});
+      Cell<int> index{1};
+      const Carousel& photos = stage.add<Carousel>(
+          "photos", {0, 200, 360, 300}, {.index = index, .count = 9, .at_most = 2, .carry = ms(400)});
+      stage.advance(ms(0));
+      const double speed = -flick(stage, Axis::horizontal) / 360;  // items a second
+      const double from = photos.position();
+      const double ends = photos.target();
+      CHECK(ends == 3);
+      const Spring spring = Spring::settling(ms(320), 0);
+      const double w = spring.frequency();
+      REQUIRE(spring.ratio() == 1);
+      // It keeps the finger's speed up to where a spring does not speed up any more, d = 2·v/w, then is that
+      // spring.
+      const double near = 2 * speed / w;
+      const double even = std::max(0.0, (ends - from - near) / speed);
+      const double left = ends - from - speed * even;
+      for (Micros now = ms(164); now < ms(1500); now += from_seconds(1 / fps)) {
+        stage.advance(now);
+        const double t = to_seconds(now - ms(164));
+        const double s = t - even;
+        const double expected =
+            s < 0 ? from + speed * t : ends - (left + (w * left - speed) * s) * std::exp(-w * s);
+        CHECK(std::fabs(photos.position() - expected) * 360 < 0.5);
+        CHECK(photos.position() <= ends + 1e-9);
+      }
+      CHECK(photos.position() == ends);
+      CHECK(index.get() == 3);
+    }
+  }
+}
+
+TEST_CASE("none, one, a million items: a carousel costs the same, and goes nowhere it may not") {
+  for (const double count : {0.0, 1.0, 1e6}) {
+    Stage stage;
+    Cell<int> index{0};
+    Carousel& photos = stage.add<Carousel>("photos", {0, 200, 360, 300}, {.index = index, .count = count});
+    stage.at(ms(0), [&] { photos.go_to(2'000'000); });
+    settle(stage);
+    CHECK(photos.index() == std::max(0, static_cast<int>(count) - 1));
+    std::size_t pieces = 0;
+    photos.kind().pieces(
+        photos, [&](const Piece& piece) { pieces += static_cast<std::size_t>(piece.role == Role::surface); });
+    CHECK(pieces == static_cast<std::size_t>(std::min(count, 1.0)));
+    stage.at(stage.now(), [&] { index.set(-7); });
+    settle(stage);
+    CHECK(photos.index() == 0);
+  }
+}

@@ -122,6 +122,20 @@ TEST_CASE("bad input and usage: exit 2 and what is taken: an unmet expectation: 
   }
 }
 
+TEST_CASE("each kind has a page, and what stands in it is what the kind tells") {
+  for (const char* kind :
+       {"slider", "range-slider", "switch", "button", "rating", "tabs", "page-dots", "carousel", "swipe-row",
+        "card-deck", "draggable", "pane", "pad", "progress-bar"}) {
+    CAPTURE(kind);
+    const std::string page = read(std::string(UBBO_SOURCE_DIR "/docs/parts/") + kind + ".md");
+    CHECK_THAT(page, Catch::EndsWith("<!-- below: ./dev docs -->\n\n" +
+                                     run(tool + " parts " + kind + " --markdown").out));
+    const Ran json = run(tool + " parts " + kind + " --json");
+    CHECK(nlohmann::json::parse(json.out)["name"] == kind);
+  }
+  CHECK_THAT(run(tool + " parts carusel").out, Catch::Contains("nearest known: carousel"));
+}
+
 TEST_CASE("the reference page of settings is the tables'") {
   CHECK(run(tool + " settings --markdown").out == read(UBBO_SOURCE_DIR "/docs/settings.md"));
   const auto root = nlohmann::json::parse(run(tool + " settings --json").out);
@@ -212,7 +226,8 @@ TEST_CASE("curve prints figures, the promised JSON, CSS, and draws") {
 
 TEST_CASE("graph follows readings over a replay") {
   const Folder folder;
-  const Ran ran = run(tool + " graph " + scene_and_drag + " --of frames.thumb.x,cell.frames --json --samples 50");
+  const Ran ran =
+      run(tool + " graph " + scene_and_drag + " --of frames.thumb.x,cell.frames --json --samples 50");
   REQUIRE(ran.exit == 0);
   const auto series = nlohmann::json::parse(ran.out)["series"];
   REQUIRE(series.size() == 2);
@@ -269,6 +284,10 @@ TEST_CASE("the examples run") {
   const Ran honey = run(examples + "honey_slider");
   CHECK(honey.exit == 0);
   CHECK_THAT(honey.out, Catch::Contains("frames: 7"));
+  const Ran app = run(examples + "inspection_app " + (folder / "app.png"));
+  CHECK_THAT(app.out,
+             Catch::StartsWith("7 frames of honey\nsaved: 7 frames of honey, temper 4, queen seen\n"));
+  CHECK(png_size(read(folder / "app.png")) == std::pair{360, 720});
   const Ran rows = run(examples + "coming_rows");
   CHECK(rows.exit == 0);
   CHECK_THAT(rows.out,

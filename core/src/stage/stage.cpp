@@ -166,7 +166,15 @@ void Stage::wake() {
   if (on_wake_) on_wake_();
 }
 
-void Stage::call(Part&, std::function<void()> deed) { do_or_wait(std::move(deed)); }
+void Stage::call(Part& part, std::function<void()> deed) {
+  do_or_wait([this, handle = handle(part), deed = std::move(deed)] {
+    Part* found = get(handle);
+    if (found == nullptr) return;
+    before(*found);
+    deed();
+    after(*found);
+  });
+}
 
 // What an event led to happens at its own time, before the next event.
 void Stage::settle_event() {
