@@ -1,0 +1,110 @@
+// A frame of a stage of 200 parts of all kinds, one of them dragged, one coasting; what a carousel costs by
+// the count of its items. `bare` is a loop over as many numbers, for the ratio.
+#include <benchmark/benchmark.h>
+
+#include <deque>
+
+#include "ubbo/ubbo.hpp"
+
+using namespace ubbo;
+using namespace std::chrono_literals;
+
+namespace {
+
+// Parts of all shipped kinds in turn, each linked to cells of its own.
+struct AllKinds {
+  explicit AllKinds(int parts) {
+    for (int i = 0; i < parts; ++i) {
+      const PartKind& kind = *shipped_kinds()[static_cast<std::size_t>(i) % shipped_kinds().size()];
+      const AnySettings settings = kind.fresh();
+      for (std::size_t s = 0; s < kind.settings(); ++s)
+        if (kind.setting(s).kind == SettingKind::cell)
+          kind.put(settings.get(), s, cell(kind.setting(s).cell_kind));
+      for (const auto& [name, value] : {std::pair{"leading", 60.0}, {"count", 9.0}})
+        if (const std::size_t at = find_setting(kind, name); at < kind.settings())
+          kind.put(settings.get(), at, value);
+      stage.add(kind, "part" + std::to_string(i), Placement::of({0, 60.0 * i, 300, 48}), settings.get());
+    }
+    stage.add<Slider>("dragged", {0, -100, 300, 40}, {.value = dragged});
+    stage.add<Pane>("coasting", {0, -400, 300, 200},
+                    {.offset = coasting, .least = -1e5, .most = 1e5, .glide = 2000ms});
+    stage.advance(0ms);
+  }
+  AnyCell cell(CellKind kind) {
+    switch (kind) {
+      case CellKind::number:
+        return &numbers.emplace_back(0.0);
+      case CellKind::whole:
+        return &wholes.emplace_back(0);
+      case CellKind::flag:
+        return &flags.emplace_back(false);
+      case CellKind::choice:
+        return &choices.emplace_back(Choice({"Notes", "Treatment", "Harvest"}));
+      default:
+        return &texts.emplace_back("");
+    }
+  }
+  std::deque<Cell<double>> numbers;
+  std::deque<Cell<int>> wholes;
+  std::deque<Cell<bool>> flags;
+  std::deque<Cell<Choice>> choices;
+  std::deque<Cell<std::string>> texts;
+  Cell<double> dragged{0.5}, coasting{0};
+  Stage stage{{.width = 400, .height = 20'000}};
+};
+
+void bare(benchmark::State& state) {
+  std::vector<double> numbers(200, 1.0);
+  for (auto _ : state) {
+    for (double& number : numbers) number = number * 0.999 + 0.001;
+    benchmark::DoNotOptimize(numbers.data());
+  }
+}
+BENCHMARK(bare)->Name("parts/bare/200");
+
+// Two samples of the finger and a frame; the pane is flicked again whenever it has come to rest.
+void frame_of_all_kinds(benchmark::State& state) {
+  AllKinds all(200);
+  Micros now{};
+  all.stage.touch({.time = now, .contact = 1, .phase = Phase::down, .at = {150, -80}});
+  double x = 150.0;
+  for (auto _ : state) {
+    if (!all.stage.find("coasting")->catches()) {
+      state.PauseTiming();
+      for (int i = 0; i <= 6; ++i)
+        all.stage.touch({.time = now += 8ms,
+                         .contact = 2,
+                         .phase = i == 0   ? Phase::down
+                                  : i == 6 ? Phase::up
+                                           : Phase::move,
+                         .at = {100, -380.0 + 20.0 * i}});
+      state.ResumeTiming();
+    }
+    for (int i = 0; i < 2; ++i) {
+      x = x > 280.0 ? 20.0 : x + 1.0;
+      all.stage.touch({.time = now += 8ms, .contact = 1, .phase = Phase::move, .at = {x, -80}});
+    }
+    all.stage.advance(now);
+  }
+}
+BENCHMARK(frame_of_all_kinds)->Name("parts/frame/200_of_all_kinds");
+
+// A frame of a carousel on its way, with the pieces a renderer would ask for.
+void carousel_frame(benchmark::State& state) {
+  Stage stage;
+  Cell<int> index{0};
+  Carousel& photos =
+      stage.add<Carousel>("photos", {0, 200, 360, 300},
+                          {.index = index, .count = static_cast<double>(state.range(0)), .peek = 40});
+  Micros now{};
+  stage.advance(now);
+  int at = 0;
+  for (auto _ : state) {
+    if (stage.settled()) stage.at(now, [&] { index.set(at = 1 - at); });
+    stage.advance(now += 16ms);
+    photos.kind().pieces(photos, [](const Piece& piece) { benchmark::DoNotOptimize(piece.box); });
+  }
+}
+BENCHMARK(carousel_frame)->Name("parts/carousel")->Arg(10)->Arg(1'000'000);
+
+}  // namespace
