@@ -57,6 +57,8 @@ make triage stays 34 'card = 0' 'a card that is not taken far enough, and goes b
   'press (220, 420), wait 60 ms, drag right 80 dp over 320 ms, wait 140 ms, lift'
 make yard-plan place 35 'new_x = 140, new_y = -160' 'a new hive is dragged to its place on the grid' \
   'press new-hive, wait 80 ms, move to (206, 436) over 700 ms, wait 140 ms, lift'
+make frame closer 36 'zoom = 2.5' 'a double tap zooms to the place that was tapped' 'double tap (240, 260)'
+make frame right-angle 37 'turn = 90' 'two fingers turn the frame nearly upright' 'rotate 110 degrees at frame'
 
 # The same drag as a panel of 57.15 by 114.3 mm would have sent it: 20 units a millimetre, 3.175 a dp.
 {

@@ -309,6 +309,13 @@ TEST_CASE("each answer is given, and what it claims is so") {
     CHECK(at.get() == 2);
     visits.look(stage);
   }
+  {  // A double tap on a plane.
+    Stage stage{{.journal = 1000}};
+    stage.add<ZoomPlane>("frame", {0, 0, 300, 300}, {});
+    drag(stage, 0, {100, 100}, {101, 100});
+    drag(stage, 200, {100, 100}, {101, 100});
+    visits.look(stage);
+  }
   {  // Two thumbs under one finger.
     Stage stage{{.journal = 1000}};
     Cell<double> low{5}, high{5};

@@ -80,6 +80,7 @@ inline const std::map<const Answer*, Claim>& claims() {
       {&swipe_opens, [](D d) { return fact(d, "place") > 0; }},
       {&swipe_commits, [](D d) { return margin(d, "from") >= 0; }},
       {&swipe_returns, [](D d) { return fact(d, "waited") > 0; }},
+      {&plane_zooms, [](D d) { return fact(d, "zoom") > 0 && fact(d, "to zoom") > 0; }},
       {&dot_pressed, [](D d) { return fact(d, "page") >= 1 && fact(d, "page") <= fact(d, "count"); }},
       {&item_tapped, [](D d) { return fact(d, "item") >= 1 && fact(d, "away") >= 0; }},
       {&land_only, [](D d) { return fact(d, "distance") == std::fabs(fact(d, "aimed") - fact(d, "place")); }},

@@ -17,6 +17,7 @@
 #include "ubbo/parts/swipe_row.hpp"
 #include "ubbo/parts/switch.hpp"
 #include "ubbo/parts/tabs.hpp"
+#include "ubbo/parts/zoom_plane.hpp"
 
 namespace ubbo {
 
@@ -26,8 +27,8 @@ namespace ubbo {
   static const std::array kinds{&Slider::described(),   &RangeSlider::described(), &Switch::described(),
                                 &Button::described(),   &Rating::described(),      &Tabs::described(),
                                 &PageDots::described(), &Carousel::described(),    &SwipeRow::described(),
-                                &CardDeck::described(), &Draggable::described(),   &Pane::described(),
-                                &Pad::described(),      &ProgressBar::described()};
+                                &CardDeck::described(), &Draggable::described(),   &ZoomPlane::described(),
+                                &Pane::described(),     &Pad::described(),         &ProgressBar::described()};
   return kinds;
 }
 

@@ -1,0 +1,415 @@
+#include "ubbo/parts/zoom_plane.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace ubbo {
+
+namespace {
+
+constexpr double degree = std::numbers::pi / 180.0;
+constexpr std::array plane_actions{"zoom in", "zoom out", "turn back"};
+
+Point turned(Point at, double degrees) {
+  const double cos = std::cos(degrees * degree);
+  const double sin = std::sin(degrees * degree);
+  return {at.x * cos - at.y * sin, at.x * sin + at.y * cos};
+}
+
+// Past its limits it shows a share.
+double yielding(double value, double least, double most, double share) {
+  const double within = std::clamp(value, least, most);
+  return within + (value - within) * share;
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<ZoomPlaneSettings>> settings_of<ZoomPlaneSettings>() {
+  using declare::number;
+  using S = ZoomPlaneSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what is on the plane, for people and screen readers"),
+      declare::cell<&S::zoom>("zoom", "the cell of how large the content is; may be left out, as the others"),
+      declare::cell<&S::turn>("turn", "the cell of how far it is turned, degrees clockwise"),
+      declare::cell<&S::pan_x>("pan_x", "the cell of how far its middle is to the right of the plane's, dp"),
+      declare::cell<&S::pan_y>("pan_y", "the cell of how far it is below that, dp"),
+      number<&S::least>("least", "", 0.01, 100.0, "the smallest zoom"),
+      number<&S::most>("most", "", 0.01, 100.0, "the largest zoom"),
+      number<&S::tap_zoom>("tap_zoom", "", 0.0, 100.0, "what a double tap zooms to; 0: it does nothing"),
+      declare::flag<&S::turns>("turns", "two fingers turn it"),
+      number<&S::right_angle>("right_angle", "degrees", 0.0, 45.0,
+                              "how near to a right angle it goes there; 0: it stays as it is turned"),
+      number<&S::give>("give", "", 0.0, 1.0, "how much of the fingers' way shows past a limit"),
+      declare::passage<&S::passage>("passage", "how it goes where it is sent"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of its travel for people who asked for less motion"),
+      number<&S::glide>("glide", "ms", 0.0, 2000.0,
+                        "the time in which its speed halves after the lift; 0: it stays"),
+  };
+  return table;
+}
+
+std::string ZoomPlane::fault(const std::string& id, const Box&, const ZoomPlaneSettings& settings) {
+  const std::string owner = "zoom plane '" + id + "'";
+  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  if (settings.most < settings.least)
+    return owner + ": most = " + plain_number(settings.most) +
+           " is not taken; it takes least = " + plain_number(settings.least) + " or more";
+  if (settings.tap_zoom != 0.0 && (settings.tap_zoom < settings.least || settings.tap_zoom > settings.most))
+    return owner + ": tap_zoom = " + plain_number(settings.tap_zoom) + " is not taken; it takes 0, or " +
+           plain_number(settings.least) + " to " + plain_number(settings.most);
+  return {};
+}
+
+ZoomPlane::ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      gestures_({.taps = 2, .long_press = false, .edges = false}, voice(),
+                [this](const Gesture& gesture) { news(gesture); }) {
+  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
+  change(std::move(settings));
+}
+
+void ZoomPlane::change(ZoomPlaneSettings settings) {
+  settings_ = std::move(settings);
+  const std::array cells{&settings_.zoom, &settings_.turn, &settings_.pan_x, &settings_.pan_y};
+  Pose there{.zoom = std::clamp(1.0, settings_.least, settings_.most)};
+  const std::array<double*, 4> places{&there.zoom, &there.turn, &there.pan.x, &there.pan.y};
+  for (std::size_t i = 0; i < cells.size(); ++i) {
+    watches_[i].stop();
+    if (!cells[i]->linked()) continue;
+    if (std::isfinite(cells[i]->get())) *places[i] = cells[i]->get();
+    told_[i] = cells[i]->get();
+    watches_[i] = cells[i]->watch([this, i](double value) {
+      if (value != told_[i]) hear();
+    });
+  }
+  there.zoom = std::clamp(there.zoom, settings_.least, settings_.most);
+  put(there);
+}
+
+// How far the content's middle may be from the plane's, at this zoom.
+Point ZoomPlane::reach(double zoom) const {
+  return {std::fmax(zoom - 1.0, 0.0) * laid().w / 2, std::fmax(zoom - 1.0, 0.0) * laid().h / 2};
+}
+
+Point ZoomPlane::inside(Point pan, double zoom) const {
+  const Point most = reach(zoom);
+  return {std::clamp(pan.x, -most.x, most.x), std::clamp(pan.y, -most.y, most.y)};
+}
+
+Point ZoomPlane::place_of(Point at) const { return box().centre() + pan() + turned(at * zoom(), turn()); }
+
+bool ZoomPlane::moving() const {
+  return std::any_of(movers_.begin(), movers_.end(), [](const Mover& mover) { return mover.moving(); });
+}
+
+bool ZoomPlane::settled() const { return !gestures_.busy() && !moving(); }
+
+Accessible ZoomPlane::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .value_text = plain_number(std::round(zoom() * 100.0)) + " %",
+          .disabled = !enabled(),
+          .keys = described().keys,
+          .actions = plane_actions};
+}
+
+// With nothing to move, one finger is left to what lies around it.
+Wish ZoomPlane::wish(const Sample&) const {
+  const Point most = reach(zoom());
+  return {.horizontal = most.x > 0.5, .vertical = most.y > 0.5};
+}
+
+bool ZoomPlane::can_go(Side side) const {
+  const Point most = reach(zoom());
+  switch (side) {
+    case Side::left:
+      return pan().x > -most.x;
+    case Side::right:
+      return pan().x < most.x;
+    case Side::up:
+      return pan().y > -most.y;
+    default:
+      return pan().y < most.y;
+  }
+}
+
+void ZoomPlane::put(const Pose& pose) {
+  movers_[0].put(pose.zoom);
+  movers_[1].put(pose.turn);
+  movers_[2].put(pose.pan.x);
+  movers_[3].put(pose.pan.y);
+}
+
+void ZoomPlane::send(const Pose& pose) {
+  const std::array to{pose.zoom, pose.turn, pose.pan.x, pose.pan.y};
+  for (std::size_t i = 0; i < movers_.size(); ++i) {
+    if (movers_[i].target() == to[i] && (movers_[i].moving() || movers_[i].value() == to[i])) continue;
+    movers_[i].set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    movers_[i].send(to[i], settings_.passage, around().now);
+  }
+  rested_ = false;
+}
+
+// What lies under `at` stays there.
+void ZoomPlane::zoom_to(double zoom, Point at) {
+  const Pose from = pose();
+  const Point held = at - box().centre();
+  const Point pan = held + (from.pan - held) * (zoom / from.zoom);
+  send({zoom, from.turn, inside(pan, zoom)});
+}
+
+// Let go: back within its limits, to the right angle that is near, and on by its speed.
+void ZoomPlane::settle(Point velocity) {
+  const Pose from = pose();
+  Pose to = from;
+  to.zoom = std::clamp(from.zoom, settings_.least, settings_.most);
+  const double right = std::round(from.turn / 90.0) * 90.0;
+  if (settings_.right_angle > 0.0 && std::fabs(from.turn - right) <= settings_.right_angle) to.turn = right;
+  Point end = from.pan * (to.zoom / from.zoom);
+  if (settings_.glide > Micros{0}) {
+    const Coast coast = Coast::half_life(settings_.glide);
+    end = end + Point{coast.distance(velocity.x), coast.distance(velocity.y)};
+  }
+  to.pan = inside(end, to.zoom);
+  decide(answers::plane_lands,
+         {Fact::plain("zoom", from.zoom, ""), Fact::plain("turn", from.turn, "degrees"),
+          Fact::plain("to zoom", to.zoom, ""), Fact::plain("to turn", to.turn, "degrees")});
+  const std::array speeds{velocity.x, velocity.y};
+  const std::array ends{to.pan.x, to.pan.y};
+  for (const std::size_t i : {0U, 1U}) {
+    Mover& mover = movers_[i + 2];
+    mover.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    // The friction that lands exactly there, where one does.
+    const auto lands =
+        settings_.glide > Micros{0} ? Coast::landing(ends[i] - mover.value(), speeds[i]) : std::nullopt;
+    if (lands)
+      mover.send(ends[i], Passage(*lands), around().now, speeds[i]);
+    else
+      mover.send(ends[i], settings_.passage, around().now);
+  }
+  send(to);
+  if (!moving()) advance(around().now);
+}
+
+void ZoomPlane::news(const Gesture& gesture) {
+  const bool pair = gesture.kind == GestureKind::pan || gesture.kind == GestureKind::pinch ||
+                    gesture.kind == GestureKind::rotate;
+  if (gesture.kind == GestureKind::tap && gesture.step == GestureStep::ended) {
+    if (gesture.count != 2 || settings_.tap_zoom <= 0.0) return;
+    // In, and from anywhere further in back to where all is seen.
+    const double small = std::clamp(1.0, settings_.least, settings_.most);
+    const double to = zoom() > (small + settings_.tap_zoom) / 2 ? small : settings_.tap_zoom;
+    decide(answers::plane_zooms, {Fact::plain("x", gesture.at.x, "dp"), Fact::plain("y", gesture.at.y, "dp"),
+                                  Fact::plain("zoom", zoom(), ""), Fact::plain("to zoom", to, "")});
+    return zoom_to(to, gesture.at);
+  }
+  if (!pair && gesture.kind != GestureKind::drag) return;
+  if (gesture.step == GestureStep::began) {
+    grabbed_ = pose();
+    carried_ = true;
+  }
+  if (!carried_) return;
+  if (gesture.step == GestureStep::ended || gesture.step == GestureStep::withdrawn) {
+    carried_ = false;
+    return settle(pair || gesture.step == GestureStep::withdrawn ? Point{} : gesture.velocity);
+  }
+  Pose to = grabbed_;
+  if (pair) {
+    // In the logarithm a limit yields alike in both directions.
+    to.zoom = std::exp(yielding(std::log(grabbed_.zoom * gesture.scale), std::log(settings_.least),
+                                std::log(settings_.most), settings_.give));
+    if (settings_.turns) to.turn += gesture.angle / degree;
+  }
+  const Point middle = gesture.at - box().centre();
+  const Point began = middle - gesture.offset;
+  const Point arm =
+      turned(grabbed_.pan - (pair ? began : Point{}), to.turn - grabbed_.turn) * (to.zoom / grabbed_.zoom);
+  const Point wanted = pair ? middle + arm : grabbed_.pan + gesture.offset;
+  const Point most = reach(to.zoom);
+  to.pan = {yielding(wanted.x, -most.x, most.x, settings_.give),
+            yielding(wanted.y, -most.y, most.y, settings_.give)};
+  put(to);
+}
+
+bool ZoomPlane::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down && moving()) {
+    // Caught where it is.
+    const Pose here = pose();
+    put(here);
+    rested_ = false;
+  }
+  Feel feel = feel_for(sample.tool);
+  feel.axis_lock_angle = 0.0;
+  gestures_.touch(contact, sample, feel, around().screen);
+  if (!gestures_.busy() && !carried_ && !moving() && !rested_) {
+    const Pose here = pose();
+    if (here.zoom != std::clamp(here.zoom, settings_.least, settings_.most) ||
+        !(inside(here.pan, here.zoom) == here.pan))
+      settle({});
+    else
+      advance(around().now);
+  }
+  tell_place();
+  return true;
+}
+
+bool ZoomPlane::press(Key key) {
+  constexpr double step = 48.0;  // dp
+  if (carried_) return false;
+  const Pose from = pose();
+  Pose to = from;
+  switch (key) {
+    case Key::page_up:
+      return act(plane_actions[0]);
+    case Key::page_down:
+      return act(plane_actions[1]);
+    case Key::home:
+      return act(plane_actions[2]);
+    case Key::left:
+      to.pan.x += step;
+      break;
+    case Key::right:
+      to.pan.x -= step;
+      break;
+    case Key::up:
+      to.pan.y += step;
+      break;
+    case Key::down:
+      to.pan.y -= step;
+      break;
+    default:
+      return false;
+  }
+  to.pan = inside(to.pan, to.zoom);
+  send(to);
+  return true;
+}
+
+bool ZoomPlane::act(std::string_view action) {
+  if (carried_) return false;
+  constexpr double factor = 1.5;
+  if (action == plane_actions[2]) {
+    send({std::clamp(1.0, settings_.least, settings_.most), 0.0, {}});
+    return true;
+  }
+  if (action != plane_actions[0] && action != plane_actions[1]) return false;
+  const double to = zoom() * (action == plane_actions[0] ? factor : 1.0 / factor);
+  zoom_to(std::clamp(to, settings_.least, settings_.most), box().centre());
+  return true;
+}
+
+Micros ZoomPlane::due() const {
+  Micros next = gestures_.due();
+  for (const Mover& mover : movers_) next = std::min(next, mover.due());
+  return next;
+}
+
+void ZoomPlane::advance(Micros now) {
+  gestures_.advance(now);
+  for (Mover& mover : movers_) mover.advance(now);
+  if (moving() || gestures_.busy() || std::exchange(rested_, true)) return;
+  decide(answers::plane_rests, {Fact::plain("zoom", zoom(), "")});
+  tell_place();
+  if (settings_.on_rest) settings_.on_rest();
+}
+
+void ZoomPlane::tell_place() {
+  const std::array cells{&settings_.zoom, &settings_.turn, &settings_.pan_x, &settings_.pan_y};
+  const Carrying carrying(*this);
+  for (std::size_t i = 0; i < cells.size(); ++i) {
+    if (!cells[i]->linked() || cells[i]->get() == now_of(i)) continue;
+    told_[i] = now_of(i);
+    cells[i]->set(told_[i]);
+  }
+}
+
+void ZoomPlane::heard() {
+  const std::array cells{&settings_.zoom, &settings_.turn, &settings_.pan_x, &settings_.pan_y};
+  Pose to{movers_[0].target(), movers_[1].target(), {movers_[2].target(), movers_[3].target()}};
+  const std::array<double*, 4> places{&to.zoom, &to.turn, &to.pan.x, &to.pan.y};
+  bool written = false;
+  for (std::size_t i = 0; i < cells.size(); ++i) {
+    if (!cells[i]->linked() || cells[i]->get() == told_[i]) continue;
+    told_[i] = cells[i]->get();
+    if (!std::isfinite(told_[i])) continue;
+    *places[i] = told_[i];
+    written = true;
+  }
+  if (written && !carried_) {
+    to.zoom = std::clamp(to.zoom, settings_.least, settings_.most);
+    to.pan = inside(to.pan, to.zoom);
+    if (around().write == Write::travels) {
+      send(to);
+    } else {
+      put(to);
+      rested_ = false;
+      advance(around().now);
+    }
+  }
+  tell_place();
+}
+
+namespace {
+
+const ZoomPlane& plane_of(const Part& part) { return static_cast<const ZoomPlane&>(part); }
+
+double pan_right(const ZoomPlane& it) { return it.pan().x; }
+double pan_down(const ZoomPlane& it) { return it.pan().y; }
+
+constexpr std::array zoom_plane_readings{
+    ReadingInfo{"zoom", "", "how large the content is", &read<ZoomPlane, &ZoomPlane::zoom>, nullptr, true},
+    ReadingInfo{"turn", "degrees", "how far it is turned, clockwise", &read<ZoomPlane, &ZoomPlane::turn>,
+                nullptr, true},
+    ReadingInfo{"pan.x", "dp", "how far its middle is to the right of the plane's",
+                &read<ZoomPlane, &pan_right>},
+    ReadingInfo{"pan.y", "dp", "how far it is below that", &read<ZoomPlane, &pan_down>},
+    ReadingInfo{"pressed", "", "a finger is on it", &read<ZoomPlane, &ZoomPlane::pressed>},
+    ReadingInfo{"carried", "", "fingers carry it", &read<ZoomPlane, &ZoomPlane::carried>},
+};
+
+// Its content is the app's; drawn are its corners and its middle, so that one sees where it is.
+void zoom_plane_pieces(const Part& part, const PieceTaker& out) {
+  const ZoomPlane& it = plane_of(part);
+  const Box box = it.box();
+  const Point middle = it.place_of({});
+  const double w = box.w * it.zoom();
+  const double h = box.h * it.zoom();
+  out({.role = Role::surface,
+       .name = "content",
+       .box = {middle.x - w / 2, middle.y - h / 2, w, h},
+       .turn = it.turn() * degree,
+       .held = it.carried()});
+  const double radius = std::clamp(14.0 * it.zoom(), 8.0, 80.0);
+  for (const double x : {-0.3, 0.0, 0.3})
+    for (const double y : {-0.3, 0.0, 0.3}) {
+      const Point at = it.place_of({x * box.w, y * box.h});
+      out({.role = Role::mark,
+           .box = {at.x - radius, at.y - radius, 2 * radius, 2 * radius},
+           .turn = it.turn() * degree,
+           .on = true,
+           .held = x == 0.0 && y == 0.0});
+    }
+  out({.role = Role::label,
+       .box = {box.x + 12.0, box.y + 8.0, box.w - 24.0, 20.0},
+       .words = it.settings().label});
+}
+
+}  // namespace
+
+const PartKind& ZoomPlane::described() {
+  static const PartKind kind =
+      describe<ZoomPlane>({.name = "zoom-plane",
+                           .means = "a plane whose content fingers zoom, turn and carry",
+                           .role = "group",
+                           .readings = zoom_plane_readings,
+                           .pieces = &zoom_plane_pieces,
+                           .keys = "arrows, Page Up, Page Down, Home",
+                           .answers = answers::zoom_plane_answers});
+  return kind;
+}
+
+}  // namespace ubbo
