@@ -19,11 +19,6 @@ double wide_enough(const Box& box, const CarouselSettings& settings) {
   return (box.w - 2.0 * settings.peek - gaps) / in_view;
 }
 
-CarouselSettings checked(const std::string& id, const Box& box, CarouselSettings settings) {
-  if (const std::string fault = Carousel::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return settings;
-}
-
 }  // namespace
 
 template <>
@@ -86,7 +81,7 @@ std::string Carousel::fault(const std::string& id, const Box& box, const Carouse
 
 Carousel::Carousel(std::string id, const Box& box, CarouselSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
-      settings_(checked(this->id(), box, std::move(settings))),
+      settings_(checked_settings<Carousel>(this->id(), box, std::move(settings))),
       bridge_([this](const int& index) { return place_near(index); },
               [this](double place, const int&) { return item_at(place); }, {}),
       rail_(*this, plan(), {}) {

@@ -9,11 +9,6 @@ namespace {
 
 constexpr std::array freedom_names{"both", "horizontal", "vertical"};
 
-DraggableSettings checked(const std::string& id, const Box& box, DraggableSettings settings) {
-  if (const std::string fault = Draggable::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return settings;
-}
-
 }  // namespace
 
 template <>
@@ -50,7 +45,7 @@ std::string Draggable::fault(const std::string& id, const Box&, const DraggableS
 
 Draggable::Draggable(std::string id, const Box& box, DraggableSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
-      settings_(checked(this->id(), box, std::move(settings))),
+      settings_(checked_settings<Draggable>(this->id(), box, std::move(settings))),
       rails_{Rail(*this, plan(Axis::horizontal), settings_.offset_x),
              Rail(*this, plan(Axis::vertical), settings_.offset_y)} {
   for (Rail& rail : rails_)

@@ -9,11 +9,6 @@ namespace {
 
 constexpr std::array pad_actions{"activate"};
 
-PadSettings checked(const std::string& id, const Box& box, PadSettings settings) {
-  if (const std::string fault = Pad::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return settings;
-}
-
 }  // namespace
 
 template <>
@@ -47,7 +42,7 @@ std::string Pad::fault(const std::string& id, const Box&, const PadSettings& set
 
 Pad::Pad(std::string id, const Box& box, PadSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
-      settings_(checked(this->id(), box, std::move(settings))),
+      settings_(checked_settings<Pad>(this->id(), box, std::move(settings))),
       gestures_(settings_.gestures, voice(), [this](const Gesture& news) { report(news); }) {}
 
 void Pad::report(const Gesture& news) {

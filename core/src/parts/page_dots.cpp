@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "ubbo/parts/value_keys.hpp"
+
 namespace ubbo {
 
 namespace {
@@ -139,31 +141,9 @@ void PageDots::choose(int page, const Answer& answer) {
 }
 
 bool PageDots::press(Key key) {
-  const int step = around().right_to_left ? -1 : 1;
-  int wanted = page();
-  switch (key) {
-    case Key::right:
-      wanted += step;
-      break;
-    case Key::left:
-      wanted -= step;
-      break;
-    case Key::up:
-      ++wanted;
-      break;
-    case Key::down:
-      --wanted;
-      break;
-    case Key::home:
-      wanted = 0;
-      break;
-    case Key::end:
-      wanted = count() - 1;
-      break;
-    default:
-      return false;
-  }
-  wanted = std::clamp(wanted, 0, count() - 1);
+  const auto meant = ValueKeys{1.0, 0.0, 0.0, count() - 1.0, around().right_to_left}.apply(key, page());
+  if (!meant) return false;
+  const int wanted = std::clamp(static_cast<int>(*meant), 0, count() - 1);
   if (wanted == page())
     decide(answers::key_at_end, {Fact::plain("from", page() + 1, ""), Fact::plain("to", page() + 1, "")});
   else

@@ -11,11 +11,6 @@ constexpr std::array moves_names{"itself", "content"};
 constexpr std::array says_names{"place", "rest"};
 constexpr std::array give_names{"none", "share", "less"};
 
-PaneSettings checked(const std::string& id, const Box& box, PaneSettings settings) {
-  if (const std::string fault = Pane::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return settings;
-}
-
 }  // namespace
 
 template <>
@@ -79,7 +74,7 @@ std::string Pane::fault(const std::string& id, const Box&, const PaneSettings& s
 
 Pane::Pane(std::string id, const Box& box, PaneSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
-      settings_(checked(this->id(), box, std::move(settings))),
+      settings_(checked_settings<Pane>(this->id(), box, std::move(settings))),
       rail_(*this, plan(), settings_.offset) {
   rail_.on_rest = [this](double place) {
     if (settings_.on_rest) settings_.on_rest(place);

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "ubbo/parts/value_keys.hpp"
+
 namespace ubbo {
 
 namespace {
@@ -11,11 +13,6 @@ constexpr std::array meet_names{"stops", "pushes"};
 constexpr std::array range_actions{"increase", "decrease", "increase low", "decrease low"};
 
 double range_room(const Box& box, const RangeSliderSettings& settings) { return box.w - settings.thumb; }
-
-RangeSliderSettings checked(const std::string& id, const Box& box, RangeSliderSettings settings) {
-  if (const std::string fault = RangeSlider::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return settings;
-}
 
 }  // namespace
 
@@ -76,7 +73,7 @@ std::string RangeSlider::fault(const std::string& id, const Box& box, const Rang
 
 RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
-      settings_(checked(this->id(), box, std::move(settings))),
+      settings_(checked_settings<RangeSlider>(this->id(), box, std::move(settings))),
       rails_{Rail(*this, plan(), settings_.low), Rail(*this, plan(), settings_.high)} {
   for (Rail& rail : rails_)
     rail.on_rest = [this](double) {
@@ -303,42 +300,16 @@ bool RangeSlider::press(Key key) {
   const double range = settings_.to - settings_.from;
   const double small = settings_.step > 0.0 ? settings_.step : range / 100.0;
   const double large = std::fmax(range / 10.0, 2.0 * small);
-  const bool mirrored = around().right_to_left;
-  Rail& rail = rails_[index(chosen_)];
-  double wanted = rail.target();
-  switch (key) {
-    case Key::left:
-      wanted += mirrored ? small : -small;
-      break;
-    case Key::right:
-      wanted += mirrored ? -small : small;
-      break;
-    case Key::up:
-      wanted += small;
-      break;
-    case Key::down:
-      wanted -= small;
-      break;
-    case Key::page_up:
-      wanted += large;
-      break;
-    case Key::page_down:
-      wanted -= large;
-      break;
-    case Key::home:
-      wanted = settings_.from;
-      break;
-    case Key::end:
-      wanted = settings_.to;
-      break;
-    case Key::space:
-      chosen_ = 1 - chosen_;
-      return true;
-    default:
-      return false;
+  if (key == Key::space) {
+    chosen_ = 1 - chosen_;
+    return true;
   }
+  Rail& rail = rails_[index(chosen_)];
+  const auto wanted =
+      ValueKeys{small, large, settings_.from, settings_.to, around().right_to_left}.apply(key, rail.target());
+  if (!wanted) return false;
   bound(target(0), target(1));
-  rail.key(wanted);
+  rail.key(*wanted);
   return true;
 }
 

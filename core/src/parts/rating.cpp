@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "ubbo/parts/value_keys.hpp"
+
 namespace ubbo {
 
 namespace {
@@ -133,37 +135,16 @@ void Rating::lose(const Contact& contact, const Sample&) {
 void Rating::heard() {}
 
 bool Rating::press(Key key) {
-  const bool mirrored = around().right_to_left;
-  double wanted = value();
   const double lowest = settings_.clears ? 0.0 : unit();
-  switch (key) {
-    case Key::right:
-      wanted += mirrored ? -unit() : unit();
-      break;
-    case Key::left:
-      wanted += mirrored ? unit() : -unit();
-      break;
-    case Key::up:
-      wanted += unit();
-      break;
-    case Key::down:
-      wanted -= unit();
-      break;
-    case Key::home:
-      wanted = lowest;
-      break;
-    case Key::end:
-      wanted = settings_.marks;
-      break;
-    default:
-      return false;
-  }
+  const auto meant =
+      ValueKeys{unit(), 0.0, lowest, settings_.marks, around().right_to_left}.apply(key, value());
+  if (!meant) return false;
   if (press_.held()) {
     decide(answers::key_held);
     return true;
   }
   const double from = value();
-  wanted = std::clamp(wanted, lowest, settings_.marks);
+  const double wanted = std::clamp(*meant, lowest, settings_.marks);
   decide(wanted == from ? answers::key_at_end : answers::key_moves,
          {Fact::plain("from", from, ""), Fact::plain("to", wanted, "")});
   settings_.value.set(wanted);

@@ -3,6 +3,8 @@
 #include <array>
 #include <cmath>
 
+#include "ubbo/parts/value_keys.hpp"
+
 namespace ubbo {
 
 namespace {
@@ -19,11 +21,6 @@ double thumb_reach(const SliderSettings& settings) { return std::fmax(settings.t
 // The space a thumb's middle may take along the axis.
 double travel_room(const Box& box, const SliderSettings& settings) {
   return along(settings.axis, {box.w, box.h}) - settings.thumb;
-}
-
-SliderSettings checked(const std::string& id, const Box& box, SliderSettings settings) {
-  if (const std::string fault = Slider::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return settings;
 }
 
 }  // namespace
@@ -86,7 +83,7 @@ std::string Slider::fault(const std::string& id, const Box& box, const SliderSet
 
 Slider::Slider(std::string id, const Box& box, SliderSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
-      settings_(checked(this->id(), box, std::move(settings))),
+      settings_(checked_settings<Slider>(this->id(), box, std::move(settings))),
       rail_(*this, plan(), settings_.value) {
   listen();
 }
@@ -248,36 +245,10 @@ bool Slider::press(Key key) {
   const double large =
       settings_.large_step > 0.0 ? settings_.large_step : std::fmax(range / 10.0, 2.0 * small);
   const bool mirrored = settings_.axis == Axis::horizontal && around().right_to_left;
-  double wanted = rail_.target();
-  switch (key) {
-    case Key::left:
-      wanted += mirrored ? small : -small;
-      break;
-    case Key::right:
-      wanted += mirrored ? -small : small;
-      break;
-    case Key::up:
-      wanted += small;
-      break;
-    case Key::down:
-      wanted -= small;
-      break;
-    case Key::page_up:
-      wanted += large;
-      break;
-    case Key::page_down:
-      wanted -= large;
-      break;
-    case Key::home:
-      wanted = settings_.from;
-      break;
-    case Key::end:
-      wanted = settings_.to;
-      break;
-    default:
-      return false;
-  }
-  rail_.key(wanted);
+  const auto wanted =
+      ValueKeys{small, large, settings_.from, settings_.to, mirrored}.apply(key, rail_.target());
+  if (!wanted) return false;
+  rail_.key(*wanted);
   return true;
 }
 

@@ -13,11 +13,6 @@ constexpr std::array swipe_actions{"reset", "open leading", "open trailing"};
 constexpr std::array swipe_calls{"reset", "fail", "remove"};
 constexpr std::array<std::array<const char*, 2>, 2> side_names{{{"leading", "trailing"}, {"above", "below"}}};
 
-SwipeRowSettings checked(const std::string& id, const Box& box, SwipeRowSettings settings) {
-  if (const std::string fault = SwipeRow::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return settings;
-}
-
 }  // namespace
 
 const char* name_of(SwipeRow::State state) { return state_names[static_cast<std::size_t>(state)]; }
@@ -75,7 +70,7 @@ std::string SwipeRow::fault(const std::string& id, const Box& box, const SwipeRo
 
 SwipeRow::SwipeRow(std::string id, const Box& box, SwipeRowSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
-      settings_(checked(this->id(), box, std::move(settings))),
+      settings_(checked_settings<SwipeRow>(this->id(), box, std::move(settings))),
       rails_{Rail(*this, plan(Axis::horizontal), {}), Rail(*this, plan(Axis::vertical), {})} {
   for (const int axis : {0, 1})
     rails_[static_cast<std::size_t>(axis)].on_rest = [this, axis](double place) {

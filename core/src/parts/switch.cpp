@@ -9,11 +9,6 @@ namespace {
 
 constexpr std::array switch_actions{"toggle"};
 
-SwitchSettings checked(const std::string& id, const Box& box, SwitchSettings settings) {
-  if (const std::string fault = Switch::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return settings;
-}
-
 }  // namespace
 
 template <>
@@ -49,7 +44,7 @@ std::string Switch::fault(const std::string& id, const Box& box, const SwitchSet
 
 Switch::Switch(std::string id, const Box& box, SwitchSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
-      settings_(checked(this->id(), box, std::move(settings))),
+      settings_(checked_settings<Switch>(this->id(), box, std::move(settings))),
       bridge_([](const bool& on) { return on ? 1.0 : 0.0; },
               [](double place, const bool&) { return place > 0.5; }, settings_.on),
       rail_(*this, plan(), bridge_.number()) {

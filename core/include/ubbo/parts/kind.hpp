@@ -111,6 +111,14 @@ ReadingValue read(const Part& part) {
     return std::string(value);
 }
 
+/// The settings, if a part of the class `P` takes them in such a box; else throws `std::invalid_argument`
+/// with its fault.
+template <class P>
+typename P::Settings checked_settings(const std::string& id, const Box& box, typename P::Settings settings) {
+  if (const std::string fault = P::fault(id, box, settings); !fault.empty()) refuse(fault);
+  return settings;
+}
+
 namespace detail {
 
 template <class S>
