@@ -97,7 +97,11 @@ struct World {
     Cell<double>& cell = bytes.next(2) == 0 ? a : b;
     if (!std::isfinite(cell.get())) cell.set(0.5);
     const auto on_rest = [this](double) { calls_back(); };
-    switch (bytes.next(3)) {
+    switch (bytes.next(5)) {
+      case 3:
+      case 4:
+        add_any(id, box, standing);
+        break;
       case 0:
         stage->add<Slider>(id, box,
                            {.value = cell,
@@ -127,10 +131,45 @@ struct World {
                         standing);
     }
   }
+  // A part of any kind, with any settings that it takes.
+  void add_any(const std::string& id, const Placement& box, const Standing& standing) {
+    const PartKind& kind = *shipped_kinds()[bytes.next(256) % shipped_kinds().size()];
+    const AnySettings settings = kind.fresh();
+    for (std::size_t i = 0; i < kind.settings(); ++i) {
+      const SettingInfo& setting = kind.setting(i);
+      if (setting.kind == SettingKind::cell) {
+        kind.put(settings.get(), i, cell_of(setting.cell_kind));
+      } else if (setting.kind != SettingKind::text && setting.kind != SettingKind::passage &&
+                 setting.kind != SettingKind::numbers && bytes.next(4) == 0 &&
+                 std::string_view(setting.name) != "unknown") {
+        const double most = std::fmin(setting.most, 500.0);
+        const double least = std::fmax(setting.least, -500.0);
+        kind.put(settings.get(), i, std::round(least + (most - least) * bytes.next(256) / 255.0));
+      }
+    }
+    try {
+      stage->add(kind, id, box, settings.get(), standing);
+    } catch (const std::invalid_argument&) {  // refused, as it says
+    }
+  }
+  AnyCell cell_of(CellKind kind) {
+    switch (kind) {
+      case CellKind::number:
+        return bytes.next(2) == 0 ? &a : &b;
+      case CellKind::whole:
+        return &whole;
+      case CellKind::flag:
+        return &flag;
+      case CellKind::choice:
+        return &choice;
+      default:
+        return &text;
+    }
+  }
   void step() {
     depth = 0;
     Part* part = stage->parts().empty() ? nullptr : stage->parts()[bytes.next(256) % stage->parts().size()];
-    switch (bytes.next(16)) {
+    switch (bytes.next(18)) {
       case 0:
         if (serial < 60) add();
         break;
@@ -158,6 +197,16 @@ struct World {
       case 8:
         if (part != nullptr) bytes.next(2) == 0 ? stage->raise(*part) : stage->lower(*part);
         break;
+      case 10:
+        whole.set(static_cast<int>(bytes.next(40)) - 10);
+        flag.set(bytes.next(2) == 1);
+        choice.set(choice.get().with(bytes.next(4)));
+        break;
+      case 11:
+        if (part != nullptr && !part->accessible().actions.empty())
+          stage->act(*part, part->accessible().actions[bytes.next(256) % part->accessible().actions.size()],
+                     time);
+        break;
       case 9:
         time += Micros{bytes.next(256) * 4000};
         stage->advance(time);
@@ -177,6 +226,10 @@ struct World {
 
   Bytes& bytes;
   Cell<double> a{0.5}, b{0.5};
+  Cell<int> whole{0};
+  Cell<bool> flag{false};
+  Cell<Choice> choice{Choice({"Notes", "Treatment", "Harvest"})};
+  Cell<std::string> text;
   std::unique_ptr<Stage> stage;
   Micros time{};
   int serial = 0;

@@ -52,6 +52,43 @@ TEST_CASE("whatever happens to a part of any kind, frames change nothing, and it
   });
 }
 
+TEST_CASE(
+    "two parts of one kind on the same cells come to the same, whoever was touched, at any frame rate") {
+  each_kind([](const PartKind& kind) {
+    if (kind.name == std::string_view("zoom-plane")) return;  // its four cells are for one plane: docs/parts
+    PROPERTY(kind.name, [&] {
+      // Some of what happens to the one happens to the other instead, or as well.
+      auto events = any_events();
+      const auto others = any_events();
+      for (const Event& one : others)
+        events.push_back({one.time,
+                          [deed = one.deed](Alone& alone, bool) {
+                            std::swap(alone.part, alone.twin);
+                            deed(alone, false);
+                            std::swap(alone.part, alone.twin);
+                          },
+                          one.writes});
+      std::stable_sort(events.begin(), events.end(),
+                       [](const Event& a, const Event& b) { return a.time < b.time; });
+      const auto outcome = [&](double fps) {
+        Alone both(kind, false, true);
+        live_through(both, events, fps);
+        RC_ASSERT(both.part->settled() && both.twin->settled());
+        // What a touch alone is taken for, and cards in the hand, are each part's own. Of a low value written
+        // beyond the high one each range slider shows as much as its own thumbs, under fingers, left room
+        // for.
+        const std::string_view name = kind.name;
+        if (name != "range-slider" && name != "pad" && name != "swipe-row" && name != "card-deck" &&
+            name != "tabs")
+          RC_ASSERT(Alone::readings_of(*both.part, false) == Alone::readings_of(*both.twin, false));
+        return both.outcome(true) + Alone::readings_of(*both.twin, true);
+      };
+      const std::string without = outcome(0);
+      for (const double fps : {24.0, 240.0}) RC_ASSERT(outcome(fps) == without);
+    });
+  });
+}
+
 TEST_CASE("right-to-left a part of any kind does in the mirror what it does left-to-right") {
   each_kind([](const PartKind& kind) {
     PROPERTY(kind.name, [&] {

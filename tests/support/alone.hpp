@@ -79,7 +79,8 @@ inline const Given given[] = {{"slider", "to", 10.0},
                               {"page-dots", "count", 9.0}};
 
 struct Alone {
-  Alone(const PartKind& of, bool right_to_left) : stage({.right_to_left = right_to_left, .journal = 20'000}) {
+  Alone(const PartKind& of, bool right_to_left, bool with_twin = false)
+      : stage({.right_to_left = right_to_left, .journal = 20'000}) {
     const AnySettings settings = of.fresh();
     for (std::size_t i = 0; i < of.settings(); ++i)
       if (of.setting(i).kind == SettingKind::cell)
@@ -89,13 +90,17 @@ struct Alone {
         of.put(settings.get(), find_setting(of, one.setting), one.value);
     const Box box = right_to_left ? Box{360 - 320, 200, 280, 48} : Box{40, 200, 280, 48};
     part = &stage.add(of, "part", Placement::of(box), settings.get());
+    if (with_twin) twin = &stage.add(of, "twin", Placement::of(box + Point{0, 200}), settings.get());
   }
   // Cells and readings, but those of places on the screen where `mirrored`.
   [[nodiscard]] std::string outcome(bool with_places) const {
-    std::string all = cells.text();
-    for (const ReadingInfo& reading : part->kind().readings) {
+    return cells.text() + readings_of(*part, with_places);
+  }
+  [[nodiscard]] static std::string readings_of(const Part& of, bool with_places) {
+    std::string all;
+    for (const ReadingInfo& reading : of.kind().readings) {
       if (!with_places && std::string_view(reading.unit) == "dp") continue;
-      const ReadingValue value = reading.now(*part);
+      const ReadingValue value = reading.now(of);
       if (const auto* number = std::get_if<double>(&value))
         all += std::to_string(std::fabs(*number) < 1e-9 ? 0.0 : *number) + " ";
       if (const auto* flag = std::get_if<bool>(&value)) all += *flag ? "yes " : "no ";
@@ -106,6 +111,7 @@ struct Alone {
   Cells cells;
   Stage stage;
   Part* part = nullptr;
+  Part* twin = nullptr;  // on the same cells, 200 dp below
 };
 
 struct Event {
@@ -146,10 +152,15 @@ inline std::vector<Event> any_events() {
       }
       case 2: {
         const auto which = static_cast<std::size_t>(*rc::gen::inRange(0, 4));
-        events.push_back({now, [now, which](Alone& alone, bool) {
+        events.push_back({now, [now, which](Alone& alone, bool mirrored) {
                             const auto actions = alone.part->accessible().actions;
-                            if (!actions.empty())
-                              alone.stage.act(*alone.part, actions[which % actions.size()], now);
+                            if (actions.empty()) return;
+                            std::string action = actions[which % actions.size()];
+                            const std::size_t left = action.find("left");
+                            const std::size_t right = action.find("right");
+                            if (mirrored && left != std::string::npos) action.replace(left, 4, "right");
+                            if (mirrored && right != std::string::npos) action.replace(right, 5, "left");
+                            alone.stage.act(*alone.part, action, now);
                           }});
         break;
       }

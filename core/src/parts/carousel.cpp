@@ -86,6 +86,7 @@ Carousel::Carousel(std::string id, const Box& box, CarouselSettings settings, Su
               [this](double place, const int&) { return item_at(place); }, {}),
       rail_(*this, plan(), {}) {
   rail_.on_rest = [this](double) {
+    told_ = std::nan("");  // said at rest whatever was said before
     moved_to();
     if (settings_.on_rest) settings_.on_rest(index());
   };
@@ -125,11 +126,6 @@ void Carousel::change(CarouselSettings settings) {
   settings_ = std::move(settings);
   bridge_.link(settings_.index);
   rail_.change(plan(), settings_.index.linked() ? bridge_.number() : Link<double>{});
-  position_watch_.stop();
-  if (settings_.position.linked())
-    position_watch_ = settings_.position.watch([this](double value) {
-      if (value != shown_place()) hear();
-    });
   told_ = std::nan("");
   moved_to();
 }
@@ -285,12 +281,7 @@ bool Carousel::act(std::string_view action) {
 
 void Carousel::advance(Micros now) { rail_.advance(now); }
 
-void Carousel::heard() {
-  rail_.heard();
-  // Where it is says the carousel alone.
-  told_ = std::nan("");
-  moved_to();
-}
+void Carousel::heard() { rail_.heard(); }
 
 namespace {
 

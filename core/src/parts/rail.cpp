@@ -490,9 +490,16 @@ void Rail::change(RailPlan plan, Link<double> cell) {
 }
 
 void Rail::set_bounds(double least, double most) {
+  const double goal = onward_ ? onward_->target : mover_.target();
   plan_.least = least;
   plan_.most = std::max(least, most);
   return_to_ = within(return_to_);
+  const double to = within(goal);
+  if (held_ != nullptr || to == goal) return;
+  // It may not go there any more, nor when the bounds are wider again.
+  if (mover_.moving()) return go(to, velocity(), false);
+  mover_.put(to);
+  if (plan_.tells == Tells::place) tell(to);
 }
 
 void Rail::put(double place) {

@@ -251,7 +251,9 @@ void SwipeRow::lift(const Contact& contact, const Sample& sample) {
     } else {
       chosen();
     }
-    if (Rail& other = rails_[static_cast<std::size_t>(1 - axis)]; other.target() != 0.0) other.go_to(0.0);
+    Rail& other = rails_[static_cast<std::size_t>(1 - axis)];
+    if (other.pressed()) other.lose();  // the drag began with the lift itself
+    if (other.target() != 0.0) other.go_to(0.0);
     return;
   }
 }

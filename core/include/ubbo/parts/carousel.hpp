@@ -14,7 +14,7 @@ struct CarouselSettings {
   std::string label{};
   Link<int> index{};
   Link<double>
-      position{};  ///< told, and not asked, where it is, in items, all the time: for tabs, dots, titles
+      position{};  ///< told where it is, in items, as it moves, for tabs and titles; not asked: write `index`
   double count = 0;
   double per_view = 1.0;       ///< items that the box holds beside each other, parts of one too
   double per_view_wide = 0.0;  ///< the same where the box is at least `wide`; 0: the same
@@ -134,7 +134,6 @@ class Carousel final : public Part {
   CarouselSettings settings_;
   Bridge<int> bridge_;
   Rail rail_;
-  Watch position_watch_;
   double told_ = 0.0;
   int held_by_ = 0;
 };

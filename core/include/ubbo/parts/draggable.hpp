@@ -73,6 +73,10 @@ class Draggable final : public Part {
   void advance(Micros now) override;
   void heard() override;
   void tell_place() override;
+  [[nodiscard]] const void* shared_place() const override {
+    const void* across = rails_[0].shared_place();
+    return across != nullptr ? across : rails_[1].shared_place();
+  }
 
  private:
   [[nodiscard]] RailPlan plan(Axis axis) const;

@@ -120,7 +120,8 @@ class Rail {
   void change(RailPlan plan, Link<double> cell);
   /// The way has become longer or shorter on the screen.
   void set_dp_per_unit(double dp_per_unit);
-  /// Other bounds, such as when a second thumb has moved: where it is beyond them it stays until it is moved.
+  /// Other bounds, such as when a second thumb has moved: what goes, or stands, beyond them comes to the
+  /// nearest place it may be.
   void set_bounds(double least, double most);
   /// Other places to rest; where it is it stays until it is moved.
   void set_rests(SnapPoints rests) { plan_.rests = std::move(rests); }
