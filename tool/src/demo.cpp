@@ -2,6 +2,8 @@
 #include <fmt/ranges.h>
 
 #include <CLI/CLI.hpp>
+#include <algorithm>
+#include <array>
 #include <cstdio>
 #include <filesystem>
 #include <memory>
@@ -24,29 +26,40 @@ std::string scene_of(const std::string& folder, const io::Take& take) {
 
 // A table of the takes: what was meant, what the cells came to, whether that was expected.
 int replay_demo(const std::string& folder, const std::vector<std::string>& takes, Kinds kinds) {
-  const auto row = [](std::string_view take, std::string_view meant, std::string_view came) {
-    say("{:<20}  {:<49}  {:<17}  ", take, meant, came);
+  struct Row {
+    std::string take, meant, came, unmet;
+    bool expects = false;
   };
-  row("take", "what was meant", "came to");
-  say("outcome\n");
-  int exit = done;
+  std::vector<Row> rows{{"take", "what was meant", "came to", {}, false}};
   for (const std::string& path : takes) {
     const io::Take take = io::read_take(path);
     const io::Scene scene = io::read_scene(scene_of(folder, take), kinds);
     io::SceneRun run(scene, 4096);
     io::Replay replay(run, take);
     const auto unmet = io::play_and_check(run, replay, io::expectations_of(take));
-    const std::string came = io::changed_cells(scene, run);
     std::string name = std::filesystem::path(path).filename().string();
     name.resize(name.size() - std::string_view(".take.csv").size());
-    row(name, take.note("label"), came.empty() ? "no cell changed" : came);
-    if (!unmet.empty()) {
+    std::string came = io::changed_cells(scene, run);
+    rows.push_back({std::move(name), take.note("label"), came.empty() ? "no cell changed" : std::move(came),
+                    fmt::format("{}", fmt::join(unmet, "; ")), !take.note("expectation").empty()});
+  }
+  std::array<std::size_t, 3> widths{};
+  for (const Row& row : rows) {
+    const std::array<const std::string*, 3> columns{&row.take, &row.meant, &row.came};
+    for (std::size_t i = 0; i < columns.size(); ++i) widths[i] = std::max(widths[i], columns[i]->size());
+  }
+  int exit = done;
+  for (const Row& row : rows) {
+    say("{:<{}}  {:<{}}  {:<{}}  ", row.take, widths[0], row.meant, widths[1], row.came, widths[2]);
+    if (&row == rows.data()) {
+      say("outcome\n");
+    } else if (!row.unmet.empty()) {
       exit = found_wrong;
-      say_in(Ink::bad, "not as expected: {}\n", fmt::join(unmet, "; "));
-    } else if (take.note("expectation").empty()) {
-      say_in(Ink::quiet, "expects nothing\n");
-    } else {
+      say_in(Ink::bad, "not as expected: {}\n", row.unmet);
+    } else if (row.expects) {
       say_in(Ink::good, "as expected\n");
+    } else {
+      say_in(Ink::quiet, "expects nothing\n");
     }
   }
   return exit;
