@@ -361,8 +361,8 @@ void Stage::frame(Micros now) {
   tell_places();
 }
 
-// All cells say where their parts are now: at a frame, and before the app does something, since what it writes
-// is held against that.
+// All cells say where their parts are now: at a frame, and before the app does something, since what it
+// writes is held against that.
 void Stage::tell_places() {
   for (std::size_t i = 0; i < active_.size(); ++i) {
     Part& part = *active_[i];
