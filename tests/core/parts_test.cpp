@@ -161,6 +161,7 @@ TEST_CASE("tabs: their places, the underline's two ends, none without a title, a
         stage.add<Tabs>("along", {10, 300, 300, 40}, {.chosen = box, .page = page, .inset = 0});
     CHECK(empty.underline().w == 0);
     CHECK(empty.count() == 0);
+    empty.kind().pieces(empty, [](const Piece&) { FAIL("nothing is chosen, and something is drawn"); });
     CHECK(tabs.tab(0).x == (right_to_left ? 190 : 10));
     CHECK(tabs.tab(2).w == 80);
     CHECK(tabs.underline().x == (right_to_left ? 200 : 20));

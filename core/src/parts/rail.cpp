@@ -107,6 +107,19 @@ void Rail::strain() {
   if (plan_.tells == Tells::place || plan_.tells == Tells::choice) tell(position());
 }
 
+bool Rail::was_tap(const Contact& contact, const Sample& sample) const {
+  const Feel& feel = part_->feel_for(sample.tool);
+  const double held = to_ms(sample.time - contact.down.time);
+  const bool near = strayed() <= feel.tap_reach;
+  const bool brief = held <= to_ms(feel.tap_time);
+  part_->decide(!near   ? answers::tap_strayed
+                : brief ? answers::tap
+                        : answers::tap_too_long,
+                {Fact::below("strayed", strayed(), "dp", feel.tap_reach),
+                 Fact::below("held", held, "ms", to_ms(feel.tap_time))});
+  return near && brief;
+}
+
 void Rail::explain_press(const Contact& contact, const Sample& sample) const {
   const Feel& feel = part_->feel_for(sample.tool);
   if (drag_.strayed() <= feel.rest_radius) return;

@@ -261,19 +261,11 @@ void RangeSlider::lift(int which, const Contact& contact, const Sample& sample) 
     }
     return bound(target(0), target(1));
   }
-  const Feel& feel = feel_for(sample.tool);
-  const double held = to_ms(sample.time - contact.down.time);
-  const bool near = rail.strayed() <= feel.tap_reach;
-  const bool brief = held <= to_ms(feel.tap_time);
-  decide(!near   ? answers::tap_strayed
-         : brief ? answers::tap
-                 : answers::tap_too_long,
-         {Fact::below("strayed", rail.strayed(), "dp", feel.tap_reach),
-          Fact::below("held", held, "ms", to_ms(feel.tap_time))});
+  const bool was_tap = rail.was_tap(contact, sample);
   bound(target(0), target(1));
   const bool on_thumb = std::fabs(contact.down.at.x - thumb(which).x) <= std::fmax(settings_.thumb / 2, 24.0);
-  if (!near || !brief) rail.explain_press(contact, sample);
-  if (!near || !brief || on_thumb) return rail.resume();
+  if (!was_tap) rail.explain_press(contact, sample);
+  if (!was_tap || on_thumb) return rail.resume();
   rail.tapped_at(value_at(contact.down.at));
 }
 

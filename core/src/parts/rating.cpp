@@ -132,8 +132,6 @@ void Rating::lose(const Contact& contact, const Sample&) {
   press_.end();
 }
 
-void Rating::heard() {}
-
 bool Rating::press(Key key) {
   const double lowest = settings_.clears ? 0.0 : unit();
   const auto meant =

@@ -220,17 +220,7 @@ void Slider::lose(const Contact& contact, const Sample&) {
 void Slider::lift(const Contact& contact, const Sample& sample) {
   const bool on_thumb = off_thumb(contact.down.at) <= thumb_reach(settings_);
   if (rail_.lift(contact, sample)) return;
-  const Feel& feel = feel_for(sample.tool);
-  const double strayed = rail_.strayed();
-  const double held = to_ms(sample.time - contact.down.time);
-  const bool near = strayed <= feel.tap_reach;
-  const bool brief = held <= to_ms(feel.tap_time);
-  decide(!near   ? answers::tap_strayed
-         : brief ? answers::tap
-                 : answers::tap_too_long,
-         {Fact::below("strayed", strayed, "dp", feel.tap_reach),
-          Fact::below("held", held, "ms", to_ms(feel.tap_time))});
-  if (!near || !brief) {
+  if (!rail_.was_tap(contact, sample)) {
     rail_.explain_press(contact, sample);
     return rail_.resume();
   }

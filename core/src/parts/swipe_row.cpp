@@ -13,6 +13,14 @@ constexpr std::array swipe_actions{"reset", "open leading", "open trailing"};
 constexpr std::array swipe_calls{"reset", "fail", "remove"};
 constexpr std::array<std::array<const char*, 2>, 2> side_names{{{"leading", "trailing"}, {"above", "below"}}};
 
+// Closed, and open over either side of an axis, if it opens there.
+SnapPoints places_of(const std::array<double, 2>& sides) {
+  std::vector<double> places{0.0};
+  for (const double side : {sides[0], -sides[1]})
+    if (side != 0.0) places.push_back(side);
+  return SnapPoints::list(std::move(places));
+}
+
 }  // namespace
 
 const char* name_of(SwipeRow::State state) { return state_names[static_cast<std::size_t>(state)]; }
@@ -85,11 +93,7 @@ std::array<double, 2> SwipeRow::sides(int axis) const {
 }
 
 SnapPoints SwipeRow::rests(int axis, bool committing) const {
-  const auto [first, last] = sides(axis);
-  std::vector<double> places{0.0};
-  for (const double side : {first, -last})
-    if (side != 0.0) places.push_back(side);
-  if (!committing) return SnapPoints::list(places);
+  if (!committing) return places_of(sides(axis));
   const double away = rails_[static_cast<std::size_t>(axis)].position() > 0.0 ? length(axis) : -length(axis);
   return SnapPoints::list({away});
 }
@@ -98,15 +102,12 @@ RailPlan SwipeRow::plan(Axis axis) const {
   const int which = axis == Axis::horizontal ? 0 : 1;
   const auto [first, last] = sides(which);
   const bool commits = settings_.commits_at > 0.0;
-  std::vector<double> places{0.0};
-  for (const double side : {first, -last})
-    if (side != 0.0) places.push_back(side);
   return {.axis = axis,
           .least = last > 0.0 ? (commits ? -length(which) : -last) : 0.0,
           .most = first > 0.0 ? (commits ? length(which) : first) : 0.0,
           .dp_per_unit = axis == Axis::horizontal && around().right_to_left ? -1.0 : 1.0,
           .unit = "dp",
-          .rests = SnapPoints::list(places),
+          .rests = places_of({first, last}),
           .passage = settings_.passage,
           .carry = settings_.carry,
           .commit = {.share = settings_.opens_at},

@@ -241,6 +241,7 @@ constexpr std::array tabs_readings{
 
 void tabs_pieces(const Part& part, const PieceTaker& out) {
   const Tabs& it = tabs_of(part);
+  if (it.count() == 0) return;
   const Box box = it.box();
   out({.role = Role::track, .box = {box.x, box.bottom() - 1.0, box.w, 1.0}});
   for (std::size_t i = 0; i < it.count(); ++i) {
@@ -253,7 +254,7 @@ void tabs_pieces(const Part& part, const PieceTaker& out) {
          .opacity = chosen ? 1.0 : 0.6,
          .on = chosen});
   }
-  if (it.count() != 0) out({.role = Role::fill, .name = "underline", .box = it.underline(), .on = true});
+  out({.role = Role::fill, .name = "underline", .box = it.underline(), .on = true});
 }
 
 std::optional<Point> tab_place(const Part& part, double value) {

@@ -87,6 +87,8 @@ class Rail {
   /// True: it was a drag, and is on its way. False: a press; what becomes of it is up to the part, which then
   /// calls `tapped_at` or `resume`.
   bool lift(const Contact& contact, const Sample& sample);
+  /// Whether the press that has just been lifted, and was no drag, was a tap; says so, or why not.
+  bool was_tap(const Contact& contact, const Sample& sample) const;
   /// Says why a press that came to nothing was no drag, if it moved at all.
   void explain_press(const Contact& contact, const Sample& sample) const;
   void cancel();

@@ -65,7 +65,6 @@ class Rating final : public Part {
   bool act(std::string_view action) override;
   [[nodiscard]] Micros due() const override { return never; }
   void advance(Micros) override {}
-  void heard() override;
 
  private:
   [[nodiscard]] double unit() const { return settings_.halves ? 0.5 : 1.0; }

@@ -38,8 +38,8 @@ std::span<const Setting<ZoomPlaneSettings>> settings_of<ZoomPlaneSettings>();
 /// point that was tapped, and back.
 ///
 /// The point under the fingers stays under them. Past its limits it yields by a share and comes back; near a
-/// right angle it goes there. The content never leaves a gap at the plane's edge when it is at rest, as long
-/// as it is not turned.
+/// right angle it goes there. At rest the content leaves no gap at the plane's edge,
+/// as long as it is no smaller than the plane and not turned.
 class ZoomPlane final : public Part {
  public:
   using Settings = ZoomPlaneSettings;
