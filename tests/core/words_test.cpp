@@ -289,6 +289,14 @@ TEST_CASE("each answer is given, and what it claims is so") {
     with_back.back(ms(5));
     visits.look(with_back);
   }
+  {  // A row of taps that a drag has closed: the press after it comes soon, and is not called late.
+    Stage alone{{.journal = 100}};
+    alone.add<ZoomPlane>("plan", {0, 0, 300, 300}, {});
+    drag(alone, 0, {100, 100}, {100, 100});
+    drag(alone, 100, {100, 100}, {190, 100});
+    drag(alone, 200, {100, 100}, {100, 100});
+    visits.look(alone);
+  }
   for (const PartKind* kind : shipped_kinds())
     PROPERTY(kind->name, [&] {
       Alone alone(*kind, *rc::gen::arbitrary<bool>());

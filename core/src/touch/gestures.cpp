@@ -98,6 +98,7 @@ void Gestures::happen() {
     return;
   }
   report_row(row_lifted_ + feel_.multi_tap_gap, true);
+  row_seen_ = true;  // time closed it, and nothing else: a further tap can have missed it
 }
 
 void Gestures::touch(const Contact& contact, const Sample& sample, const Feel& feel, const Box& screen) {
@@ -177,8 +178,7 @@ void Gestures::report_row(Micros now, bool waited) {
     say(GestureKind::tap, GestureStep::ended, now);
     now_ = kept;
   }
-  // A row that is full cannot be missed.
-  row_seen_ = row_ < static_cast<int>(settings_.taps);
+  row_seen_ = false;
   row_ = 0;
   row_reported_ = false;
 }

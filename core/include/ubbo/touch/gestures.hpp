@@ -115,7 +115,7 @@ class Gestures {
   Point row_at_{};             // where the first of them was
   Micros row_began_{};         // when the first of them went down
   Micros row_lifted_{};        // when the last of them ended
-  bool row_seen_ = false;      // a row has closed whose end is still worth explaining
+  bool row_seen_ = false;      // time has closed a row: a tap that missed it is told by how much
   bool row_reported_ = false;  // it has been reported with its present count
 };
 
