@@ -103,6 +103,7 @@ class Painter {
       cairo_clip(to_);
     }
     cairo_translate(to_, group.move.x, group.move.y);
+    cairo_rotate(to_, group.turn);
     cairo_scale(to_, group.scale, group.scale);
     const bool fades = group.opacity < 1.0;
     if (fades) cairo_push_group(to_);

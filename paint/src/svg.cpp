@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
+#include <numbers>
 
 namespace ubbo::paint {
 
@@ -83,8 +84,9 @@ class Writer {
       text += " clip-path=\"url(#" + name + ")\"";
     }
     if (group.opacity < 1.0) text += " opacity=\"" + number(std::max(group.opacity, 0.0)) + "\"";
-    text += "><g transform=\"translate(" + number(group.move.x) + " " + number(group.move.y) + ") scale(" +
-            number(group.scale) + ")\">\n";
+    text += "><g transform=\"translate(" + number(group.move.x) + " " + number(group.move.y) + ")";
+    if (group.turn != 0.0) text += " rotate(" + number(group.turn * 180.0 / std::numbers::pi) + ")";
+    text += " scale(" + number(group.scale) + ")\">\n";
     draw(group.shapes);
     text += "</g></g>\n";
   }

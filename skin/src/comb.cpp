@@ -19,6 +19,9 @@ class Painter {
 
   void paint(const Piece& piece) {
     switch (piece.role) {
+      case Role::veil:
+        add(paper(piece.box, 0.0, {.fill = day.ink.with_alpha(piece.opacity)}));
+        break;
       case Role::backdrop:
         add(paper(piece.box, 0.0,
                   {.fill = (piece.on ? colours_->moss : colours_->brick).with_alpha(piece.opacity)}));
@@ -55,8 +58,10 @@ class Painter {
                   {.fill = colours_->heather.with_alpha(0.14), .stroke = colours_->heather, .width = 1.6}));
       return;
     }
-    Path sheet = paper(piece.box, piece.box.h >= sheet_height ? sheet_cut : 0.0,
-                       {.fill = colours_->paper.with_alpha(piece.opacity),
+    // What comes up over others stands out from them; like a sheet it has a cut corner.
+    const double cut = piece.box.h >= sheet_height ? sheet_cut : piece.notice ? 0.6 * sheet_cut : 0.0;
+    Path sheet = paper(piece.box, cut,
+                       {.fill = (piece.notice ? colours_->ink : colours_->paper).with_alpha(piece.opacity),
                         .stroke = colours_->ink.with_alpha((piece.held ? 0.8 : 0.3) * piece.opacity),
                         .width = 1.2});
     const Point middle = piece.box.centre();
@@ -121,13 +126,14 @@ class Painter {
     if (piece.words.empty()) return;
     const bool centred = piece.role == Role::value;
     const Box& box = piece.box;
+    const Colour& colour = !piece.notice ? colours_->ink : centred ? colours_->honey : colours_->paper;
     add(Text{.at = {centred          ? box.centre().x
                     : right_to_left_ ? box.right()
                                      : box.x,
                     box.y + 0.8 * box.h},
              .words = std::string(piece.words),
              .size = 0.7 * box.h,
-             .colour = colours_->ink.with_alpha(piece.opacity),
+             .colour = colour.with_alpha(piece.opacity),
              .align = centred          ? Align::centre
                       : right_to_left_ ? Align::right
                                        : Align::left,
@@ -141,10 +147,40 @@ class Painter {
 
 }  // namespace
 
-Picture comb(const Part& part, const CombColours& colours) {
+namespace {
+
+Picture pieces_of(const Part& part, const CombColours& colours, bool veils) {
   Picture picture;
   Painter painter(picture, colours, part.around().right_to_left);
-  part.kind().pieces(part, [&](const Piece& piece) { painter.paint(piece); });
+  part.kind().pieces(part, [&](const Piece& piece) {
+    if ((piece.role == Role::veil) == veils) painter.paint(piece);
+  });
+  return picture;
+}
+
+// What is drawn of `part` as its guise has it: smaller, turned, covered from a side.
+void disguise(Picture& drawn, const Part& part, double opacity) {
+  const Guise guise = part.guise();
+  const Box box = part.box();
+  if (guise.covered != Insets{}) {
+    const Insets off{guise.covered.left * box.w, guise.covered.top * box.h, guise.covered.right * box.w,
+                     guise.covered.bottom * box.h};
+    Group clipped{.shapes = std::move(drawn), .clip = inner(box, off)};
+    drawn.clear();
+    drawn.emplace_back(std::move(clipped));
+  }
+  if (guise.scale == 1.0 && guise.turn == 0.0 && opacity >= 1.0) return;
+  Group shown = about(box.centre(), std::move(drawn), guise.scale, guise.turn);
+  shown.opacity = opacity;
+  drawn.clear();
+  drawn.emplace_back(std::move(shown));
+}
+
+}  // namespace
+
+Picture comb(const Part& part, const CombColours& colours) {
+  Picture picture = pieces_of(part, colours, true);
+  for (Shape& shape : pieces_of(part, colours, false)) picture.push_back(std::move(shape));
   return picture;
 }
 
@@ -153,26 +189,19 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks)
   picture.emplace_back(paper({0.0, 0.0, stage.width(), stage.height()}, 0.0, {.fill = colours.paper}));
   for (const Part* part : stage.parts()) {
     if (!part->visible()) continue;
+    for (Shape& shape : pieces_of(*part, colours, true)) picture.push_back(std::move(shape));
     const auto own = looks.find(part->kind().name);
-    Picture drawn = own == looks.end() ? comb(*part, colours) : own->second(*part, colours);
+    Picture drawn = own == looks.end() ? pieces_of(*part, colours, false) : own->second(*part, colours);
     constexpr double disabled = 0.4;
-    double seen = part->opacity() * (part->enabled() ? 1.0 : disabled);
-    for (const Part* outer = part->outer(); outer != nullptr; outer = outer->outer())
-      seen *= outer->opacity();
-    if (seen < 1.0) {
-      Group fading{.shapes = std::move(drawn), .opacity = seen};
+    disguise(drawn, *part, part->opacity() * (part->enabled() ? 1.0 : disabled));
+    // What lies in other parts is seen only within all of them, and as they show.
+    for (const Part* outer = part->outer(); outer != nullptr; outer = outer->outer()) {
+      Group within{.shapes = std::move(drawn), .clip = outer->box()};
       drawn.clear();
-      drawn.emplace_back(std::move(fading));
+      drawn.emplace_back(std::move(within));
+      disguise(drawn, *outer, outer->opacity());
     }
-    if (part->outer() == nullptr) {
-      for (Shape& shape : drawn) picture.push_back(std::move(shape));
-      continue;
-    }
-    // What lies in other parts is seen only within all of them.
-    Box window = part->outer()->box();
-    for (const Part* outer = part->outer()->outer(); outer != nullptr; outer = outer->outer())
-      window = common(window, outer->box());
-    picture.emplace_back(Group{.shapes = std::move(drawn), .clip = window});
+    for (Shape& shape : drawn) picture.push_back(std::move(shape));
   }
   return picture;
 }

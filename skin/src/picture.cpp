@@ -29,6 +29,12 @@ Path paper(const Box& box, double cut, Ink ink) {
           ink};
 }
 
+Group about(Point middle, Picture shapes, double scale, double turn) {
+  const Point turned{middle.x * std::cos(turn) - middle.y * std::sin(turn),
+                     middle.x * std::sin(turn) + middle.y * std::cos(turn)};
+  return {.shapes = std::move(shapes), .move = middle - turned * scale, .scale = scale, .turn = turn};
+}
+
 Path line(Point from, Point to, Colour colour, double width, double dash) {
   return {{from, to}, false, {.stroke = colour, .width = width, .dash = dash}};
 }

@@ -7,8 +7,8 @@ using namespace ubbo::test;
 namespace {
 
 // A list in a sheet, as apps have them.
-struct Sheet {
-  explicit Sheet(StageSettings on = {}, PaneSettings list_settings = {.least = -1000, .most = 0},
+struct Board {
+  explicit Board(StageSettings on = {}, PaneSettings list_settings = {.least = -1000, .most = 0},
                  Standing list_stands = {.inside = "sheet"})
       : stage([&] {
           on.journal = 2000;
@@ -43,7 +43,7 @@ struct Sheet {
 };
 
 // A flick by `by` dp in 80 ms, at an even speed.
-double flick(Sheet& app, double at_ms, double from, double by) {
+double flick(Board& app, double at_ms, double from, double by) {
   app.touch(at_ms, Phase::down, from);
   for (int i = 1; i <= 10; ++i) app.touch(at_ms + 8 * i, Phase::move, from + by * i / 10);
   app.touch(at_ms + 80, Phase::up, from + by);
@@ -54,7 +54,7 @@ double flick(Sheet& app, double at_ms, double from, double by) {
 
 TEST_CASE("a surface that is caught stays where it is caught, whatever lies on it") {
   for (const bool with_rows : {false, true}) {
-    Sheet app;
+    Board app;
     Cell<int> taps{0};
     if (with_rows)
       app.stage.add<Pad>("row", {0, 0, 360, 2000}, {.gestures = {.drags = Drags::none}, .taps = taps},
@@ -75,7 +75,7 @@ TEST_CASE("a surface that is caught stays where it is caught, whatever lies on i
 
 TEST_CASE("a flick never speeds up, and has no jump of speed at the lift or at a bound") {
   PROPERTY("panes with and without snap points", [] {
-    Sheet app(
+    Board app(
         {}, {.least = -1000,
              .most = 0,
              .rests = *rc::gen::element(std::vector<double>{}, std::vector<double>{-1000, -600, -300, 0}),
@@ -131,7 +131,7 @@ TEST_CASE("a bound that yields lets a flick past and brings it back, any other s
 
 TEST_CASE("a part that is left between its snap points while another has the finger lands when that lifts") {
   for (const double frame : {0.0, 16.0}) {
-    Sheet app({}, {.least = -1000, .most = 0},
+    Board app({}, {.least = -1000, .most = 0},
               {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});
     app.put(250, -300);
     const auto go = [&](double at, Phase phase, double y) {
@@ -153,13 +153,13 @@ TEST_CASE("a part that is left between its snap points while another has the fin
 }
 
 TEST_CASE("a flick's rest passes on as the finger does") {
-  Sheet app;
+  Board app;
   app.put(0, -60);
   const double t = flick(app, 0, 300, 150);  // reaches the list's start at once, and goes on with the sheet
   settle(app.stage);
   CHECK(app.list->offset() == 0);
   CHECK(app.sheet->offset() >= 250);
-  Sheet free;
+  Board free;
   free.put(0, -120);
   flick(free, 0, 300, 100);  // the finger leaves before the list is at its start
   REQUIRE(free.list->offset() < -20);
@@ -217,7 +217,7 @@ TEST_CASE("standing knows its direction sideways: a drawer first to the left, th
 }
 
 TEST_CASE("standing knows its direction: the sheet first upwards, the list first downwards") {
-  Sheet app({}, {.least = -1000, .most = 0},
+  Board app({}, {.least = -1000, .most = 0},
             {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});
   app.put(250, -300);
   double y = 600, t = 0;
@@ -277,7 +277,7 @@ TEST_CASE("smoothed and predicted places go through a hand-over without a jump")
   for (const bool predicted : {false, true}) {
     Feel feel;
     (predicted ? feel.prediction : feel.smoothing) = ms(16);
-    Sheet app({.feel = feel});
+    Board app({.feel = feel});
     app.put(0, -40);
     double y = 300;
     app.touch(0, Phase::down, y);

@@ -74,12 +74,12 @@ TEST_CASE(
         Alone both(kind, false, true);
         live_through(both, events, fps);
         RC_ASSERT(both.part->settled() && both.twin->settled());
-        // What a touch alone is taken for, and cards in the hand, are each part's own. Of a low value written
-        // beyond the high one each range slider shows as much as its own thumbs, under fingers, left room
-        // for.
+        // What a touch alone is taken for, cards in the hand, a toast's time, and who lies on top are each
+        // part's own. Of a low value written beyond the high one each range slider shows as much as its own
+        // thumbs, under fingers, left room for.
         const std::string_view name = kind.name;
         if (name != "range-slider" && name != "pad" && name != "swipe-row" && name != "card-deck" &&
-            name != "tabs")
+            name != "tabs" && name != "dialog" && name != "toast-tray")
           RC_ASSERT(Alone::readings_of(*both.part, false) == Alone::readings_of(*both.twin, false));
         return both.outcome(true) + Alone::readings_of(*both.twin, true);
       };
@@ -165,5 +165,183 @@ TEST_CASE("a part of any kind may go in the middle of a touch, twice over, and n
       RC_ASSERT(alone.stage.settled());
       RC_ASSERT(alone.cells.text() == cells);
     });
+  });
+}
+
+TEST_CASE("the pieces of a part of any kind are sound, and held only while it is") {
+  each_kind([](const PartKind& kind) {
+    PROPERTY(kind.name, [&] {
+      const auto events = any_events();
+      Alone alone(kind, *rc::gen::arbitrary<bool>());
+      alone.stage.advance(ms(0));
+      const auto flag = [&](std::string_view name) {
+        for (const ReadingInfo& reading : kind.readings)
+          if (name == reading.name && std::get<bool>(reading.now(*alone.part))) return true;
+        return false;
+      };
+      for (const Event& event : events) {
+        event.deed(alone, false);
+        bool held = false;
+        kind.pieces(*alone.part, [&](const Piece& piece) {
+          const Box& box = piece.box;
+          RC_ASSERT(std::isfinite(box.x + box.y + box.w + box.h + piece.turn));
+          RC_ASSERT(box.w >= 0 && box.h >= 0);
+          RC_ASSERT(piece.opacity >= 0 && piece.opacity <= 1 && piece.share >= 0 && piece.share <= 1);
+          held = held || (piece.held && (piece.role == Role::surface || piece.role == Role::handle));
+        });
+        RC_ASSERT(!held || flag("pressed") || flag("dragging"));
+        RC_ASSERT(!held || alone.stage.open_contacts() > 0);
+      }
+    });
+  });
+}
+
+TEST_CASE(
+    "right-to-left the pieces of a part of any kind are those of left-to-right in the mirror, near its box") {
+  each_kind([](const PartKind& kind) {
+    PROPERTY(kind.name, [&] {
+      const auto events = any_events();
+      Alone plain(kind, false), mirrored(kind, true);
+      live_through(plain, events, 0);
+      live_through(mirrored, events, 0, true);
+      // Their cells hold places on the screen; those of a zoom plane are drawn from its middle.
+      for (const char* on_screen : {"pane", "draggable", "zoom-plane"})
+        if (kind.name == std::string_view(on_screen)) return;
+      std::vector<Piece> one, other;
+      kind.pieces(*plain.part, [&](const Piece& piece) { one.push_back(piece); });
+      kind.pieces(*mirrored.part, [&](const Piece& piece) { other.push_back(piece); });
+      RC_ASSERT(one.size() == other.size());
+      const Box near{40 - 30, 200 - 40, 280 + 60, 48 + 70};
+      for (std::size_t i = 0; i < one.size(); ++i) {
+        const Box& a = one[i].box;
+        const Box& b = other[i].box;
+        RC_LOG() << kind.name << " piece " << i << " " << name_of(one[i].role) << ": " << a.x << " " << a.y
+                 << " " << a.w << " x " << a.h << ", " << b.x << " " << b.y << " " << b.w << " x " << b.h
+                 << "\n";
+        RC_ASSERT(one[i].role == other[i].role);
+        RC_ASSERT(std::string_view(one[i].name) == other[i].name);
+        RC_ASSERT(std::fabs(360 - a.right() - b.x) < 1e-6);
+        RC_ASSERT(std::fabs(a.y - b.y) + std::fabs(a.w - b.w) + std::fabs(a.h - b.h) < 1e-6);
+        RC_ASSERT(std::fabs(one[i].turn + other[i].turn) < 1e-9);
+        RC_ASSERT(one[i].on == other[i].on);
+        RC_ASSERT(one[i].held == other[i].held);
+        RC_ASSERT(std::fabs(one[i].opacity - other[i].opacity) + std::fabs(one[i].share - other[i].share) <
+                  1e-6);
+        const bool out_and_about =
+            kind.name == std::string_view("card-deck") || kind.name == std::string_view("carousel") ||
+            kind.name == std::string_view("swipe-row") || kind.role == std::string_view("dialog");
+        if (out_and_about || plain.part->away() || one[i].role == Role::veil) continue;
+        RC_ASSERT(near.contains({a.x, a.y}));
+        RC_ASSERT(near.contains({a.right(), a.bottom()}) || one[i].role == Role::surface);
+      }
+    });
+  });
+}
+
+TEST_CASE("a tap on the place of a value chooses it, for every kind that has such places") {
+  std::set<std::string_view> looked;
+  each_kind([&](const PartKind& kind) {
+    if (kind.place_of == nullptr) return;
+    std::vector<double> all;
+    for (const bool right_to_left : {false, true})
+      for (const ReadingInfo& reading : kind.readings) {
+        std::vector<double> rests;
+        {
+          Alone alone(kind, right_to_left);
+          if (reading.rests != nullptr && std::string_view(reading.unit) != "dp")
+            reading.rests(*alone.part, rests);
+        }
+        if (rests.empty()) continue;
+        for (const double rest : rests) {
+          Alone alone(kind, right_to_left);
+          alone.stage.advance(ms(0));
+          const auto at = kind.place_of(*alone.part, rest);
+          REQUIRE(at);
+          if (!alone.part->box().contains(*at)) continue;
+          alone.stage.touch({.time = ms(10), .contact = 1, .phase = Phase::down, .at = *at});
+          alone.stage.touch({.time = ms(60), .contact = 1, .phase = Phase::up, .at = *at});
+          settle(alone.stage);
+          bool there = false;
+          for (const ReadingInfo& any : kind.readings)
+            if (const ReadingValue value = any.now(*alone.part); std::holds_alternative<double>(value))
+              there = there || std::fabs(std::get<double>(value) - rest) < 1e-9;
+          INFO(reading.name << " " << rest);
+          if (kind.name != std::string_view("switch")) CHECK(there);  // a tap switches it, wherever
+          looked.insert(kind.name);
+        }
+        all.insert(all.end(), rests.begin(), rests.end());
+      }
+    if (all.empty()) return;
+    Alone alone(kind, false);
+    const auto [least, most] = std::minmax_element(all.begin(), all.end());
+    for (const double outside : {*least - 0.6, *most + 1.0}) {
+      INFO(kind.name << " " << outside);
+      CHECK_FALSE(kind.place_of(*alone.part, outside));
+    }
+  });
+  CHECK(looked.size() >= 5);
+}
+
+TEST_CASE("an action does what it is called, for every kind that has some") {
+  each_kind([](const PartKind& kind) {
+    for (const auto& [action, up] :
+         {std::pair{"increase", true}, {"decrease", false}, {"next", true}, {"previous", false}}) {
+      Alone alone(kind, false);
+      const auto actions = alone.part->accessible().actions;
+      if (std::find(actions.begin(), actions.end(), std::string_view(action)) == actions.end()) continue;
+      alone.stage.advance(ms(0));
+      // From somewhere in the middle.
+      for (int i = 0; i < 2; ++i)
+        alone.stage.act(*alone.part, up || std::string_view(action) == "decrease" ? "increase" : "next",
+                        alone.stage.now() + ms(1));
+      if (!up && std::string_view(action) == "previous")
+        for (int i = 0; i < 2; ++i) alone.stage.act(*alone.part, "next", alone.stage.now() + ms(1));
+      settle(alone.stage);
+      const auto values = [&] {
+        std::vector<double> all;
+        for (const ReadingInfo& reading : kind.readings)
+          if (reading.rests != nullptr && std::string_view(reading.unit) != "dp")
+            all.push_back(std::get<double>(reading.now(*alone.part)));
+        return all;
+      };
+      const auto before = values();
+      CHECK(alone.stage.act(*alone.part, action, alone.stage.now() + ms(1)));
+      settle(alone.stage);
+      const auto after = values();
+      INFO(kind.name << " " << action);
+      bool moved = false;
+      for (std::size_t i = 0; i < before.size(); ++i) {
+        CHECK((up ? after[i] >= before[i] : after[i] <= before[i]));
+        moved = moved || after[i] != before[i];
+      }
+      if (!before.empty()) CHECK(moved);
+    }
+  });
+}
+
+TEST_CASE("a part of any kind uses no key but those it tells of") {
+  each_kind([](const PartKind& kind) {
+    Alone alone(kind, false);
+    const std::string keys(alone.part->accessible().keys);
+    const auto tells = [&](Key key) {
+      const bool arrow = key == Key::left || key == Key::right || key == Key::up || key == Key::down;
+      const std::pair<Key, const char*> names[] = {
+          {Key::page_up, "Page"}, {Key::page_down, "Page"}, {Key::home, "Home"},    {Key::end, "End"},
+          {Key::space, "Space"},  {Key::enter, "Enter"},    {Key::escape, "Escape"}};
+      for (const auto& [one, name] : names)
+        if (one == key) return keys.find(name) != std::string::npos;
+      const char* own = key == Key::left    ? "Left"
+                        : key == Key::right ? "Right"
+                        : key == Key::up    ? "Up"
+                                            : "Down";
+      return arrow && (keys.find("rrow") != std::string::npos || keys.find(own) != std::string::npos);
+    };
+    if (!alone.stage.focus("part")) return;
+    Micros now = ms(10);
+    for (const Key key : all_keys()) {
+      if (key == Key::tab || key == Key::back_tab || key == Key::back) continue;
+      INFO(kind.name << " " << name_of(key) << ", which tells of " << keys);
+      CHECK((!alone.stage.press(key, now += ms(500)) || tells(key)));
+    }
   });
 }

@@ -8,8 +8,8 @@ using namespace ubbo::test;
 namespace {
 
 // A sheet that rests at 0, 200 and 500 dp.
-struct Sheet {
-  explicit Sheet(PaneSettings settings = {.least = 0, .most = 500, .rests = {0, 200, 500}},
+struct Board {
+  explicit Board(PaneSettings settings = {.least = 0, .most = 500, .rests = {0, 200, 500}},
                  StageSettings on = {})
       : stage(on) {
     settings.offset = height;
@@ -46,14 +46,14 @@ TEST_CASE("a pane lands where its way and its speed point") {
                        {80, 2500, 500},
                        {340, 300, 500},
                        {-90, 400, 0}}) {
-    Sheet app;
+    Board app;
     app.throw_it(c.by, c.speed);
     app.settle();
     CAPTURE(c.by, c.speed);
     CHECK(app.pane->offset() == c.lands);
     CHECK(app.height.get() == c.lands);
   }
-  Sheet unhurried({.least = 0, .most = 500, .rests = {0, 200, 500}, .carry = ms(0)});
+  Board unhurried({.least = 0, .most = 500, .rests = {0, 200, 500}, .carry = ms(0)});
   unhurried.throw_it(80, 2500);
   unhurried.settle();
   CHECK(unhurried.height.get() == 0);
@@ -61,7 +61,7 @@ TEST_CASE("a pane lands where its way and its speed point") {
 
 TEST_CASE("a pane never leaves its bounds and follows the finger dp for dp") {
   PROPERTY("any throws", [] {
-    Sheet app({.least = *number(-300, 0),
+    Board app({.least = *number(-300, 0),
                .most = *number(1, 400),
                .passage = Spring::settling(ms(300), *number(0, 0.6))});
     double finger = 300;
@@ -87,7 +87,7 @@ TEST_CASE("a pane never leaves its bounds and follows the finger dp for dp") {
 }
 
 TEST_CASE("the app moves a pane by its cell, and a drag or a cancel respects what it wrote") {
-  Sheet app;
+  Board app;
   app.stage.at(ms(0), [&] { app.height.set(500); });
   app.stage.advance(ms(50));
   CHECK(app.pane->offset() > 0);
@@ -109,7 +109,7 @@ TEST_CASE("the app moves a pane by its cell, and a drag or a cancel respects wha
 
 TEST_CASE("what the app wrote under a mere press counts when the finger is gone, also where it is now") {
   for (const double written : {200.0, 0.0}) {
-    Sheet app;
+    Board app;
     app.stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {180, 600}});
     app.stage.at(ms(10), [&] { app.height.set(300); });
     app.stage.at(ms(20), [&] { app.height.set(written); });
@@ -150,7 +150,7 @@ TEST_CASE("prediction shows a dragged pane ahead, smoothing late, and neither de
   const StageSettings plain, ahead{.feel = {.prediction = ms(20)}}, smooth{.feel = {.smoothing = ms(16)}};
   int which = 0;
   for (const StageSettings* on : {&plain, &ahead, &smooth}) {
-    Sheet app({.least = 0, .most = 500, .rests = {0, 200, 500}}, *on);
+    Board app({.least = 0, .most = 500, .rests = {0, 200, 500}}, *on);
     for (int i = 0; i <= 20; ++i)
       app.stage.touch({.time = ms(8 * i),
                        .contact = 1,

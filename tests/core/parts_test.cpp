@@ -413,3 +413,39 @@ TEST_CASE("a bar eases to its share, by another way for once, and passes where i
   CHECK(busy.fill().w == Approx(60));
   CHECK_FALSE(stage.touch({.time = ms(5600), .contact = 1, .phase = Phase::down, .at = {50, 5}}));
 }
+
+TEST_CASE("keys open and close a swipe row, along the axes on which it opens") {
+  for (const bool right_to_left : {false, true}) {
+    Stage stage{{.right_to_left = right_to_left}};
+    auto& row = stage.add<SwipeRow>("row", {0, 100, 360, 80}, {.leading = 60});
+    auto& tall = stage.add<SwipeRow>("tall", {0, 300, 360, 80}, {.above = 20, .below = 30});
+    const Key on = right_to_left ? Key::left : Key::right;
+    const Key back = right_to_left ? Key::right : Key::left;
+    const auto press = [&](Key key) {
+      const bool used = stage.press(key, std::max(stage.now(), ms(0)) + ms(1));
+      settle(stage);
+      return used;
+    };
+    REQUIRE(stage.focus("row"));
+    CHECK_FALSE(press(Key::up));
+    CHECK_FALSE(press(Key::escape));
+    CHECK(press(on));
+    CHECK(row.share() == 1);
+    CHECK(row.side() == std::string("leading"));
+    CHECK(press(back));
+    CHECK(row.share() == 0);
+    press(back);
+    CHECK(row.state() == SwipeRow::State::closed);
+    press(on);
+    CHECK(press(Key::escape));
+    CHECK(row.share() == 0);
+    REQUIRE(stage.focus("tall"));
+    CHECK_FALSE(press(on));
+    CHECK(press(Key::down));
+    CHECK(tall.side() == std::string("above"));
+    CHECK(tall.offset().y == 20);
+    press(Key::up);
+    press(Key::up);
+    CHECK(tall.offset().y == -30);
+  }
+}

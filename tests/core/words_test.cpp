@@ -289,6 +289,59 @@ TEST_CASE("each answer is given, and what it claims is so") {
     with_back.back(ms(5));
     visits.look(with_back);
   }
+  {  // Layers: how they come and go, what closes them, and who gets what goes down beside them.
+    Cell<bool> open{false};
+    Stage stage{{.journal = 2000}};
+    auto& drawer = stage.add<Drawer>("drawer", {0, 0, 200, 720}, {.open = open});
+    auto& dialog = stage.add<Dialog>("dialog", {30, 200, 300, 200}, {.button_closes = true});
+    auto& toasts = stage.add<ToastTray>("toasts", {20, 640, 320, 48}, {.time = ms(400), .button = "Undo"});
+    double now = 10;
+    const auto at = [&](double later) { return ms(now += later); };
+    const auto deal = [&](const std::function<void()>& deed) { stage.at(at(2000), deed); };
+    drag(stage, now, {4, 300}, {180, 300});
+    deal([&] { open.set(true); });
+    stage.act(drawer, "open", at(10));
+    stage.act(drawer, "close", at(10));
+    stage.act(drawer, "close", at(10));
+    stage.back(at(900));
+    deal([&] { dialog.open(); });
+    deal([&] { dialog.open(); });
+    drag(stage, now += 900, {10, 10}, {10, 10});
+    deal([&] { dialog.close(); });
+    deal([&] { dialog.open(); });
+    drag(stage, now += 900, {304, 226}, {304, 226});
+    deal([&] { dialog.open(); });
+    stage.back(at(900));
+    stage.change(dialog, [](DialogSettings& s) { s.backdrop_closes = s.back_closes = false; });
+    deal([&] { dialog.open(); });
+    drag(stage, now += 900, {10, 10}, {10, 10});
+    stage.back(at(100));
+    stage.add<Lamp>("lamp", {0, 0, 40, 40}, {.modal = true});
+    stage.back(at(10));
+    stage.remove(*stage.find("lamp"));
+    ToastTray::Token first = 0;
+    deal([&] { first = toasts.show("a"); });
+    deal([&] {
+      toasts.show("b");
+      toasts.show("c");
+    });
+    drag(stage, now += 500, {100, 660}, {100, 660}, 900);
+    deal([&] { toasts.dismiss(first); });
+    deal([&] { toasts.show("d"); });
+    drag(stage, now += 500, {100, 660}, {330, 660});
+    deal([&] { toasts.show("e"); });
+    drag(stage, now += 500, {300, 664}, {300, 664});
+    stage.change(toasts, [](ToastTraySettings& s) { s.another = Another::replaces; });
+    deal([&] { toasts.show("f"); });
+    stage.at(at(500), [&] { toasts.show("g"); });
+    deal([&] { toasts.show("h"); });
+    stage.act(toasts, "dismiss", at(500));
+    stage.change(toasts, [](ToastTraySettings& s) { s.another = Another::restarts; });
+    deal([&] { toasts.show("i"); });
+    stage.at(at(500), [&] { toasts.show("j"); });
+    settle(stage);
+    visits.look(stage);
+  }
   {  // A row of taps that a drag has closed: the press after it comes soon, and is not called late.
     Stage alone{{.journal = 100}};
     alone.add<ZoomPlane>("plan", {0, 0, 300, 300}, {});

@@ -37,7 +37,8 @@ TEST_CASE("bad scenes are answered with line, column, what was found, what is ta
   const Case cases[] = {
       {"[screen\n", 1, 8, "takes TOML"},
       {"[scren]\n", 1, 2,
-       "unknown key 'scren' in a scene; takes title, screen, feel, cells, part; nearest known: screen"},
+       "unknown key 'scren' in a scene; takes title, screen, feel, cells, part, silence; nearest known: "
+       "screen"},
       {"[screen]\nwidth = -4\n", 2, 9, "width = -4; takes 1 to 100000 dp"},
       {"[screen]\nwidth = \"360\"\n", 2, 9, "width = '360'"},
       {"[screen]\nwidth = nan\n", 2, 9, "width = nan"},

@@ -76,7 +76,12 @@ inline const Given given[] = {{"slider", "to", 10.0},
                               {"carousel", "count", 5.0},
                               {"carousel", "per_view", 3.0},
                               {"carousel", "commit", 0.3},
-                              {"page-dots", "count", 9.0}};
+                              {"page-dots", "count", 9.0},
+                              {"list", "count", 40.0},
+                              {"list", "gap", 4.0},
+                              {"sheet", "rests", std::vector{20.0, 40.0}},
+                              {"toast-tray", "time", 700.0},
+                              {"toast-tray", "button", std::string("Undo")}};
 
 struct Alone {
   Alone(const PartKind& of, bool right_to_left, bool with_twin = false)

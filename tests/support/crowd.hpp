@@ -13,6 +13,7 @@ namespace ubbo::test {
 struct LampSettings {
   Link<double> seen{};
   bool wants_back = false;
+  bool modal = false;
 };
 
 class Lamp final : public Part {
@@ -35,6 +36,7 @@ class Lamp final : public Part {
     return true;
   }
   bool back() override { return settings_.wants_back; }
+  [[nodiscard]] bool modal() const override { return settings_.modal; }
   [[nodiscard]] Micros due() const override { return mover_.due(); }
   void advance(Micros now) override { mover_.advance(now); }
 

@@ -65,6 +65,14 @@ void Mover::coast(const Coast& coast, Micros now, double velocity) {
   begin(value() + coast.distance(velocity), coast, now, velocity);
 }
 
+void Mover::shift(double by) {
+  if (!std::isfinite(by)) return;
+  ++changes_;
+  state_.value += by;
+  motion_.shift(by);
+  if (waiting_) waiting_->target += by;
+}
+
 void Mover::begin(double target, const Passage& passage, Micros begins, double velocity) {
   ++changes_;
   waiting_.reset();

@@ -278,6 +278,15 @@ void CardDeck::throw_to(Side side) {
   });
 }
 
+// Of the sides that are open the first, as one reads: for a card of which nobody knows where it went.
+Side CardDeck::first_side() const {
+  if (settings_.to_left && settings_.to_right) return around().right_to_left ? Side::right : Side::left;
+  return settings_.to_left    ? Side::left
+         : settings_.to_right ? Side::right
+         : settings_.upwards  ? Side::up
+                              : Side::down;
+}
+
 void CardDeck::undo() {
   ask([this] { act(deck_actions[0]); });
 }
@@ -289,10 +298,7 @@ bool CardDeck::act(std::string_view action) {
     const int card = top() - 1;
     const Side from = static_cast<std::size_t>(card) < thrown_.size()
                           ? thrown_[static_cast<std::size_t>(card)]
-                          : all_sides[settings_.to_left    ? 0
-                                      : settings_.to_right ? 1
-                                      : settings_.upwards  ? 2
-                                                           : 3];
+                          : first_side();
     decide(answers::card_undone, {Fact::plain("card", card + 1, "")});
     Point at = beyond(from, {});
     // One that is still on its way turns round where it is.

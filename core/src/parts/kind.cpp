@@ -5,8 +5,8 @@
 namespace ubbo {
 
 const char* name_of(Role role) {
-  static constexpr std::array names{"backdrop", "surface", "track", "fill",
-                                    "mark",     "handle",  "label", "value"};
+  static constexpr std::array names{"veil", "backdrop", "surface", "track", "fill",
+                                    "mark", "handle",   "label",   "value"};
   return names[static_cast<std::size_t>(role)];
 }
 

@@ -73,42 +73,35 @@ std::string Pane::fault(const std::string& id, const Box&, const PaneSettings& s
 }
 
 Pane::Pane(std::string id, const Box& box, PaneSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<Pane>(this->id(), box, std::move(settings))),
-      rail_(*this, plan(), settings_.offset) {
+    : Sliding{checked_id<Pane>(std::move(id), box, settings), box, around, plan(settings), settings.offset},
+      settings_(std::move(settings)) {
   rail_.on_rest = [this](double place) {
     if (settings_.on_rest) settings_.on_rest(place);
   };
 }
 
-Give Pane::give(Give::How how) const {
-  return {how, how == Give::How::share ? settings_.give_share : settings_.give_reach};
-}
-
-RailPlan Pane::plan() const {
+RailPlan Pane::plan(const PaneSettings& settings) {
+  const auto give = [&](Give::How how) {
+    return Give{how, how == Give::How::share ? settings.give_share : settings.give_reach};
+  };
   return {
-      .axis = settings_.axis,
-      .least = settings_.least,
-      .most = settings_.most,
-      .rests = settings_.rests.empty() ? SnapPoints{} : SnapPoints::list(settings_.rests),
-      .passage = settings_.passage,
-      .glide = settings_.glide > Micros{0} ? std::optional(Coast::half_life(settings_.glide)) : std::nullopt,
-      .carry = settings_.rests.empty() ? Micros{0} : settings_.carry,
-      .hurries = settings_.hurries,
-      .give_least = give(settings_.give_least),
-      .give_most = give(settings_.give_most),
-      .tells = settings_.says == Says::place ? Tells::place : Tells::target,
-      .reduced_motion = settings_.reduced_motion};
+      .axis = settings.axis,
+      .least = settings.least,
+      .most = settings.most,
+      .rests = settings.rests.empty() ? SnapPoints{} : SnapPoints::list(settings.rests),
+      .passage = settings.passage,
+      .glide = settings.glide > Micros{0} ? std::optional(Coast::half_life(settings.glide)) : std::nullopt,
+      .carry = settings.rests.empty() ? Micros{0} : settings.carry,
+      .hurries = settings.hurries,
+      .give_least = give(settings.give_least),
+      .give_most = give(settings.give_most),
+      .tells = settings.says == Says::place ? Tells::place : Tells::target,
+      .reduced_motion = settings.reduced_motion};
 }
 
 void Pane::change(PaneSettings settings) {
   settings_ = std::move(settings);
-  rail_.change(plan(), settings_.offset);
-}
-
-double Pane::share() const {
-  const double way = settings_.most - settings_.least;
-  return way > 0.0 ? (offset() - settings_.least) / way : 0.0;
+  rail_.change(plan(settings_), settings_.offset);
 }
 
 Accessible Pane::accessible() const {
@@ -119,89 +112,22 @@ Accessible Pane::accessible() const {
           .keys = settings_.most > settings_.least ? described().keys : ""};
 }
 
-Wish Pane::wish(const Sample&) const {
-  return {.horizontal = settings_.axis == Axis::horizontal, .vertical = settings_.axis == Axis::vertical};
-}
-
-bool Pane::take_over(const Contact& contact, Point anchor) {
-  if (!rail_.take_over(contact, anchor)) return false;
-  held_by_ = contact.slot;
-  return true;
-}
-
-bool Pane::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (!rail_.down(contact, sample)) return false;
-    held_by_ = contact.slot;
-    return true;
-  }
-  if (!pressed() || contact.slot != held_by_) return false;
-  switch (sample.phase) {
-    case Phase::down:
-      break;
-    case Phase::move:
-      rail_.follow(contact, sample);
-      break;
-    case Phase::up:
-      if (rail_.lift(contact, sample)) break;
-      rail_.explain_press(contact, sample);
-      rail_.resume();
-      break;
-    case Phase::cancel:
-      rail_.cancel();
-      break;
-  }
-  return true;
-}
-
-void Pane::lose(const Contact& contact, const Sample&) {
-  if (pressed() && contact.slot == held_by_) rail_.lose();
-}
-
 bool Pane::press(Key key) {
-  constexpr double line = 48.0;  // dp; what an arrow scrolls
-  const double page = 0.8 * along(settings_.axis, {laid().w, laid().h});
-  const bool upright = settings_.axis == Axis::vertical;
-  const SnapPoints& rests = rail_.plan().rests;
   // What lies further down or right comes into view, so the content goes the other way; a pane that moves
   // itself goes the way of the key.
   const double sign = settings_.moves == Moves::content ? -1.0 : 1.0;
-  double by = 0.0;
-  switch (key) {
-    case Key::up:
-    case Key::down:
-      if (!upright) return false;
-      by = key == Key::up ? -line : line;
-      break;
-    case Key::left:
-    case Key::right:
-      if (upright) return false;
-      by = key == Key::left ? -line : line;
-      break;
-    case Key::page_up:
-      by = -page;
-      break;
-    case Key::page_down:
-      by = page;
-      break;
-    case Key::home:
-      rail_.key(sign < 0.0 ? settings_.most : settings_.least);
-      return true;
-    case Key::end:
-      rail_.key(sign < 0.0 ? settings_.least : settings_.most);
-      return true;
-    default:
-      return false;
-  }
-  by *= sign;
-  double place = rail_.target() + by;
-  if (!rests.empty()) {  // the next one that way
-    std::size_t at = rests.nearest(rail_.target());
-    if (by > 0.0 && at + 1 < rests.size()) ++at;
-    if (by < 0.0 && at > 0) --at;
+  const double page = 0.8 * along(settings_.axis, {laid().w, laid().h});
+  const double from = rail_.target();
+  auto place = scrolled_to(key, settings_.axis, sign, page, from, settings_.least, settings_.most);
+  if (!place) return false;
+  const SnapPoints& rests = rail_.plan().rests;
+  if (!rests.empty() && key != Key::home && key != Key::end) {  // the next one that way
+    std::size_t at = rests.nearest(from);
+    if (*place > from && at + 1 < rests.size()) ++at;
+    if (*place < from && at > 0) --at;
     place = rests.at(at);
   }
-  rail_.key(place);
+  rail_.key(*place);
   return true;
 }
 

@@ -16,15 +16,24 @@ void Part::set_feels(const Feels& feels) {
 
 Box Part::box() const {
   Box here = laid_ + moved();
-  for (const Part* around = outer_; around != nullptr; around = around->outer_)
-    here = here + around->carries();
+  const Part* inner = this;
+  for (const Part* around = outer_; around != nullptr; around = around->outer_) {
+    here = here + around->carries_part(*inner);
+    inner = around;
+  }
   return here;
 }
 
 bool Part::visible() const {
   const Part* part = this;
-  while (part != nullptr && !part->post_.hidden && !part->post_.gone) part = part->outer_;
+  while (part != nullptr && !part->post_.hidden && !part->post_.gone && !part->away()) part = part->outer_;
   return part == nullptr;
+}
+
+bool Part::doomed() const {
+  const Part* part = this;
+  while (part != nullptr && !part->post_.doomed) part = part->outer_;
+  return part != nullptr;
 }
 
 bool Part::enabled() const {
@@ -35,7 +44,7 @@ bool Part::enabled() const {
 
 bool Part::takes(Point at) const {
   for (const Part* part = this; part != nullptr; part = part->outer_)
-    if (!part->box().contains(at)) return false;
+    if (!part->box().contains(at) || (part != this && part->shut())) return false;
   return true;
 }
 

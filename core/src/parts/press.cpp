@@ -15,6 +15,19 @@ double away_from(const Box& area, Point at) {
 
 }  // namespace
 
+bool was_tap(const Part& part, const Contact& contact, const Sample& sample, double strayed) {
+  const Feel& feel = part.feel_for(sample.tool);
+  const double held = to_ms(sample.time - contact.down.time);
+  const bool near = strayed <= feel.tap_reach;
+  const bool brief = held <= to_ms(feel.tap_time);
+  part.decide(!near   ? answers::tap_strayed
+              : brief ? answers::tap
+                      : answers::tap_too_long,
+              {Fact::below("strayed", strayed, "dp", feel.tap_reach),
+               Fact::below("held", held, "ms", to_ms(feel.tap_time))});
+  return near && brief;
+}
+
 bool Press::down(const Contact& contact, const Sample& sample) {
   if (held()) return false;
   slot_ = contact.slot;

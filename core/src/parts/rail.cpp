@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "ubbo/parts/press.hpp"
+
 namespace ubbo {
 
 namespace {
@@ -108,16 +110,7 @@ void Rail::strain() {
 }
 
 bool Rail::was_tap(const Contact& contact, const Sample& sample) const {
-  const Feel& feel = part_->feel_for(sample.tool);
-  const double held = to_ms(sample.time - contact.down.time);
-  const bool near = strayed() <= feel.tap_reach;
-  const bool brief = held <= to_ms(feel.tap_time);
-  part_->decide(!near   ? answers::tap_strayed
-                : brief ? answers::tap
-                        : answers::tap_too_long,
-                {Fact::below("strayed", strayed(), "dp", feel.tap_reach),
-                 Fact::below("held", held, "ms", to_ms(feel.tap_time))});
-  return near && brief;
+  return ubbo::was_tap(*part_, contact, sample, strayed());
 }
 
 void Rail::explain_press(const Contact& contact, const Sample& sample) const {
@@ -513,6 +506,37 @@ void Rail::set_bounds(double least, double most) {
   if (mover_.moving()) return go(to, velocity(), false);
   mover_.put(to);
   if (plan_.tells == Tells::place) tell(to);
+}
+
+// When what coasts meets a bound: as `fly` finds it, from where it is now.
+void Rail::meet_bound() {
+  hit_ = never;
+  const double end = mover_.target();
+  if (end == within(end) || !plan_.glide) return;
+  const Micros now = part_->around().now;
+  const MotionState here = mover_.at(now);
+  if (here.velocity == 0.0 || (end - here.value) * here.velocity <= 0.0) return;
+  const double share = plan_.glide->friction() * (within(end) - here.value) / here.velocity;
+  hit_ = share > 0.0 ? now + from_seconds(-std::log1p(-share) / plan_.glide->friction()) : now;
+}
+
+void Rail::shift(double by, double least, double most) {
+  const bool coasts =
+      mover_.moving() && plan_.glide && std::holds_alternative<Coast>(mover_.motion().passage().way);
+  mover_.shift(by);
+  grabbed_ += by;
+  origin_ += by;
+  return_to_ += by;
+  return_cell_ += by;
+  if (onward_) onward_->target += by;
+  if (!coasts) {
+    set_bounds(least, most);
+  } else {
+    plan_.least = least;
+    plan_.most = std::max(least, most);
+    meet_bound();
+  }
+  if (plan_.tells == Tells::place) tell(position());
 }
 
 void Rail::put(double place) {

@@ -152,6 +152,12 @@ void ZoomPlane::send(const Pose& pose) {
     movers_[i].send(to[i], settings_.passage, around().now);
   }
   rested_ = false;
+  if (!moving()) advance(around().now);  // there already: its cells hear of it
+}
+
+// Where it goes, or stands.
+ZoomPlane::Pose ZoomPlane::goal() const {
+  return {movers_[0].target(), movers_[1].target(), {movers_[2].target(), movers_[3].target()}};
 }
 
 // What lies under `at` stays there.
@@ -159,7 +165,7 @@ void ZoomPlane::zoom_to(double zoom, Point at) {
   const Pose from = pose();
   const Point held = at - box().centre();
   const Point pan = held + (from.pan - held) * (zoom / from.zoom);
-  send({zoom, from.turn, inside(pan, zoom)});
+  send({zoom, goal().turn, inside(pan, zoom)});
 }
 
 // Let go: back within its limits, to the right angle that is near, and on by its speed.
@@ -192,7 +198,6 @@ void ZoomPlane::settle(Point velocity) {
       mover.send(ends[i], settings_.passage, around().now);
   }
   send(to);
-  if (!moving()) advance(around().now);
 }
 
 void ZoomPlane::news(const Gesture& gesture) {
@@ -260,8 +265,7 @@ bool ZoomPlane::touch(const Contact& contact, const Sample& sample) {
 bool ZoomPlane::press(Key key) {
   constexpr double step = 48.0;  // dp
   if (carried_) return false;
-  const Pose from = pose();
-  Pose to = from;
+  Pose to = goal();
   switch (key) {
     case Key::page_up:
       return act(plane_actions[0]);
@@ -309,8 +313,8 @@ Micros ZoomPlane::due() const {
 }
 
 void ZoomPlane::advance(Micros now) {
+  for (Mover& mover : movers_) mover.advance(now);  // what a gesture begins, it begins from here
   gestures_.advance(now);
-  for (Mover& mover : movers_) mover.advance(now);
   if (moving() || gestures_.busy() || std::exchange(rested_, true)) return;
   decide(answers::plane_rests, {Fact::plain("zoom", zoom(), "")});
   tell_place();
@@ -329,7 +333,7 @@ void ZoomPlane::tell_place() {
 
 void ZoomPlane::heard() {
   const std::array cells{&settings_.zoom, &settings_.turn, &settings_.pan_x, &settings_.pan_y};
-  Pose to{movers_[0].target(), movers_[1].target(), {movers_[2].target(), movers_[3].target()}};
+  Pose to = goal();
   const std::array<double*, 4> places{&to.zoom, &to.turn, &to.pan.x, &to.pan.y};
   bool written = false;
   for (std::size_t i = 0; i < cells.size(); ++i) {

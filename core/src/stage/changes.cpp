@@ -21,8 +21,8 @@ std::string Stage::fault(std::string_view id, const Placement& placement, const 
 }
 
 Box Stage::container(const Part* outer, const Placement& placement) const {
-  if (outer != nullptr) return outer->laid_;
-  return placement.in_safe_area ? inner(around_.screen, around_.safe) : around_.screen;
+  const Box whole = outer != nullptr ? outer->laid_ : around_.screen;
+  return placement.in_safe_area ? common(whole, inner(around_.screen, around_.safe)) : whole;
 }
 
 Box Stage::begin_add(const std::string& id, const Placement& placement, const Standing& standing) {
@@ -59,6 +59,17 @@ void Stage::finish_add(std::unique_ptr<Part> made, const Placement& placement, S
   due_list_.reserve(count);
   for (auto* list : {&active_, &sharing_, &soon_, &later_}) list->reserve(count);
   after(part);
+  tell_outer(part, [&](Part& outer) { outer.gained(part); });
+  if (part.modal()) opened(part);
+}
+
+// What happened to a part changes the one it lies in, at the present time.
+void Stage::tell_outer(Part& part, const std::function<void(Part&)>& news) {
+  Part* outer = part.outer_;
+  if (outer == nullptr || outer->post_.gone) return;
+  before(*outer);
+  news(*outer);
+  after(*outer);
 }
 
 Part& Stage::add(const PartKind& kind, std::string id, const Placement& placement, const void* settings,
@@ -86,27 +97,46 @@ Part* Stage::get(Handle handle) const {
 // A change of a part under a finger: the finger has it no longer.
 void Stage::let_go_of(Part& part) {
   for (std::size_t i = 0; i < order_.size(); ++i) {
-    Part* inner = order_[i];
-    const Part* at = inner;
-    while (at != nullptr && at != &part) at = at->outer_;
-    if (at != nullptr) routing_.cancel(*inner, around_.now);
+    if (lies_in(*order_[i], part)) routing_.cancel(*order_[i], around_.now);
   }
 }
 
 void Stage::remove(Part& part) {
   do_or_wait([this, handle = handle(part)] {
-    if (Part* found = get(handle)) do_remove(*found);
+    Part* found = get(handle);
+    if (found == nullptr || found->post_.doomed) return;
+    found->post_.doomed = true;
+    doomed_.push_back(found);
+    for (std::size_t i = 0; i < order_.size(); ++i) {
+      Part& inner = *order_[i];
+      if (!lies_in(inner, *found) || !inner.visible()) continue;
+      before(inner);
+      inner.leave();
+      after(inner);
+    }
+    bury_doomed();
   });
+}
+
+// Removes what waited for others to leave, where none does any more.
+void Stage::bury_doomed() {
+  for (std::size_t d = 0; d < doomed_.size(); ++d) {
+    Part* part = doomed_[d];
+    const bool waits = std::any_of(order_.begin(), order_.end(), [&](const Part* inner) {
+      return lies_in(*inner, *part) && inner->visible() && inner->leaving();
+    });
+    if (waits) continue;
+    doomed_.erase(doomed_.begin() + static_cast<std::ptrdiff_t>(d--));
+    do_remove(*part);
+  }
 }
 
 void Stage::do_remove(Part& part) {
   let_go_of(part);
+  tell_outer(part, [&](Part& outer) { outer.lost(part); });
   std::vector<Part*> gone;
-  for (Part* other : order_) {
-    const Part* at = other;
-    while (at != nullptr && at != &part) at = at->outer_;
-    if (at != nullptr) gone.push_back(other);
-  }
+  for (Part* other : order_)
+    if (lies_in(*other, part)) gone.push_back(other);
   for (Part* other : gone) {
     other->post_.gone = true;
     by_id_.erase(other->id_);
@@ -115,10 +145,11 @@ void Stage::do_remove(Part& part) {
     other->post_.settled = true;
     routing_.forget(*other);
     if (focus_ == other) focus_ = nullptr;
+    forget_layer(*other);
   }
   const auto is_gone = [](const Part* other) { return other->post_.gone; };
   soon_.erase(soon_.begin(), soon_.begin() + static_cast<std::ptrdiff_t>(std::exchange(soon_at_, 0)));
-  for (auto* list : {&order_, &active_, &sharing_, &soon_, &later_}) std::erase_if(*list, is_gone);
+  for (auto* list : {&order_, &active_, &sharing_, &soon_, &later_, &doomed_}) std::erase_if(*list, is_gone);
   for (Part* other : order_)
     if (other->first_ != nullptr && other->first_->post_.gone) other->first_ = nullptr;
   graves_.insert(graves_.end(), gone.begin(), gone.end());
@@ -150,22 +181,24 @@ void Stage::place(Part& part, const Placement& placement) {
 
 void Stage::raise(Part& part) {
   do_or_wait([this, handle = handle(part)] {
-    if (Part* found = get(handle)) move_in_order(*found, true);
+    Part* found = get(handle);
+    if (found == nullptr) return;
+    routing_.cancel(*found, around_.now);
+    move_in_order(*found, true);
   });
 }
 
 void Stage::lower(Part& part) {
   do_or_wait([this, handle = handle(part)] {
-    if (Part* found = get(handle)) move_in_order(*found, false);
+    Part* found = get(handle);
+    if (found == nullptr) return;
+    routing_.cancel(*found, around_.now);
+    move_in_order(*found, false);
   });
 }
 
 void Stage::move_in_order(Part& part, bool up) {
-  const auto within = [](const Part* inner, const Part* container) {
-    while (inner != nullptr && inner != container) inner = inner->outer_;
-    return inner != nullptr;
-  };
-  routing_.cancel(part, around_.now);
+  const auto within = [](const Part* inner, const Part* container) { return lies_in(*inner, *container); };
   // All that lies in a part stands above it and in one run with its siblings' contents kept apart by them.
   std::vector<Part*> moved;
   std::vector<Part*> rest;
@@ -188,6 +221,7 @@ void Stage::show(Part& part, bool visible) {
     if (found == nullptr || found->post_.hidden != visible) return;
     let_go_of(*found);
     found->post_.hidden = !visible;
+    tell_outer(*found, [&](Part& outer) { outer.shown_inside(*found, visible); });
     if (focus_ != nullptr && !can_focus(*focus_)) focus_ = nullptr;
   });
 }

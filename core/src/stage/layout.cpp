@@ -20,12 +20,19 @@ bool Stage::lay_once(std::vector<Part*>& changed) {
     part.laid_ = box;
     part.resized();
     after(part);
+    tell_outer(part, [&](Part& outer) { outer.laid_inside(part); });
     changed.push_back(&part);
   }
   return !changed.empty();
 }
 
 void Stage::lay_out() {
+  // What waits is done in its order, so nothing below lays out by itself.
+  struct Laying {
+    bool* laying;
+    ~Laying() { *laying = false; }
+  } laying{&laying_};
+  laying_ = true;
   std::vector<Part*> changed;
   for (int round = 0; to_lay_; ++round) {
     to_lay_ = false;

@@ -24,6 +24,13 @@ bool follows(const Part& part, const Contact& contact, Axis axis) {
   return !part.standing().shares && part.wish(contact.down).follows(axis);
 }
 
+// A contact that goes down at `at` is on it: it takes it there, or is away and may be pulled in there.
+bool on_it(const Part& part, Point at) {
+  if (part.visible()) return part.takes(at);
+  return part.away() && !part.hidden() && part.pulled_at(at) &&
+         (part.outer() == nullptr || part.outer()->visible());
+}
+
 bool among(const std::vector<Part*>& chain, const Part* part) {
   return std::find(chain.begin(), chain.end(), part) != chain.end();
 }
@@ -78,7 +85,7 @@ void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) 
     return refuse(sample, answers::owner_bezel, Fact::above("from the edge", from_edge, "dp", feel.bezel));
   for (std::size_t i = parts.size(); i-- > 0;) {
     Part& part = *parts[i];
-    if (!part.visible() || !part.takes(sample.at)) continue;
+    if (!on_it(part, sample.at)) continue;
     if (accept(part, contact, sample)) return;
   }
   around_->journal.record(around_->now, {}, answers::owner_nobody,
@@ -91,10 +98,12 @@ bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
   const auto says = [&](const Part& part, const Answer& answer) {
     part.decide(answer, {Fact::plain("x", sample.at.x, "dp"), Fact::plain("y", sample.at.y, "dp"),
                          Fact::above("inside by", part.box().depth(sample.at), "dp", 0.0),
-                         Fact::plain("rivals", static_cast<double>(contest.chain.size()) - 1.0, "")});
+                         Fact::plain("rivals", static_cast<double>(contest.chain.size()) - 1.0, ""),
+                         Fact::plain("outside by", -part.box().depth(sample.at), "dp")});
   };
+  const bool was_away = topmost.away();
   contest.chain.clear();
-  for (Part* part = &topmost; part != nullptr; part = part->outer_)
+  for (Part* part = &topmost; part != nullptr; part = part->modal() ? nullptr : part->outer_)
     if (part->enabled()) contest.chain.push_back(part);
   if (contest.chain.empty()) {
     // It hides what lies below all the same.
@@ -115,7 +124,12 @@ bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
     return false;
   }
   contest.owner = first;
-  says(*first, catches ? answers::owner_catches : contest.open ? answers::owns_first : answers::owns);
+  const bool beside = first->box().depth(sample.at) < 0.0;
+  says(*first, was_away       ? answers::owner_pulled
+               : beside       ? answers::owner_beside
+               : catches      ? answers::owner_catches
+               : contest.open ? answers::owns_first
+                              : answers::owns);
   share(contest, contact, sample);
   return true;
 }
@@ -317,8 +331,8 @@ bool Routing::pass_flick(Part& part, Point velocity) {
   };
   for (Contest& contest : contests_)
     if (contest.owner == &part && contest.contact == nullptr) return ask_others(contest.chain, &part, take);
-  for (Part* outer = part.outer_; outer != nullptr; outer = outer->outer_)
-    if (take(*outer)) return true;
+  for (Part* at = &part; !at->modal() && at->outer_ != nullptr; at = at->outer_)
+    if (take(*at->outer_)) return true;
   return false;
 }
 

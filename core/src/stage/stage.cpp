@@ -144,7 +144,7 @@ void Stage::after(Part& part) {
 
 void Stage::heard(Part& part) {
   Part::Post& post = part.post_;
-  if (post.gone) return;
+  if (post.gone || part.doomed()) return;
   if (busy_) {
     post.write = around_.write;
     if (post.heard == Part::Post::Heard::soon) return;
@@ -169,7 +169,7 @@ void Stage::wake() {
 void Stage::call(Part& part, std::function<void()> deed) {
   do_or_wait([this, handle = handle(part), deed = std::move(deed)] {
     Part* found = get(handle);
-    if (found == nullptr) return;
+    if (found == nullptr || found->doomed()) return;
     before(*found);
     deed();
     after(*found);
@@ -178,7 +178,7 @@ void Stage::call(Part& part, std::function<void()> deed) {
 
 // What an event led to happens at its own time, before the next event.
 void Stage::settle_event() {
-  while ((soon_at_ < soon_.size() || to_lay_) && budget_ > 0) {
+  while ((soon_at_ < soon_.size() || (to_lay_ && !laying_)) && budget_ > 0) {
     --budget_;
     if (soon_at_ == soon_.size()) {
       lay_out();
@@ -197,6 +197,7 @@ void Stage::settle_event() {
     around_.write = Write::travels;
     after(part);
   }
+  if (!doomed_.empty()) bury_doomed();
   bury();
 }
 
@@ -428,10 +429,11 @@ bool Stage::take_back() {
     if (!part.visible() || !part.enabled()) continue;
     before(part);
     const bool used = part.back();
+    const bool blocks = part.modal();
     after(part);
-    if (!used) continue;
-    part.decide(answers::back_taken);
-    return true;
+    if (!used && !blocks) continue;
+    part.decide(used ? answers::back_taken : answers::back_blocked);
+    return used;
   }
   around_.journal.record(around_.now, {}, answers::back_nobody);
   return false;
@@ -442,7 +444,7 @@ bool Stage::act(Part& part, std::string action, Micros time) {
   const bool now = !busy_;
   at(time, [this, handle = handle(part), action = std::move(action), out = now ? &could : nullptr] {
     Part* found = get(handle);
-    if (found == nullptr || !found->enabled()) return;
+    if (found == nullptr || !found->enabled() || found->doomed()) return;
     before(*found);
     const bool did = found->act(action);
     after(*found);
@@ -497,6 +499,14 @@ void Stage::turn(Size size, const Insets& safe, Micros time) {
       around_.safe = safe;
       to_lay_ = true;
     });
+  });
+}
+
+void Stage::set_safe_area(const Insets& safe, Micros time) {
+  check_settings("stage", StageSettings{.safe = safe});
+  at(time, [this, safe] {
+    around_.safe = safe;
+    to_lay_ = true;
   });
 }
 

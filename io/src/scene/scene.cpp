@@ -38,12 +38,13 @@ class SceneReader {
       refuse(error.source().begin, std::string(error.description()), "TOML");
     }
     for (const std::string& change : changes) change_scene(root, change);
-    know(root, "a scene", {"title", "screen", "feel", "cells", "part"});
+    know(root, "a scene", {"title", "screen", "feel", "cells", "part", "silence"});
     try_with(root, "title", [this](const toml::node& title) { scene_.title = text_of(title, "title"); });
     try_with(root, "screen", [this](const toml::node& screen) { read_screen(table_of(screen, "screen")); });
     try_with(root, "feel", [this](const toml::node& feel) { scene_feel(feel); });
     try_with(root, "cells", [this](const toml::node& cells) { read_cells(table_of(cells, "cells")); });
     try_with(root, "part", [this](const toml::node& parts) { read_parts(parts); });
+    try_with(root, "silence", [this](const toml::node& silences) { read_silences(silences); });
     if (!wrong_.empty()) throw InputError(std::move(wrong_));
     (void)SceneRun(scene_);  // what only a part can judge is judged now, with the line at hand
     return std::move(scene_);
@@ -74,6 +75,10 @@ class SceneReader {
   [[noreturn]] void refuse(const toml::node& node, std::string found, std::string takes,
                            std::string nearest = {}) const {
     refuse(node.source().begin, std::move(found), std::move(takes), std::move(nearest));
+  }
+
+  static FilePlace place_in(const toml::node& node) {
+    return {node.source().begin.line, node.source().begin.column};
   }
 
   static std::string shown(const toml::node& node) {
@@ -233,6 +238,7 @@ class SceneReader {
 
   void scene_feel(const toml::node& node) {
     Feels feels;
+    scene_.feel_place = place_in(node);
     read_feels(node, "feel", feels);
     scene_.stage.feel = feels.finger;
     scene_.stage.stylus = feels.stylus;
@@ -271,6 +277,7 @@ class SceneReader {
         unread_.erase("cell " + name);
       });
       if (node.is_integer()) open_.insert(name);
+      scene_.cell_places[name] = {key.source().begin.line, key.source().begin.column};
     }
   }
 
@@ -317,6 +324,24 @@ class SceneReader {
         read_part(*table);
       });
     }
+  }
+
+  // Tables headed [[silence]]: what `check` finds that is meant so.
+  void read_silences(const toml::node& node) {
+    const auto* list = node.as_array();
+    if (list == nullptr)
+      refuse(node, "silence = " + shown(node), "a list of tables, each headed [[silence]]");
+    for (const toml::node& entry : *list)
+      attempt([&] {
+        const auto& table = table_of(entry, "silence");
+        know(table, "a silence", {"rule", "of", "reason"});
+        Silence silence{
+            .rule = text_of(need(table, "rule", "rule = \"a rule's name\""), "rule"),
+            .reason = text_of(need(table, "reason", "reason = \"why this is meant so\""), "reason"),
+            .place = place_in(entry)};
+        if (const toml::node* of = table.get("of")) silence.of = text_of(*of, "of");
+        scene_.silences.push_back(std::move(silence));
+      });
   }
 
   const toml::node& need(const toml::table& table, std::string_view key, std::string_view takes) const {
@@ -427,6 +452,7 @@ class SceneReader {
     for (std::size_t i = 0; i < plan.kind->settings(); ++i) {
       const SettingInfo& setting = plan.kind->setting(i);
       try_with(table, setting.name, [&](const toml::node& node) {
+        plan.places[setting.name] = place_in(node);
         if (setting.kind == SettingKind::cell)
           plan.cells[setting.name] = cell_name(node, setting);
         else

@@ -36,6 +36,12 @@ class Motion {
   /// Is at rest at `value` since `-farthest_time`, as it comes by `Motion(value)`, at less cost.
   void stand(double value);
 
+  /// The same motion, `by` further on.
+  void shift(double by) {
+    from_ += by;
+    to_ += by;
+  }
+
   [[nodiscard]] Micros begins() const { return begins_; }
   /// The moment from which it is exactly at its goal; `begins()` when it takes no time; `never` when endless.
   [[nodiscard]] Micros ends() const { return ends_; }

@@ -66,6 +66,8 @@ class Mover {
   void stop() { put(value()); }
   /// Is at once where it was going.
   void finish() { put(target()); }
+  /// Is `by` further on, and so is where it goes: what it is measured from has moved.
+  void shift(double by);
   /// Lets time pass to `now`. Returns true when this brought it to rest.
   bool advance(Micros now);
 

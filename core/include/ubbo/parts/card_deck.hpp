@@ -91,6 +91,7 @@ class CardDeck final : public Part {
   void heard() override;
 
  private:
+  [[nodiscard]] Side first_side() const;
   static constexpr int none = -1;
 
   [[nodiscard]] bool open_to(Side side) const;

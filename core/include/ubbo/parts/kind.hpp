@@ -29,7 +29,7 @@ struct ReadingInfo {
 };
 
 /// What a piece of a part is for.
-enum class Role : std::uint8_t { backdrop, surface, track, fill, mark, handle, label, value };
+enum class Role : std::uint8_t { veil, backdrop, surface, track, fill, mark, handle, label, value };
 
 /// "surface", "handle", …
 [[nodiscard]] const char* name_of(Role role);
@@ -43,10 +43,11 @@ struct Piece {
   std::string_view words{};  ///< what stands in it; good only while it is being handed over
   double turn = 0.0;         ///< radians, clockwise about the middle of its box
   double opacity = 1.0;
-  double share = 1.0;  ///< of a mark that is on: how much of it, from the leading side
-  bool on = false;     ///< filled, chosen, checked
-  bool held = false;   ///< a finger has it
-  bool bare = false;   ///< it lets through what lies below while nothing is the matter
+  double share = 1.0;   ///< of a mark that is on: how much of it, from the leading side
+  bool on = false;      ///< filled, chosen, checked
+  bool held = false;    ///< a finger has it
+  bool notice = false;  ///< of what comes up over others for a while: in opposite colours
+  bool bare = false;    ///< it lets through what lies below while nothing is the matter
 };
 
 using PieceTaker = std::function<void(const Piece&)>;
@@ -117,6 +118,13 @@ template <class P>
 typename P::Settings checked_settings(const std::string& id, const Box& box, typename P::Settings settings) {
   if (const std::string fault = P::fault(id, box, settings); !fault.empty()) refuse(fault);
   return settings;
+}
+
+/// The id, if a part of the class `P` takes these settings in such a box; else throws as `checked_settings`.
+template <class P>
+std::string checked_id(std::string id, const Box& box, const typename P::Settings& settings) {
+  if (const std::string fault = P::fault(id, box, settings); !fault.empty()) refuse(fault);
+  return id;
 }
 
 namespace detail {

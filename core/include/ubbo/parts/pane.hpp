@@ -4,8 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "ubbo/parts/kind.hpp"
-#include "ubbo/parts/rail.hpp"
+#include "ubbo/parts/sliding.hpp"
 
 namespace ubbo {
 
@@ -45,7 +44,7 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>();
 /// What it cannot follow at a bound is offered to the parts it lies in, or that lie in it, within the same
 /// touch: a list at its end moves the sheet around it, and takes the finger back when the sheet is at its own
 /// end. What is left of a flick passes on in the same way. Touched on its way, it stays where it is caught.
-class Pane final : public Part {
+class Pane final : public Sliding {
  public:
   using Settings = PaneSettings;
 
@@ -61,53 +60,18 @@ class Pane final : public Part {
   /// `Stage::change`.
   void change(PaneSettings settings);
 
-  /// Where it is along its axis, dp; grows to the right and downwards; past a bound where that yields.
-  [[nodiscard]] double offset() const { return rail_.position(); }
-  /// Where to draw it: `offset`, or while it is dragged where the feel's prediction sees it. Decides nothing.
-  [[nodiscard]] double shown() const { return rail_.shown(); }
-  [[nodiscard]] double target() const { return rail_.target(); }
-  /// dp/s.
-  [[nodiscard]] double velocity() const { return rail_.velocity(); }
-  [[nodiscard]] bool dragging() const { return rail_.dragging(); }
-  /// True while a contact has it.
-  [[nodiscard]] bool pressed() const { return rail_.pressed(); }
-  /// How far it is from `least` to `most`, 0 to 1; beyond where a bound yields. 0 where it cannot move.
-  [[nodiscard]] double share() const;
-
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return rail_.settled(); }
-  [[nodiscard]] bool catches() const override { return rail_.moving(); }
   [[nodiscard]] Accessible accessible() const override;
-  [[nodiscard]] Wish wish(const Sample& sample) const override;
   [[nodiscard]] Point carries() const override { return way_along(settings_.axis, shown()); }
   [[nodiscard]] Point moved() const override {
     return settings_.moves == Moves::itself ? carries() : Point{};
   }
-  [[nodiscard]] double opacity() const override { return rail_.opacity(); }
-  [[nodiscard]] bool can_go(Side side) const override { return rail_.can_go(side); }
-  [[nodiscard]] Point leftover() const override { return rail_.leftover(); }
-  void strain() override { rail_.strain(); }
-  bool take_over(const Contact& contact, Point anchor) override;
-  void hand_over() override { rail_.hand_over(); }
-  void left_behind(const Contact&) override { rail_.left_behind(); }
-  bool take_momentum(Point velocity) override { return rail_.take_momentum(velocity); }
-  Point foresee(Point ahead) override { return rail_.foresee(ahead); }
-  bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
   bool press(Key key) override;
-  [[nodiscard]] Micros due() const override { return rail_.due(); }
-  void advance(Micros now) override { rail_.advance(now); }
-  void heard() override { rail_.heard(); }
-  void tell_place() override { rail_.tell_place(); }
-  [[nodiscard]] const void* shared_place() const override { return rail_.shared_place(); }
 
  private:
-  [[nodiscard]] RailPlan plan() const;
-  [[nodiscard]] Give give(Give::How how) const;
+  [[nodiscard]] static RailPlan plan(const PaneSettings& settings);
 
   PaneSettings settings_;
-  Rail rail_;
-  int held_by_ = 0;  // the contact's slot
 };
 
 }  // namespace ubbo

@@ -11,6 +11,7 @@
 #include "ubbo/parts/surroundings.hpp"
 #include "ubbo/touch/contacts.hpp"
 #include "ubbo/touch/gesture.hpp"
+#include "ubbo/visit/guise.hpp"
 
 namespace ubbo {
 
@@ -79,8 +80,12 @@ class Part {
   [[nodiscard]] Part* outer() { return outer_; }
   /// How it stands to others.
   [[nodiscard]] const Standing& standing() const { return standing_; }
-  /// False when it, or what it lies in, is hidden: it takes nothing, has no focus, and is not drawn.
+  /// False when it, or what it lies in, is hidden or away: it takes nothing, has no focus, and is not drawn.
   [[nodiscard]] bool visible() const;
+  /// True when it, or what it lies in, is being removed and plays its way out: it answers nothing any more.
+  [[nodiscard]] bool doomed() const;
+  /// True when it was hidden itself.
+  [[nodiscard]] bool hidden() const { return post_.hidden; }
   /// False when it, or what it lies in, is disabled: it is there and answers nothing.
   [[nodiscard]] bool enabled() const;
   /// Called after its box was laid anew, such as when the screen turned; the app may place parts from here.
@@ -88,11 +93,44 @@ class Part {
 
   /// How far it carries what lies in it, and itself, from where they were put; dp.
   [[nodiscard]] virtual Point carries() const { return {}; }
+  /// The same for one of the parts that lie in it.
+  [[nodiscard]] virtual Point carries_part(const Part& /*inner*/) const { return carries(); }
   [[nodiscard]] virtual Point moved() const { return {}; }
   /// How visible it and what lies in it is, 0 to 1: less than 1 only while a fade stands for its travel.
   [[nodiscard]] virtual double opacity() const { return 1.0; }
+  /// How it shows with all that lies in it, beside its offset, which `moved` and `carries` tell: for drawing.
+  /// What is scaled or turned takes touches where it lies.
+  [[nodiscard]] virtual Guise guise() const { return {}; }
   /// Its box was laid anew; `laid()` is the new one. A size that does not do must be lived with.
   virtual void resized() {}
+
+  // Coming and going.
+
+  /// True while it is not on the screen, with all that lies in it.
+  [[nodiscard]] virtual bool away() const { return false; }
+  /// True while nothing that lies in it takes a contact, such as before it has come.
+  [[nodiscard]] virtual bool shut() const { return false; }
+  /// While it is away: a contact that goes down at `at` is on it nevertheless, and may pull it in.
+  [[nodiscard]] virtual bool pulled_at(Point /*at*/) const { return false; }
+  /// True while nothing below it, on the whole screen, takes contacts, the focus or back.
+  [[nodiscard]] virtual bool modal() const { return false; }
+  /// It is to be taken away: it sets out, if it has a way out.
+  virtual void leave() {}
+  /// It is on its way out: what holds it waits for that.
+  [[nodiscard]] virtual bool leaving() const { return false; }
+  /// So many layers have opened above it; for those that step back.
+  virtual void covered(int /*layers*/) {}
+
+  // What lies in it. These are told of parts that lie in it itself, not deeper.
+
+  /// A part was added in it.
+  virtual void gained(Part& /*inner*/) {}
+  /// A part in it is being removed.
+  virtual void lost(Part& /*inner*/) {}
+  /// A part in it was shown or hidden.
+  virtual void shown_inside(Part& /*inner*/, bool /*visible*/) {}
+  /// A part in it was laid out anew.
+  virtual void laid_inside(Part& /*inner*/) {}
 
   // What it is up to.
 
@@ -205,6 +243,7 @@ class Part {
     bool gone = false;  // removed, and still being told so
     bool hidden = false;
     bool disabled = false;
+    bool doomed = false;  // is removed as soon as all in it that leaves has left
   };
 
   std::string id_;
@@ -219,6 +258,13 @@ class Part {
   std::unique_ptr<const Feels> own_feels_;
   Post post_;
 };
+
+/// Whether `inner` is `outer`, or lies in it at any depth.
+[[nodiscard]] inline bool lies_in(const Part& inner, const Part& outer) {
+  const Part* at = &inner;
+  while (at != nullptr && at != &outer) at = at->outer();
+  return at != nullptr;
+}
 
 /// What a part's `reduced_motion` is called, in the order of `PartReduced`.
 inline constexpr std::array part_reduced_names{"as-screen", "full", "fade", "still"};

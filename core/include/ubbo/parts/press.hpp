@@ -32,6 +32,10 @@ class Press {
   Point at_{};
 };
 
+/// Whether the press that `sample` lifts was a tap on `part`, having strayed so far (dp); says so, or why
+/// not.
+bool was_tap(const Part& part, const Contact& contact, const Sample& sample, double strayed);
+
 namespace questions {
 inline constexpr Question press{"does the press count?"};
 }

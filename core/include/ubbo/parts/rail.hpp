@@ -125,6 +125,9 @@ class Rail {
   /// Other bounds, such as when a second thumb has moved: what goes, or stands, beyond them comes to the
   /// nearest place it may be.
   void set_bounds(double least, double most);
+  /// What it is measured from has moved: it, where it goes and the finger's hold on it are `by` further on,
+  /// between other bounds, and nothing of it changes its speed. What goes beyond the new bounds stops there.
+  void shift(double by, double least, double most);
   /// Other places to rest; where it is it stays until it is moved.
   void set_rests(SnapPoints rests) { plan_.rests = std::move(rests); }
   /// It is at `place`, put there by another; at rest.
@@ -143,6 +146,7 @@ class Rail {
   void let_go(const Contact& contact, const Sample& sample);
   void land(double velocity, bool flick);
   void fly(double velocity);
+  void meet_bound();
   void reach_bound();
   void choose(double target, double velocity, bool thrown = false);
   void go(double target, double velocity, bool thrown);

@@ -28,6 +28,13 @@ class Keeper {
   /// `part` came to its bound with `velocity` (dp/s) left: whoever could go on with its contact may take it.
   /// True when somebody did.
   virtual bool pass_on(Part& part, Point velocity) = 0;
+  /// A layer sets out to open: it goes above the others of its container, and if it is modal the focus goes
+  /// into it.
+  virtual void opened(Part& layer) = 0;
+  /// A layer sets out to close: the focus returns to where it was.
+  virtual void closed(Part& layer) = 0;
+  /// Shows or hides a part that lies in another, now or when the present event is over.
+  virtual void show(Part& part, bool visible) = 0;
 
  protected:
   ~Keeper() = default;

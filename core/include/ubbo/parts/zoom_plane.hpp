@@ -94,6 +94,7 @@ class ZoomPlane final : public Part {
   [[nodiscard]] Point inside(Point pan, double zoom) const;
   void news(const Gesture& gesture);
   void put(const Pose& pose);
+  [[nodiscard]] Pose goal() const;
   void send(const Pose& pose);
   void zoom_to(double zoom, Point at);
   void settle(Point velocity);

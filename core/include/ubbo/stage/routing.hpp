@@ -103,6 +103,15 @@ inline constexpr Answer owns_first{
     "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which gets it first; "
     "{rivals|part|parts} around it may claim it for a drag",
     "{part} takes it"};
+inline constexpr Answer owner_beside{&questions::owner, "this part, beside which it is", true,
+                                     "a contact went down at ({x.number}, {y.number}), {outside by} beside "
+                                     "{part}, which gets it: while it is open, "
+                                     "all beside it is its backdrop",
+                                     "{part} takes it"};
+inline constexpr Answer owner_pulled{&questions::owner, "this part, which is away", true,
+                                     "a contact went down at ({x.number}, {y.number}), at the edge of the "
+                                     "screen {part} is drawn in from, which gets it",
+                                     "{part} takes it"};
 inline constexpr Answer owner_catches{
     &questions::owner, "this part, which it stops", true,
     "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which was under way "
@@ -173,10 +182,10 @@ inline constexpr Answer goes_on_with_flick{
     "left",
     "{part} goes on"};
 inline constexpr std::array routing_answers{
-    &owns,           &owns_first,        &owner_catches, &owner_held,          &owner_disabled, &owner_nobody,
-    &owner_palm,     &owner_bezel,       &contest_won,   &contest_nobody,      &contest_shares, &contest_axis,
-    &contest_inside, &contest_handle,    &contest_end,   &contest_stands_back, &contest_held,   &goes_on,
-    &comes_first,    &goes_on_with_flick};
+    &owns,           &owner_beside, &owner_pulled,   &owns_first,        &owner_catches, &owner_held,
+    &owner_disabled, &owner_nobody, &owner_palm,     &owner_bezel,       &contest_won,   &contest_nobody,
+    &contest_shares, &contest_axis, &contest_inside, &contest_handle,    &contest_end,   &contest_stands_back,
+    &contest_held,   &goes_on,      &comes_first,    &goes_on_with_flick};
 }  // namespace answers
 
 }  // namespace ubbo

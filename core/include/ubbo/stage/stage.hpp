@@ -94,7 +94,8 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// The same for a part of any kind, with settings of that kind.
   Part& add(const PartKind& kind, std::string id, const Placement& placement, const void* settings,
             Standing standing = {});
-  /// Takes a part away, with all that lies in it. References to it are good until the present event is over.
+  /// Takes a part away, with all that lies in it. What is open in it and has a way out leaves first, and it
+  /// is gone when that has. References to it are good until then, and until the present event is over.
   void remove(Part& part);
   /// Puts it elsewhere, or at another size; what lies in it is laid out again. Throws
   /// `std::invalid_argument`.
@@ -103,7 +104,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   void raise(Part& part);
   void lower(Part& part);
   /// A part that is hidden takes nothing, has no focus and is not drawn; nor has what lies in it.
-  void show(Part& part, bool visible = true);
+  void show(Part& part, bool visible = true) override;
   void hide(Part& part) { show(part, false); }
   /// A part that is disabled is there and answers nothing; nor does what lies in it.
   void enable(Part& part, bool enabled = true);
@@ -154,6 +155,9 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// The screen has another size and safe area from `time` on: contacts are cancelled, and parts laid out
   /// again. Throws `std::invalid_argument` for a size out of its range.
   void turn(Size size, const Insets& safe, Micros time);
+  /// Another safe area from `time` on, such as when the keyboard comes up or goes: what keeps clear of it is
+  /// laid out again, and fingers keep what they have. Throws `std::invalid_argument`.
+  void set_safe_area(const Insets& safe, Micros time);
   /// Another reading direction; likewise.
   void set_right_to_left(bool right_to_left, Micros time);
   /// What becomes of travel, from the next motion on; what people set on their phone.
@@ -164,6 +168,8 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// Gives the keyboard focus to a part, or to none with "". Returns false when there is no such part, or
   /// none that can use it.
   bool focus(std::string_view id);
+  /// The topmost part that keeps all below it from contacts, the focus and back; or null.
+  [[nodiscard]] const Part* modal() const;
   /// The part that has the focus, or null.
   [[nodiscard]] const Part* focused() const { return focus_; }
 
@@ -203,6 +209,18 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   };
   class Call;
 
+  // A layer that is open, and what had the focus before it was.
+  struct Layer {
+    Part* part;
+    Part* focus_before;
+  };
+
+  void opened(Part& layer) override;
+  void closed(Part& layer) override;
+  void forget_layer(const Part& layer);
+  void tell_covered();
+  [[nodiscard]] std::size_t lowest_in_use() const;
+  void bury_doomed();
   void heard(Part& part) override;
   void call(Part& part, std::function<void()> deed) override;
   bool pass_on(Part& part, Point velocity) override { return routing_.pass_flick(part, velocity); }
@@ -219,6 +237,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   void finish_add(std::unique_ptr<Part> part, const Placement& placement, Standing standing);
   [[nodiscard]] Box container(const Part* outer, const Placement& placement) const;
   void do_remove(Part& part);
+  void tell_outer(Part& part, const std::function<void(Part&)>& news);
   void bury();
   void move_in_order(Part& part, bool up);
   void let_go_of(Part& part);
@@ -275,6 +294,8 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   std::size_t waiting_at_ = 0;    // those before it have been dealt with
   Contacts contacts_;
   Part* focus_ = nullptr;
+  std::vector<Layer> layers_;  // from the one that opened first
+  std::vector<Part*> doomed_;  // are removed when what leaves in them has left
   std::function<void()> on_wake_;
   Micros happened_ = -farthest_time;     // the time of the last thing that happened
   Micros frame_ = -farthest_time;        // the last time `advance` was given
@@ -284,6 +305,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   bool busy_ = false;
   bool woken_ = false;
   bool to_lay_ = false;
+  bool laying_ = false;
   bool newcomers_ = false;  // parts began to share their place, and who leads is to be settled
 };
 
@@ -296,6 +318,9 @@ inline constexpr Question clock{"do the clocks agree?"};
 namespace answers {
 inline constexpr Answer back_taken{&questions::back, "this part", true, "back went to {part}",
                                    "{part} gets back"};
+inline constexpr Answer back_blocked{&questions::back, "nobody, it is blocked", false,
+                                     "back: {part} keeps it from what lies below, and does not want it",
+                                     "back is blocked"};
 inline constexpr Answer back_nobody{&questions::back, "nobody", false, "back: no part wanted it",
                                     "nobody gets back"};
 inline constexpr Answer layout_restless{
@@ -313,8 +338,8 @@ inline constexpr Answer clock_went_back{
     "a frame came {back} before what had happened: some sample's clock was wrong, and "
     "time goes on from here",
     "clock went back"};
-inline constexpr std::array stage_answers{&back_taken, &back_nobody, &layout_restless, &callbacks_endless,
-                                          &clock_went_back};
+inline constexpr std::array stage_answers{&back_taken,      &back_blocked,      &back_nobody,
+                                          &layout_restless, &callbacks_endless, &clock_went_back};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -54,15 +54,19 @@ using Shape = std::variant<Path, Disc, Text, Group>;
 /// Shapes from the lowest to the topmost.
 using Picture = std::vector<Shape>;
 
-/// A picture inside a picture: scaled, then moved; seen only inside `clip` (of the outer picture) if there is
-/// one, and as a whole only as solid as `opacity`, 0 to 1.
+/// A picture inside a picture: scaled, turned clockwise about its origin, then moved; seen only inside `clip`
+/// (of the outer picture) if there is one, and as a whole only as solid as `opacity`, 0 to 1.
 struct Group {
   Picture shapes;
   Point move{};
   double scale = 1.0;
   std::optional<Box> clip{};
   double opacity = 1.0;
+  double turn = 0.0;  ///< radians
 };
+
+/// The shapes scaled, and turned clockwise by `turn` radians, about `middle`.
+[[nodiscard]] Group about(Point middle, Picture shapes, double scale, double turn = 0.0);
 
 /// A regular hexagon with a corner on top; `radius` from the centre to a corner; turned clockwise by `turn`
 /// radians.

@@ -16,6 +16,20 @@
 
 namespace ubbo::io {
 
+/// Where something stands in a file, from 1; 0: nowhere.
+struct FilePlace {
+  std::size_t line = 0;
+  std::size_t column = 0;
+};
+
+/// A finding of `check_scene` that the scene's author knows of and wants.
+struct Silence {
+  std::string rule{};
+  std::string of{};  ///< the part, cell or feel it is about; "": any
+  std::string reason{};
+  FilePlace place{};
+};
+
 /// One part as a scene file describes it.
 struct PartPlan {
   std::string id;
@@ -29,6 +43,7 @@ struct PartPlan {
   std::optional<Feels> feels{};  ///< of its own; none: the scene's
   std::size_t line = 0;          ///< where it stands in the file
   std::size_t column = 0;
+  std::map<std::string, FilePlace> places{};  ///< where each setting stands that the scene says
 };
 
 /// What a scene file says.
@@ -37,7 +52,10 @@ struct Scene {
   std::string file{};
   StageSettings stage{};
   std::vector<std::pair<std::string, CellValue>> cells{};
+  std::map<std::string, FilePlace> cell_places{};
   std::vector<PartPlan> parts{};
+  std::vector<Silence> silences{};
+  FilePlace feel_place{};
   Kinds kinds = shipped_kinds();  ///< the kinds of part its reader knew
 };
 

@@ -1,0 +1,94 @@
+#pragma once
+
+#include <functional>
+#include <string>
+
+#include "ubbo/parts/outside.hpp"
+#include "ubbo/parts/visitor.hpp"
+
+namespace ubbo {
+
+/// The settings of a dialog. Units, ranges and meanings stand in the settings table.
+struct DialogSettings {
+  std::string label{};
+  Link<bool> open{};  ///< whether it is open, both ways; optional
+  Travel travel{.enter_from = Edge::bottom,
+                .enter_distance = 56.0,
+                .enter_opacity = 0.0,
+                .exit_to = Edge::bottom,
+                .exit_distance = 24.0,
+                .exit_opacity = 0.0};
+  Passage enter = Spring::settling(Micros{300'000}, 0.0);
+  Passage exit = Spring::settling(Micros{220'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  bool enters_at_first = false;
+  bool touch_while_arriving = true;
+  double veil = 0.35;  ///< how much of what lies below its backdrop hides, 0 to 1
+  Passage veil_passage = Timed{Curve{}, Micros{180'000}};
+  bool backdrop_closes = true;
+  bool back_closes = true;
+  bool button_closes = false;                    ///< it has a button of its own that closes it
+  double steps_back_by = 14.0;                   ///< dp it goes up when a dialog opens on it
+  double steps_back_to = 0.94;                   ///< the scale it then has
+  std::function<void(Visit::State)> on_visit{};  ///< told each time it sets out, arrives or is gone
+};
+
+template <>
+std::span<const Setting<DialogSettings>> settings_of<DialogSettings>();
+
+/// A surface that has to be dealt with before what lies below it: this takes no contact, no focus and no back
+/// while the dialog is open.
+///
+/// It has a way out: a tap on its backdrop, back, a button of its own, or several; without any it is refused.
+/// A dialog that opens on it makes it step back a little, and the one on that a little more, to three.
+class Dialog final : public Visitor {
+ public:
+  using Settings = DialogSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a passage that repeats, no way out.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const DialogSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Dialog(std::string id, const Box& box, DialogSettings settings, Surroundings& around);
+
+  [[nodiscard]] const DialogSettings& settings() const { return settings_; }
+  void change(DialogSettings settings);
+
+  /// How much its backdrop hides now, 0 to 1.
+  [[nodiscard]] double veil() const { return veil_.at(around().now).value; }
+  /// How many layers it has stepped back, 0 to 3.
+  [[nodiscard]] double stepped_back() const { return behind_.at(around().now).value; }
+  /// Where its own button is on the screen, if it has one.
+  [[nodiscard]] std::optional<Box> button() const;
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] Guise guise() const override;
+  [[nodiscard]] bool away() const override { return Visitor::away() && !veil_.moving(); }
+  [[nodiscard]] bool modal() const override { return is_open(); }
+  [[nodiscard]] bool takes(Point at) const override;
+  [[nodiscard]] bool settled() const override {
+    return Visitor::settled() && !veil_.moving() && !behind_.moving();
+  }
+  [[nodiscard]] Micros due() const override { return std::min({Visitor::due(), veil_.due(), behind_.due()}); }
+  void advance(Micros now) override;
+  [[nodiscard]] Accessible accessible() const override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  bool press(Key key) override;
+  bool back() override;
+  bool act(std::string_view action) override;
+  void covered(int layers) override;
+
+ private:
+  [[nodiscard]] VisitPlan planned() const override;
+  void went(Visit::State state) override;
+  void take_settings();
+
+  DialogSettings settings_;
+  Mover veil_{0.0, 1e-3};
+  Mover behind_{0.0, 1e-3};
+  Outside outside_;
+};
+
+}  // namespace ubbo

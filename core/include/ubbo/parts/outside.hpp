@@ -1,0 +1,54 @@
+#pragma once
+
+#include "ubbo/parts/part.hpp"
+
+namespace ubbo {
+
+/// What a press on a layer is on.
+enum class On : std::uint8_t { surface, backdrop, button };
+
+/// A press on a layer that may mean to close it: one beside it, on its backdrop, or one on its button. It
+/// counts when it is a tap.
+class Outside {
+ public:
+  /// A contact went down; false when another one is down already.
+  bool down(const Contact& contact, const Sample& sample, On on);
+  [[nodiscard]] bool mine(const Contact& contact) const { return slot_ == contact.slot; }
+  void follow(const Sample& sample) { strayed_ = std::max(strayed_, length(sample.at - from_)); }
+  /// Its contact lifts: whether that was a tap. Says why not where it was none.
+  [[nodiscard]] bool lift(const Part& part, const Contact& contact, const Sample& sample);
+  void end() { slot_ = none; }
+  [[nodiscard]] On on() const { return on_; }
+  [[nodiscard]] bool held_on(On on) const { return slot_ != none && on_ == on; }
+
+ private:
+  static constexpr int none = -1;
+
+  int slot_ = none;
+  On on_ = On::surface;
+  Point from_{};
+  double strayed_ = 0.0;
+};
+
+namespace questions {
+inline constexpr Question way_out{"is it closed?"};
+}
+namespace answers {
+inline constexpr Answer closed_by_backdrop{&questions::way_out, "by its backdrop", true,
+                                           "{part} is closed by a tap on its backdrop",
+                                           "closed by its backdrop"};
+inline constexpr Answer closed_by_button{&questions::way_out, "by its button", true,
+                                         "{part} is closed by its button", "closed by its button"};
+inline constexpr Answer closed_by_back{&questions::way_out, "by back", true, "{part} is closed by back",
+                                       "closed by back"};
+inline constexpr Answer backdrop_stays{&questions::way_out, "no, its backdrop does not close it", false,
+                                       "a tap on the backdrop of {part} does nothing: backdrop_closes is off",
+                                       "backdrop does nothing"};
+inline constexpr Answer back_stays{
+    &questions::way_out, "no, back does not close it", false,
+    "back does nothing: {part} has to be dealt with first, and its back_closes is off", "back does nothing"};
+inline constexpr std::array way_out_answers{&closed_by_backdrop, &closed_by_button, &closed_by_back,
+                                            &backdrop_stays, &back_stays};
+}  // namespace answers
+
+}  // namespace ubbo

@@ -1,0 +1,71 @@
+#pragma once
+
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/rail.hpp"
+
+namespace ubbo {
+
+/// A part that is one rail, along which it goes itself or carries what lies in it: what panes, lists, sheets
+/// and drawers have in common. A finger may take it anywhere; what it cannot follow is offered to the parts
+/// around it.
+class Sliding : public Part {
+ public:
+  /// Where it is along its axis, in the rail's unit; past a bound where that yields.
+  [[nodiscard]] double offset() const { return rail_.position(); }
+  /// Where to draw it: `offset`, or while it is dragged where the feel's prediction sees it. Decides nothing.
+  [[nodiscard]] double shown() const { return rail_.shown(); }
+  /// Where it goes, or stands.
+  [[nodiscard]] double target() const { return rail_.target(); }
+  /// The rail's unit per second.
+  [[nodiscard]] double velocity() const { return rail_.velocity(); }
+  [[nodiscard]] bool dragging() const { return rail_.dragging(); }
+  /// True while a contact has it.
+  [[nodiscard]] bool pressed() const { return rail_.pressed(); }
+  /// How far it is from its least place to its most, 0 to 1; beyond where a bound yields. 0 where it cannot
+  /// move.
+  [[nodiscard]] double share() const;
+
+  [[nodiscard]] bool settled() const override { return rail_.settled(); }
+  [[nodiscard]] bool catches() const override { return rail_.moving(); }
+  [[nodiscard]] Wish wish(const Sample& sample) const override;
+  [[nodiscard]] double opacity() const override { return rail_.opacity(); }
+  [[nodiscard]] bool can_go(Side side) const override { return rail_.can_go(side); }
+  [[nodiscard]] Point leftover() const override { return rail_.leftover(); }
+  void strain() override { rail_.strain(); }
+  bool take_over(const Contact& contact, Point anchor) override;
+  void hand_over() override { rail_.hand_over(); }
+  void left_behind(const Contact&) override { rail_.left_behind(); }
+  bool take_momentum(Point velocity) override { return rail_.take_momentum(velocity); }
+  Point foresee(Point ahead) override { return rail_.foresee(ahead); }
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  [[nodiscard]] Micros due() const override { return rail_.due(); }
+  void advance(Micros now) override { rail_.advance(now); }
+  void heard() override { rail_.heard(); }
+  void tell_place() override { rail_.tell_place(); }
+  [[nodiscard]] const void* shared_place() const override { return rail_.shared_place(); }
+
+ protected:
+  Sliding(std::string id, const Box& box, Surroundings& around, RailPlan plan, Link<double> cell)
+      : Part(std::move(id), box, around), rail_(*this, std::move(plan), std::move(cell)) {}
+
+  /// A contact goes down on it: as `Rail::down`.
+  bool hold(const Contact& contact, const Sample& sample, double off_handle = 0.0, double reach = 0.0);
+  /// A press was lifted that was no drag. Unless told otherwise it explains itself, and goes on as before.
+  virtual void pressed_only(const Contact& contact, const Sample& sample);
+  [[nodiscard]] bool mine(const Contact& contact) const { return pressed() && contact.slot == held_by_; }
+  [[nodiscard]] const Rail& rail() const { return rail_; }
+
+  Rail rail_;
+
+ private:
+  int held_by_ = 0;  // the contact's slot
+};
+
+/// What the arrows, pages, Home and End of a scrolled surface mean, in dp along `axis`: `place` is where it
+/// goes or stands, `page` how much of it is seen, `sign` -1 where what lies further on comes into view as the
+/// surface goes back. Nothing: the key is none of these.
+[[nodiscard]] std::optional<double> scrolled_to(Key key, Axis axis, double sign, double page, double place,
+                                                double least, double most);
+
+}  // namespace ubbo

@@ -1,0 +1,167 @@
+#pragma once
+
+#include <deque>
+#include <functional>
+#include <string>
+
+#include "ubbo/parts/outside.hpp"
+#include "ubbo/parts/rail.hpp"
+#include "ubbo/parts/visitor.hpp"
+
+namespace ubbo {
+
+/// What becomes of the toast that is shown when another is to be.
+enum class Another : std::uint8_t { waits, replaces, restarts };
+
+/// What ended a toast.
+enum class ToastEnd : std::uint8_t { time, swipe, button, call, replaced };
+
+/// The settings of a toast tray. Units, ranges and meanings stand in the settings table.
+struct ToastTraySettings {
+  Link<std::string> message{};  ///< what the next toast says, read when it is shown; optional
+  Link<int> shows{};            ///< each time this grows a toast is shown; optional
+  Micros time{4'000'000};       ///< it stays so long, from when it has arrived; 0: until it is closed
+  Another another = Another::waits;
+  std::string button{};  ///< what its button says; "": it has none
+  bool swipes = true;    ///< a finger swipes it away to either side
+  Live live = Live::polite;
+  Travel travel{.enter_from = Edge::bottom, .exit_to = Edge::bottom};
+  Passage enter = Spring::settling(Micros{280'000}, 0.0);
+  Passage exit = Spring::settling(Micros{220'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  std::function<void(const std::string&)> on_show{};           ///< told what it says, as it sets out
+  std::function<void(const std::string&, ToastEnd)> on_end{};  ///< told what it said, and what ended it
+  std::function<void()> on_button{};
+};
+
+template <>
+std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>();
+
+/// Where messages come up for a while, one at a time.
+///
+/// What a toast says is read when it is shown. Another one waits its turn, replaces it, or takes its place
+/// and restarts its time. Its time stands while a finger is on it. It never takes the focus, and what lies
+/// below its surface beside it stays in use.
+class ToastTray final : public Part {
+ public:
+  using Settings = ToastTraySettings;
+  /// Names one toast, and never another.
+  using Token = int;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a passage that repeats.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const ToastTraySettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  ToastTray(std::string id, const Box& box, ToastTraySettings settings, Surroundings& around);
+
+  [[nodiscard]] const ToastTraySettings& settings() const { return settings_; }
+  void change(ToastTraySettings settings);
+
+  /// Shows a toast, now or in its turn. "": what the cell `message` says when it is shown.
+  Token show(std::string words = {});
+  /// Closes that toast, or takes it from those that wait; does nothing when it has gone, whatever is shown by
+  /// then.
+  void dismiss(Token token);
+  /// Closes the one that is shown, if any.
+  void dismiss();
+
+  [[nodiscard]] Visit::State state() const { return visit_.state(); }
+  /// What it says; "" when none is shown.
+  [[nodiscard]] const std::string& words() const { return now_.words; }
+  [[nodiscard]] std::size_t waiting() const { return queue_.size(); }
+  /// How many have been shown so far.
+  [[nodiscard]] int shown() const { return shown_; }
+  /// What is left of its time, ms; 0 when it does not run.
+  [[nodiscard]] double time_left() const;
+  [[nodiscard]] bool pressed() const { return swipe_.pressed() || outside_.held_on(On::button); }
+  [[nodiscard]] bool dragging() const { return swipe_.dragging(); }
+  /// Where its button is on the screen, if it has one.
+  [[nodiscard]] std::optional<Box> button() const;
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] Guise guise() const override;
+  [[nodiscard]] Point moved() const override { return guise().offset; }
+  [[nodiscard]] Point carries() const override { return guise().offset; }
+  [[nodiscard]] double opacity() const override { return guise().opacity; }
+  [[nodiscard]] bool away() const override { return visit_.away(); }
+  [[nodiscard]] bool settled() const override;
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample&) const override { return {.horizontal = settings_.swipes}; }
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override { return std::min({visit_.due(), swipe_.due(), ends_}); }
+  void advance(Micros now) override;
+  void heard() override;
+  void leave() override;
+  [[nodiscard]] bool leaving() const override { return visit_.state() == Visit::State::leaving; }
+  void resized() override;
+
+ private:
+  struct Toast {
+    Token token = 0;
+    std::string words{};
+  };
+  [[nodiscard]] VisitPlan planned() const;
+  [[nodiscard]] RailPlan swipe_plan() const;
+  void follow();
+  void add(Toast toast);
+  void begin();
+  void end(ToastEnd how);
+  void gone();
+  void start_time();
+  void stop_time();
+  void let_go();
+
+  ToastTraySettings settings_;
+  Visit visit_;
+  Rail swipe_;
+  Outside outside_;
+  Watch watch_;
+  std::deque<Toast> queue_;
+  Toast now_;
+  ToastEnd end_ = ToastEnd::time;
+  Token last_ = 0;
+  int shown_ = 0;
+  int seen_ = 0;      // of the cell that counts
+  int held_by_ = -1;  // the contact's slot
+  Token held_ = 0;    // the toast it went down on
+  Micros ends_ = never;
+  Micros left_{0};  // of its time, while that stands
+};
+
+namespace questions {
+inline constexpr Question toast{"what becomes of the toast?"};
+}
+namespace answers {
+inline constexpr Answer toast_waits{&questions::toast, "it waits its turn", true,
+                                    "a toast is shown already: this one waits, with {before} before it",
+                                    "waits"};
+inline constexpr Answer toast_replaces{&questions::toast, "it replaces another", true,
+                                       "the toast that was shown makes way for it", "replaces another"};
+inline constexpr Answer toast_restarts{&questions::toast, "it takes another's place", true,
+                                       "the toast that is shown says it instead, and its time begins again",
+                                       "time begins again"};
+inline constexpr Answer toast_shown{&questions::toast, "it is shown", true, "a toast is shown", "shown"};
+inline constexpr Answer toast_time_over{&questions::toast, "its time is over", true,
+                                        "its {time} are over, and it goes", "time over"};
+inline constexpr Answer toast_swiped{&questions::toast, "it is swiped away", true, "it was swiped away",
+                                     "swiped away"};
+inline constexpr Answer toast_button{&questions::toast, "its button closes it", true, "its button was tapped",
+                                     "button"};
+inline constexpr Answer toast_closed{&questions::toast, "it is closed by a call", true, "the app closes it",
+                                     "closed"};
+inline constexpr Answer toast_stands{&questions::toast, "its time stands", true,
+                                     "a finger is on it: its time stands, with {left} left", "time stands"};
+inline constexpr Answer toast_runs{&questions::toast, "its time runs again", true,
+                                   "the finger has gone: its time runs again, with {left} left", "time runs"};
+inline constexpr Answer toast_past{&questions::toast, "nothing, it has gone", false,
+                                   "a toast was to be closed that has gone already: nothing is closed", ""};
+inline constexpr std::array toast_answers{&toast_waits,     &toast_replaces, &toast_restarts, &toast_shown,
+                                          &toast_time_over, &toast_swiped,   &toast_button,   &toast_closed,
+                                          &toast_stands,    &toast_runs,     &toast_past};
+}  // namespace answers
+
+}  // namespace ubbo

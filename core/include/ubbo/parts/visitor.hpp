@@ -1,0 +1,113 @@
+#pragma once
+
+#include <functional>
+
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/visit/visit.hpp"
+
+namespace ubbo {
+
+/// An edge of the screen; leading and trailing follow the reading direction.
+enum class Edge : std::uint8_t { none, left, top, right, bottom, leading, trailing };
+
+/// What an edge is called.
+inline constexpr std::array edge_names{"none", "left", "top", "right", "bottom", "leading", "trailing"};
+
+/// The side on which an edge lies; nothing for none.
+[[nodiscard]] std::optional<Side> side_at(Edge edge, bool right_to_left);
+
+/// Where a thing comes from and where it goes, as directions and distances.
+struct Travel {
+  Edge enter_from = Edge::none;
+  double enter_distance = 0.0;  ///< dp; 0: from just off that edge of the screen
+  double enter_scale = 1.0;
+  double enter_opacity = 1.0;
+  Edge exit_to = Edge::none;
+  double exit_distance = 0.0;  ///< dp; 0: to just off that edge of the screen
+  double exit_scale = 1.0;
+  double exit_opacity = 1.0;
+};
+
+template <>
+std::span<const Setting<Travel>> settings_of<Travel>();
+
+/// The guises of `travel` for a part that lies in `box` on `screen`.
+[[nodiscard]] VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& exit,
+                                 const Box& box, const Box& screen, bool right_to_left);
+
+/// A part that comes and goes: what windows, dialogs and toasts have in common.
+///
+/// While it is away it takes no contact, no focus and no time, and nor does what lies in it. It takes
+/// contacts when it is here, or also while it arrives. What a stage removes leaves first.
+class Visitor : public Part {
+ public:
+  [[nodiscard]] Visit::State state() const { return visit_.state(); }
+  /// It is here, or on its way.
+  [[nodiscard]] bool is_open() const { return visit_.open(); }
+  /// Sets out for here, from where it is; does nothing when it is here or on its way.
+  void open();
+  /// Sets out to be gone; likewise.
+  void close();
+  void toggle();
+  /// Where it stands before it comes, and where it goes: boxes on the screen, for pictures and checkers.
+  [[nodiscard]] Box start() const { return laid() + visit_.plan().from.offset; }
+  [[nodiscard]] Box gone() const { return laid() + visit_.plan().to.offset; }
+
+  [[nodiscard]] Guise guise() const override { return visit_.guise(around().now); }
+  [[nodiscard]] Point moved() const override { return guise().offset; }
+  [[nodiscard]] Point carries() const override { return guise().offset; }
+  [[nodiscard]] double opacity() const override { return guise().opacity; }
+  [[nodiscard]] bool away() const override { return visit_.away(); }
+  [[nodiscard]] bool shut() const override;
+  [[nodiscard]] bool takes(Point at) const override;
+  [[nodiscard]] bool settled() const override { return !visit_.moving(); }
+  [[nodiscard]] Micros due() const override { return visit_.due(); }
+  void advance(Micros now) override;
+  bool act(std::string_view action) override;
+  void leave() override;
+  [[nodiscard]] bool leaving() const override { return visit_.state() == Visit::State::leaving; }
+  void heard() override;
+  void resized() override;
+
+ protected:
+  Visitor(std::string id, const Box& box, Surroundings& around);
+
+  /// What comes of the settings: to be called by the maker and whenever these or the box change.
+  void plan(VisitPlan plan, PartReduced reduced, bool while_arriving);
+  /// Follows a cell that says whether it is open, or none. `enters`: where the cell says so from the first it
+  /// comes in, else it is there at once.
+  void follow(Link<bool> cell, bool enters);
+  /// The visit made anew for the present box.
+  [[nodiscard]] virtual VisitPlan planned() const = 0;
+  /// It has set out, arrived or gone.
+  virtual void went(Visit::State) {}
+  bool go(bool open);
+
+  Visit visit_;
+
+ private:
+  Link<bool> cell_;
+  Watch watch_;
+  PartReduced reduced_ = PartReduced::as_screen;
+  bool while_arriving_ = false;
+};
+
+namespace questions {
+inline constexpr Question visit{"does it come or go?"};
+}
+namespace answers {
+inline constexpr Answer visit_arrives{&questions::visit, "it sets out to come", true,
+                                      "{part} sets out to come", "comes"};
+inline constexpr Answer visit_here{&questions::visit, "it is here", true, "{part} is here", "here"};
+inline constexpr Answer visit_leaves{&questions::visit, "it sets out to go", true, "{part} sets out to go",
+                                     "goes"};
+inline constexpr Answer visit_away{&questions::visit, "it is gone", true, "{part} is gone", "gone"};
+inline constexpr Answer visit_open_already{&questions::visit, "nothing, it is open", false,
+                                           "{part} was to open, and is open or on its way already", ""};
+inline constexpr Answer visit_closed_already{&questions::visit, "nothing, it is closed", false,
+                                             "{part} was to close, and is closed or on its way already", ""};
+inline constexpr std::array visit_answers{&visit_arrives, &visit_here,         &visit_leaves,
+                                          &visit_away,    &visit_open_already, &visit_closed_already};
+}  // namespace answers
+
+}  // namespace ubbo

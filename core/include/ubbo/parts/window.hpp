@@ -1,0 +1,57 @@
+#pragma once
+
+#include <functional>
+#include <string>
+
+#include "ubbo/parts/visitor.hpp"
+
+namespace ubbo {
+
+/// The settings of a window. Units, ranges and meanings stand in the settings table.
+struct WindowSettings {
+  std::string label{};
+  Link<bool> open{};  ///< whether it is open, both ways; optional
+  Travel travel{.enter_from = Edge::bottom, .exit_to = Edge::bottom};
+  Passage enter = Spring::settling(Micros{320'000}, 0.0);
+  Passage exit = Spring::settling(Micros{240'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  bool enters_at_first = false;
+  bool touch_while_arriving = false;
+  bool back_closes = false;
+  std::function<void(Visit::State)> on_visit{};  ///< told each time it sets out, arrives or is gone
+};
+
+template <>
+std::span<const Setting<WindowSettings>> settings_of<WindowSettings>();
+
+/// A surface that comes from one side and goes to another, each by its own distance and passage. What lies
+/// below it goes on taking contacts beside it.
+class Window final : public Visitor {
+ public:
+  using Settings = WindowSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a passage that repeats.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const WindowSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Window(std::string id, const Box& box, WindowSettings settings, Surroundings& around);
+
+  [[nodiscard]] const WindowSettings& settings() const { return settings_; }
+  void change(WindowSettings settings);
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] Accessible accessible() const override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  bool back() override;
+
+ private:
+  [[nodiscard]] VisitPlan planned() const override;
+  void went(Visit::State state) override;
+  void take_settings();
+
+  WindowSettings settings_;
+};
+
+}  // namespace ubbo

@@ -1,0 +1,229 @@
+#include "ubbo/parts/dialog.hpp"
+
+#include <algorithm>
+#include <array>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array dialog_actions{"close"};
+constexpr std::array dialog_calls{"open", "close", "toggle"};
+constexpr double deepest = 3.0;  // layers that a dialog steps back; what lies deeper is not seen
+
+}  // namespace
+
+template <>
+std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
+  using declare::number;
+  using S = DialogSettings;
+  static const auto table = [] {
+    std::vector<Setting<S>> made{
+        declare::text<&S::label>("label", "what the dialog is called, for people and screen readers"),
+        declare::cell<&S::open>("open", "the cell that says whether it is open; may be left out"),
+        declare::passage<&S::enter>("enter", "how it comes"),
+        declare::passage<&S::exit>("exit", "how it goes"),
+        declare::choice<&S::reduced_motion>(
+            "reduced_motion", part_reduced_names,
+            "what becomes of its travel for people who asked for less motion"),
+        declare::flag<&S::enters_at_first>("enters_at_first", "where it is open from the first, it comes in"),
+        declare::flag<&S::touch_while_arriving>("touch_while_arriving",
+                                                "it takes contacts as soon as it comes"),
+        number<&S::veil>("veil", "", 0.0, 1.0, "how much of what lies below its backdrop hides; 0: nothing"),
+        declare::passage<&S::veil_passage>("veil_passage", "how its backdrop comes and goes"),
+        declare::flag<&S::backdrop_closes>("backdrop_closes", "a tap on its backdrop closes it"),
+        declare::flag<&S::back_closes>("back_closes", "the phone's back and Escape close it"),
+        declare::flag<&S::button_closes>("button_closes", "it has a button of its own that closes it"),
+        number<&S::steps_back_by>("steps_back_by", "dp", 0.0, 1000.0,
+                                  "how far it goes up when a dialog opens on it"),
+        number<&S::steps_back_to>("steps_back_to", "", 0.5, 1.0,
+                                  "the scale it has when a dialog opens on it")};
+    declare::add_inner<&S::travel>(made);
+    return made;
+  }();
+  return table;
+}
+
+std::string Dialog::fault(const std::string& id, const Box&, const DialogSettings& settings) {
+  const std::string owner = "dialog '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  for (const Passage* passage : {&settings.enter, &settings.exit, &settings.veil_passage})
+    if (fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
+  if (!settings.backdrop_closes && !settings.back_closes && !settings.button_closes)
+    return owner + ": it has no way out; it takes backdrop_closes, back_closes or button_closes, or several";
+  return {};
+}
+
+Dialog::Dialog(std::string id, const Box& box, DialogSettings settings, Surroundings& around)
+    : Visitor(std::move(id), box, around),
+      settings_(checked_settings<Dialog>(this->id(), box, std::move(settings))) {
+  take_settings();
+  follow(settings_.open, settings_.enters_at_first);
+  if (is_open()) veil_.put(settings_.veil);
+}
+
+VisitPlan Dialog::planned() const {
+  return visit_of(settings_.travel, settings_.enter, settings_.exit, laid(), around().screen,
+                  around().right_to_left);
+}
+
+void Dialog::take_settings() { plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving); }
+
+void Dialog::change(DialogSettings settings) {
+  settings_ = std::move(settings);
+  take_settings();
+  follow(settings_.open, true);
+  if (is_open() && !veil_.moving()) veil_.put(settings_.veil);
+}
+
+void Dialog::went(Visit::State state) {
+  const double veil = is_open() ? settings_.veil : 0.0;
+  if (veil_.target() != veil) {
+    if (visit_.moving())
+      veil_.send(veil, settings_.veil_passage, around().now);
+    else
+      veil_.put(veil);  // there at once
+  }
+  if (visit_.away()) behind_.put(0.0);
+  if (settings_.on_visit) settings_.on_visit(state);
+}
+
+void Dialog::covered(int layers) {
+  const double depth = std::min(static_cast<double>(layers), deepest);
+  if (depth == behind_.target()) return;
+  behind_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  behind_.send(depth, settings_.enter, around().now);
+}
+
+Guise Dialog::guise() const {
+  Guise guise = Visitor::guise();
+  const double depth = stepped_back();
+  guise.offset.y -= settings_.steps_back_by * depth;
+  guise.scale *= 1.0 - (1.0 - settings_.steps_back_to) * depth;
+  return guise;
+}
+
+std::optional<Box> Dialog::button() const {
+  if (!settings_.button_closes) return {};
+  constexpr double size = 44.0;
+  const Box here = box();
+  const double x = around().right_to_left ? here.x + 4.0 : here.right() - size - 4.0;
+  return Box{x, here.y + 4.0, size, size};
+}
+
+// Open, it takes what goes down anywhere.
+bool Dialog::takes(Point at) const { return is_open() || Visitor::takes(at); }
+
+bool Dialog::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    const auto own = button();
+    const On on = shut()                            ? On::surface
+                  : own && own->contains(sample.at) ? On::button
+                  : Part::takes(sample.at)          ? On::surface
+                                                    : On::backdrop;
+    outside_.down(contact, sample, on);
+    return true;  // whatever it comes to, what lies below does not get it
+  }
+  if (!outside_.mine(contact)) return true;
+  if (sample.phase == Phase::move) outside_.follow(sample);
+  if (sample.phase == Phase::cancel) outside_.end();
+  if (sample.phase != Phase::up) return true;
+  if (outside_.on() == On::surface) {
+    outside_.end();
+    return true;
+  }
+  if (!outside_.lift(*this, contact, sample) || !is_open()) return true;
+  const bool by_button = outside_.on() == On::button;
+  if (!by_button && !settings_.backdrop_closes) {
+    decide(answers::backdrop_stays);
+    return true;
+  }
+  decide(by_button ? answers::closed_by_button : answers::closed_by_backdrop);
+  go(false);
+  return true;
+}
+
+bool Dialog::press(Key key) { return key == Key::escape && back(); }
+
+bool Dialog::back() {
+  if (!is_open()) return false;
+  decide(settings_.back_closes ? answers::closed_by_back : answers::back_stays);
+  if (settings_.back_closes) go(false);
+  return true;
+}
+
+bool Dialog::act(std::string_view action) { return Visitor::act(action); }
+
+void Dialog::advance(Micros now) {
+  veil_.advance(now);
+  behind_.advance(now);
+  Visitor::advance(now);
+}
+
+Accessible Dialog::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .expanded = is_open(),
+          .disabled = !enabled(),
+          .modal = true,
+          .keys = settings_.back_closes ? described().keys : "",
+          .actions = dialog_actions};
+}
+
+namespace {
+
+std::string dialog_state(const Dialog& it) { return name_of(it.state()); }
+double dialog_y(const Dialog& it) { return it.guise().offset.y; }
+double dialog_scale(const Dialog& it) { return it.guise().scale; }
+
+constexpr std::array dialog_readings{
+    ReadingInfo{"offset.y", "dp", "how far it stands from its place, downwards", &read<Dialog, &dialog_y>,
+                nullptr, true},
+    ReadingInfo{"opacity", "", "how visible it is", &read<Dialog, &Dialog::opacity>, nullptr, true},
+    ReadingInfo{"scale", "", "how large it is shown", &read<Dialog, &dialog_scale>},
+    ReadingInfo{"veil", "", "how much its backdrop hides", &read<Dialog, &Dialog::veil>},
+    ReadingInfo{"stepped back", "layers", "how far it has stepped back",
+                &read<Dialog, &Dialog::stepped_back>},
+    ReadingInfo{"visit", "", "away, arriving, here or leaving", &read<Dialog, &dialog_state>},
+};
+
+void dialog_pieces(const Part& part, const PieceTaker& out) {
+  const Dialog& it = static_cast<const Dialog&>(part);
+  const Box box = it.box();
+  out({.role = Role::veil, .box = it.around().screen, .opacity = it.veil()});
+  out({.role = Role::surface, .box = box});
+  out({.role = Role::label,
+       .box = {box.x + (it.around().right_to_left ? 52.0 : 20.0), box.y + 18.0, box.w - 72.0, 22.0},
+       .words = it.settings().label});
+  if (const auto button = it.button())
+    out({.role = Role::mark,
+         .name = "close",
+         .box = {button->x + 12.0, button->y + 12.0, 20.0, 20.0},
+         .words = "close"});
+}
+
+constexpr auto dialog_answers = [] {
+  std::array<const Answer*, answers::visit_answers.size() + answers::way_out_answers.size()> all{};
+  std::size_t at = 0;
+  for (const Answer* one : answers::visit_answers) all[at++] = one;
+  for (const Answer* one : answers::way_out_answers) all[at++] = one;
+  return all;
+}();
+
+}  // namespace
+
+const PartKind& Dialog::described() {
+  static const PartKind kind =
+      describe<Dialog>({.name = "dialog",
+                        .means = "a surface that has to be dealt with before what lies below it",
+                        .role = "dialog",
+                        .readings = dialog_readings,
+                        .pieces = &dialog_pieces,
+                        .keys = "Escape",
+                        .calls = dialog_calls,
+                        .answers = dialog_answers});
+  return kind;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,103 @@
+#include "ubbo/parts/drawer.hpp"
+
+#include <array>
+
+#include "panel_kind.hpp"
+
+namespace ubbo {
+
+namespace {
+
+EdgePanel::Plan drawer_plan(const DrawerSettings& settings, const Box& box) {
+  const bool aside = settings.edge != Edge::bottom && settings.edge != Edge::top;
+  return {.edge = settings.edge,
+          .rests = {aside ? box.w : box.h},
+          .passage = settings.passage,
+          .reduced_motion = settings.reduced_motion,
+          .carry = settings.carry,
+          .commit = settings.commit,
+          .veil = settings.veil,
+          .drag_closes = settings.drag_closes,
+          .backdrop_closes = settings.backdrop_closes,
+          .back_closes = settings.back_closes,
+          .edge_opens = settings.edge_opens};
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>() {
+  using declare::number;
+  using S = DrawerSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the drawer is called, for people and screen readers"),
+      declare::cell<&S::open>("open", "the cell that says whether it is open; may be left out"),
+      declare::choice<&S::edge>("edge", edge_names, "the edge of the screen it comes from"),
+      declare::flag<&S::edge_opens>("edge_opens", "a drag that begins at the screen's edge draws it in"),
+      declare::flag<&S::drag_closes>("drag_closes", "a drag or flick back closes it"),
+      declare::flag<&S::backdrop_closes>("backdrop_closes", "a tap on its backdrop closes it"),
+      declare::flag<&S::back_closes>("back_closes", "the phone's back and Escape close it"),
+      number<&S::commit>("commit", "", 0.0, 1.0,
+                         "the share of its way from which it goes on when it is let go; 0: half-way"),
+      number<&S::veil>(
+          "veil", "", 0.0, 1.0,
+          "how much of what lies below its backdrop hides; 0: it has none, and what lies below stays "
+          "in use"),
+      declare::passage<&S::passage>("passage", "how it goes where it is sent"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of its travel for people who asked for less motion"),
+      number<&S::carry>(
+          "carry", "ms", 0.0, 2000.0,
+          "how much of the release velocity counts for where it lands; 0: none, and a flick does not "
+          "count either"),
+  };
+  return table;
+}
+
+std::string Drawer::fault(const std::string& id, const Box&, const DrawerSettings& settings) {
+  const std::string owner = "drawer '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  if (settings.edge == Edge::none)
+    return owner + ": edge = none is not taken; it takes an edge it can come from";
+  if (settings.veil > 0.0 && !settings.drag_closes && !settings.backdrop_closes && !settings.back_closes)
+    return owner + ": it has no way out; it takes drag_closes, backdrop_closes or back_closes, or veil = 0";
+  return {};
+}
+
+Drawer::Drawer(std::string id, const Box& box, DrawerSettings settings, Surroundings& around)
+    : EdgePanel{checked_id<Drawer>(std::move(id), box, settings), box, around, drawer_plan(settings, box)},
+      settings_(std::move(settings)) {
+  follow({}, settings_.open);
+}
+
+EdgePanel::Plan Drawer::planned() const { return drawer_plan(settings_, laid()); }
+
+void Drawer::change(DrawerSettings settings) {
+  settings_ = std::move(settings);
+  take(planned());
+  follow({}, settings_.open);
+}
+
+void Drawer::went(Visit::State state) {
+  if (settings_.on_visit) settings_.on_visit(state);
+}
+
+Accessible Drawer::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .expanded = is_open(),
+          .disabled = !enabled(),
+          .modal = settings_.veil > 0.0,
+          .keys = described().keys,
+          .actions = detail::panel_actions};
+}
+
+const PartKind& Drawer::described() {
+  static const PartKind kind =
+      detail::describe_panel<Drawer>("drawer", "a surface beside the page that is drawn in from an edge");
+  return kind;
+}
+
+}  // namespace ubbo

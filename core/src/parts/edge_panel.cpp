@@ -1,0 +1,318 @@
+#include "ubbo/parts/edge_panel.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array panel_calls{"open", "close", "toggle", "next", "previous"};
+
+Side panel_side(Edge edge, bool right_to_left) { return side_at(edge, right_to_left).value_or(Side::down); }
+
+SnapPoints panel_rests(const EdgePanel::Plan& plan, bool with_away) {
+  std::vector<double> places = plan.rests;
+  if (with_away) places.push_back(0.0);
+  return SnapPoints::list(std::move(places));
+}
+
+}  // namespace
+
+RailPlan EdgePanel::rail_plan(const Plan& plan, bool right_to_left) {
+  const Side side = panel_side(plan.edge, right_to_left);
+  const bool aside = side == Side::left || side == Side::right;
+  return {.axis = aside ? Axis::horizontal : Axis::vertical,
+          .least = 0.0,
+          .most = plan.rests.back(),
+          .dp_per_unit = side == Side::right || side == Side::down ? -1.0 : 1.0,
+          .rests = panel_rests(plan, true),
+          .passage = plan.passage,
+          .carry = plan.carry,
+          .commit = {.share = plan.commit},
+          .give_least = plan.drag_closes ? Give{} : plan.give_in,
+          .give_most = plan.give_out,
+          .tells = Tells::rest,
+          .reduced_motion = plan.reduced_motion};
+}
+
+EdgePanel::EdgePanel(std::string id, const Box& box, Surroundings& around, Plan plan)
+    : Sliding(std::move(id), box, around, rail_plan(plan, around.right_to_left), {}), plan_(std::move(plan)) {
+  rail_.on_rest = [this](double) { rested(); };
+}
+
+Side EdgePanel::side() const { return panel_side(plan_.edge, around().right_to_left); }
+
+double EdgePanel::place_of(int rest) const {
+  return rest <= 0 ? 0.0 : plan_.rests[static_cast<std::size_t>(std::min(rest, most_rest()) - 1)];
+}
+
+void EdgePanel::follow(Link<int> rest, Link<bool> open) {
+  rest_watch_.stop();
+  open_watch_.stop();
+  rest_cell_ = std::move(rest);
+  open_cell_ = std::move(open);
+  if (rest_cell_.linked())
+    rest_watch_ = rest_cell_.watch([this](int wanted) {
+      if (wanted != rest_) hear();
+    });
+  if (open_cell_.linked())
+    open_watch_ = open_cell_.watch([this](bool wanted) {
+      if (wanted != (rest_ > 0)) hear();
+    });
+  // There from the first, without an entrance.
+  const int wanted = rest_cell_.linked()   ? std::clamp(rest_cell_.get(), 0, most_rest())
+                     : open_cell_.linked() ? static_cast<int>(open_cell_.get())
+                                           : rest_;
+  if (wanted != rest_) there(wanted);
+}
+
+// Where it is.
+
+Point EdgePanel::moved() const { return towards(side(), length() - shown()); }
+
+Box EdgePanel::box_at(double out) const { return laid() + towards(side(), length() - out); }
+
+double EdgePanel::veil() const { return plan_.veil * std::clamp(out() / plan_.rests.front(), 0.0, 1.0); }
+
+bool EdgePanel::pulled_at(Point at) const {
+  if (!plan_.edge_opens) return false;
+  const Box& screen = around().screen;
+  const std::array depths{at.x - screen.x, at.y - screen.y, screen.right() - at.x, screen.bottom() - at.y};
+  return depths[static_cast<std::size_t>(side())] <= feel_for(Tool::finger).edge_width;
+}
+
+bool EdgePanel::takes(Point at) const { return modal() || (away() ? pulled_at(at) : Part::takes(at)); }
+
+// How far a place is beside the grip, along the axis; not above 0 on it.
+double EdgePanel::off_grip(Point at) const {
+  const Box here = box();
+  const std::array depths{here.right() - at.x, here.bottom() - at.y, at.x - here.x, at.y - here.y};
+  return depths[static_cast<std::size_t>(side())] - plan_.grip;
+}
+
+Wish EdgePanel::wish(const Sample& sample) const {
+  const bool on_it = box().contains(sample.at) || away();
+  const bool on_grip = off_grip(sample.at) <= 0.0;
+  if (!on_it || (plan_.grip_only && !on_grip && !away())) return {};
+  Wish wish = Sliding::wish(sample);
+  wish.handle = on_grip && !away();
+  return wish;
+}
+
+// Fingers.
+
+// Below its lowest rest it yields, where a drag does not close it; never does it jump there.
+void EdgePanel::wait_for_finger() {
+  const bool closes = plan_.drag_closes || rest_ == 0;
+  rail_.set_rests(panel_rests(plan_, closes));
+  rail_.set_bounds(closes ? 0.0 : std::min(plan_.rests.front(), out()), most());
+}
+
+bool EdgePanel::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (!away() && !Part::takes(sample.at)) return outside_.down(contact, sample, On::backdrop) || modal();
+    if (pressed()) return modal();
+    wait_for_finger();
+    const double off = plan_.grip_only && !away() ? off_grip(sample.at) : 0.0;
+    return Sliding::hold(contact, sample, off, plan_.grip);
+  }
+  if (outside_.mine(contact)) {
+    if (sample.phase == Phase::move) outside_.follow(sample);
+    if (sample.phase == Phase::cancel) outside_.end();
+    if (sample.phase == Phase::up && outside_.lift(*this, contact, sample) && is_open()) {
+      decide(plan_.backdrop_closes ? answers::closed_by_backdrop : answers::backdrop_stays);
+      if (plan_.backdrop_closes) to(0);
+    }
+    return true;
+  }
+  if (!mine(contact)) return modal();
+  Sliding::touch(contact, sample);
+  if (dragging() && state_ == Visit::State::away) {
+    state_ = Visit::State::arriving;
+    decide(answers::visit_arrives);
+    went(state_);
+  }
+  if (!pressed()) chosen();
+  return true;
+}
+
+void EdgePanel::lose(const Contact& contact, const Sample& sample) {
+  if (outside_.mine(contact)) outside_.end();
+  if (!mine(contact)) return;
+  Sliding::lose(contact, sample);
+  chosen();
+}
+
+bool EdgePanel::take_over(const Contact& contact, Point anchor) {
+  if (!pressed()) wait_for_finger();
+  return Sliding::take_over(contact, anchor);
+}
+
+void EdgePanel::hand_over() { Sliding::hand_over(); }
+
+void EdgePanel::left_behind(const Contact& contact) {
+  Sliding::left_behind(contact);
+  if (!pressed()) chosen();
+}
+
+bool EdgePanel::take_momentum(Point velocity) {
+  if (pressed()) return false;
+  wait_for_finger();
+  const bool took = Sliding::take_momentum(velocity);
+  chosen();
+  return took;
+}
+
+// Rests.
+
+// Where it goes is settled: from here on every rest may be asked for.
+void EdgePanel::chosen() {
+  rail_.set_bounds(0.0, most());
+  rail_.set_rests(panel_rests(plan_, true));
+  set_out();
+  if (rail_.settled()) rested();
+}
+
+// Tells where it goes, if that has changed.
+void EdgePanel::set_out() {
+  const int goal = target() > 0.0 ? static_cast<int>(rail_.plan().rests.nearest(target())) : 0;
+  const int before = std::exchange(rest_, goal);
+  if (goal == before) return;
+  if ((goal > 0) != (before > 0)) {
+    const Visit::State now = goal > 0 ? Visit::State::arriving : Visit::State::leaving;
+    if (std::exchange(state_, now) != now) decide(goal > 0 ? answers::visit_arrives : answers::visit_leaves);
+    if (around().keeper != nullptr)
+      goal > 0 ? around().keeper->opened(*this) : around().keeper->closed(*this);
+  }
+  if (rest_cell_.linked()) rest_cell_.set(rest_);
+  if (open_cell_.linked()) open_cell_.set(rest_ > 0);
+  went(state_);
+}
+
+void EdgePanel::rested() {
+  if (pressed()) return;
+  const Visit::State now = out() > 0.0 ? Visit::State::here : Visit::State::away;
+  if (std::exchange(state_, now) == now) return;
+  decide(now == Visit::State::here ? answers::visit_here : answers::visit_away);
+  went(now);
+}
+
+void EdgePanel::to(int rest) {
+  rest = std::clamp(rest, 0, most_rest());
+  if (rest == rest_ && !pressed()) {
+    decide(rest > 0 ? answers::visit_open_already : answers::visit_closed_already);
+    return;
+  }
+  if (pressed()) rail_.lose();
+  rail_.set_bounds(0.0, most());
+  rail_.set_rests(panel_rests(plan_, true));
+  rail_.go_to(place_of(rest));
+  chosen();
+}
+
+// At once.
+void EdgePanel::there(int rest) {
+  if (pressed()) rail_.lose();
+  rail_.put(place_of(rest));
+  chosen();
+}
+
+void EdgePanel::go_to(int rest) {
+  ask([this, rest] { to(rest); });
+}
+
+void EdgePanel::toggle() {
+  ask([this] { to(rest_ > 0 ? 0 : 1); });
+}
+
+bool EdgePanel::act(std::string_view action) {
+  if (action == panel_calls[0])
+    to(std::max(rest_, 1));
+  else if (action == panel_calls[1])
+    to(0);
+  else if (action == panel_calls[2])
+    to(rest_ > 0 ? 0 : 1);
+  else if (action == panel_calls[3])
+    to(rest_ + 1);
+  else if (action == panel_calls[4])
+    to(rest_ - 1);
+  else
+    return false;
+  return true;
+}
+
+bool EdgePanel::press(Key key) {
+  if (key == Key::escape) return back();
+  if (rest_ == 0) return false;
+  const std::array outwards{Key::right, Key::down, Key::left, Key::up};
+  const std::array inwards{Key::left, Key::up, Key::right, Key::down};
+  const auto at = static_cast<std::size_t>(side());
+  int wanted = rest_;
+  if (key == outwards[at])
+    ++wanted;
+  else if (key == inwards[at])
+    --wanted;
+  else if (key == Key::home)
+    wanted = 1;
+  else if (key == Key::end)
+    wanted = most_rest();
+  else
+    return false;
+  if (pressed()) {
+    decide(answers::key_held);
+    return true;
+  }
+  wanted = std::clamp(wanted, plan_.drag_closes ? 0 : 1, most_rest());
+  decide(wanted == rest_ ? answers::key_at_end : answers::key_moves,
+         {Fact::plain("from", place_of(rest_), "dp"), Fact::plain("to", place_of(wanted), "dp")});
+  if (wanted != rest_) to(wanted);
+  return true;
+}
+
+bool EdgePanel::back() {
+  if (rest_ == 0) return false;
+  if (!plan_.back_closes && !modal()) return false;
+  decide(plan_.back_closes ? answers::closed_by_back : answers::back_stays);
+  if (plan_.back_closes) to(0);
+  return true;
+}
+
+void EdgePanel::leave() {
+  if (rest_ > 0) to(0);
+}
+
+void EdgePanel::heard() {
+  int wanted = rest_;
+  if (rest_cell_.linked() && rest_cell_.get() != rest_)
+    wanted = std::clamp(rest_cell_.get(), 0, most_rest());
+  else if (open_cell_.linked() && open_cell_.get() != (rest_ > 0))
+    wanted = open_cell_.get() ? 1 : 0;
+  if (wanted == rest_) {  // what it cannot follow is put right
+    if (rest_cell_.linked()) rest_cell_.set(rest_);
+    if (open_cell_.linked()) open_cell_.set(rest_ > 0);
+    return;
+  }
+  around().write == Write::at_once ? there(wanted) : to(wanted);
+}
+
+void EdgePanel::advance(Micros now) { Sliding::advance(now); }
+
+void EdgePanel::resized() { take(planned()); }
+
+// On the same rest as before, at the place it now has.
+void EdgePanel::take(Plan plan) {
+  plan_ = std::move(plan);
+  const int rest = std::min(rest_, most_rest());
+  if (pressed()) rail_.lose();
+  const bool stood = rail_.settled();
+  rail_.change(rail_plan(plan_, around().right_to_left), {});
+  if (stood)
+    rail_.put(place_of(rest));
+  else if (target() != place_of(rest))
+    rail_.go_to(place_of(rest));
+  chosen();
+}
+
+}  // namespace ubbo

@@ -1,0 +1,511 @@
+#include "ubbo/parts/list.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array list_gives{"none", "share", "less"};
+constexpr std::array list_calls{"to-start", "to-end"};
+constexpr std::size_t most_shifts = 16;  // at a time; the oldest then ends at once
+
+}  // namespace
+
+template <>
+std::span<const Setting<ListSettings>> settings_of<ListSettings>() {
+  using declare::number;
+  using S = ListSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the list is called, for people and screen readers"),
+      declare::cell<&S::offset>(
+          "offset",
+          "the cell that holds how far its items are carried, in dp: 0 at its start, below "
+          "0 further on; may be left out"),
+      number<&S::count>(
+          "count", "", 0.0, 1e7,
+          "how many items there are, also those that are no parts; 0: the parts that lie in it are "
+          "its items, in their order"),
+      number<&S::item_size>("item_size", "dp", 1.0, 100000.0,
+                            "the size along its axis of an item that has not been measured"),
+      number<&S::gap>("gap", "dp", 0.0, 1000.0, "between items"),
+      number<&S::ahead>("ahead", "dp", 0.0, 100000.0,
+                        "how far beyond its box items are parts already, or still"),
+      declare::choice<&S::axis>("axis", axis_names, "the direction in which it moves"),
+      declare::passage<&S::passage>("passage", "how it goes where it is sent, and how gaps close"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of its travel for people who asked for less motion"),
+      number<&S::glide>("glide", "ms", 0.0, 2000.0,
+                        "the time in which its speed halves after the lift; 0: it stays where it is let go"),
+      declare::choice<&S::give_start>("give_start", list_gives,
+                                      "how its start yields: not at all, by a share, or less and less"),
+      declare::choice<&S::give_end>("give_end", list_gives, "the same for its end"),
+      number<&S::give_share>("give_share", "", 0.0, 1.0,
+                             "the share by which an end follows that yields by a share"),
+      number<&S::give_reach>("give_reach", "dp", 1.0, 10000.0,
+                             "how far an end yields that yields less and less"),
+  };
+  return table;
+}
+
+std::string List::fault(const std::string& id, const Box&, const ListSettings& settings) {
+  const std::string owner = "list '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  if (settings.count != std::floor(settings.count))
+    return owner + ": count = " + plain_number(settings.count) + " is not taken; it takes a whole number";
+  return {};
+}
+
+List::List(std::string id, const Box& box, ListSettings settings, Surroundings& around)
+    : Sliding{checked_id<List>(std::move(id), box, settings), box, around,
+              plan(settings, around.right_to_left), settings.offset},
+      settings_(std::move(settings)),
+      spans_(static_cast<std::size_t>(settings_.count), settings_.item_size, settings_.gap),
+      counted_(counts(settings_)),
+      begun_(!settings_.on_near) {
+  shifts_.reserve(most_shifts);
+  rail_.on_rest = [this](double place) {
+    if (settings_.on_rest) settings_.on_rest(place);
+  };
+  bound();
+  if (counted_ && settings_.offset.linked() && std::isfinite(settings_.offset.get()))
+    rail_.put(settings_.offset.get());
+}
+
+RailPlan List::plan(const ListSettings& settings, bool right_to_left) {
+  const auto give = [&](Give::How how) {
+    return Give{how, how == Give::How::share ? settings.give_share : settings.give_reach};
+  };
+  return {
+      .axis = settings.axis,
+      .dp_per_unit = settings.axis == Axis::horizontal && right_to_left ? -1.0 : 1.0,
+      .passage = settings.passage,
+      .glide = settings.glide > Micros{0} ? std::optional(Coast::half_life(settings.glide)) : std::nullopt,
+      .give_least = give(settings.give_end),
+      .give_most = give(settings.give_start),
+      .reduced_motion = settings.reduced_motion};
+}
+
+void List::change(ListSettings settings) {
+  const bool others = settings.count != settings_.count || settings.item_size != settings_.item_size ||
+                      settings.gap != settings_.gap || settings.axis != settings_.axis;
+  const bool was_counted = counted_;
+  settings_ = std::move(settings);
+  counted_ = counts(settings_);
+  RailPlan next = plan(settings_, around().right_to_left);
+  if (others) {
+    shifts_.clear();
+    if (was_counted != counted_) {
+      near_.clear();
+      item_of_.clear();
+      spares_.clear();
+    }
+    const std::size_t count = !counted_ ? near_.size() : static_cast<std::size_t>(settings_.count);
+    spans_ = Spans(count, settings_.item_size, settings_.gap);
+    while (counted_ && !near_.empty() && near_.back().item >= count) give_back(near_.size() - 1);
+    for (const Near& one : near_) spans_.measure(one.item, size_of(*one.part));
+  }
+  next.least = std::min(0.0, view() - spans_.total());
+  rail_.change(std::move(next), settings_.offset);
+  looked();
+}
+
+void List::resized() {
+  rail_.set_dp_per_unit(plan(settings_, around().right_to_left).dp_per_unit);
+  bound();
+  looked();
+}
+
+void List::bound() { rail_.set_bounds(std::min(0.0, view() - spans_.total()), 0.0); }
+
+// Where things are.
+
+double List::size_of(const Part& part) const {
+  return counted_ || !part.hidden() ? along(settings_.axis, {part.laid().w, part.laid().h}) : -settings_.gap;
+}
+
+double List::shifted(std::size_t i) const {
+  double by = 0.0;
+  for (const Shift& shift : shifts_)
+    if (shift.from <= i) by += shift.by.at(around().now).value;
+  return by;
+}
+
+double List::most_shifted() const {
+  double by = 0.0;
+  for (const Shift& shift : shifts_) by += std::fabs(shift.by.at(around().now).value);
+  return by;
+}
+
+// The item at this place behind the start of the list's box, within its items.
+std::size_t List::item_at(double place) const {
+  std::size_t i = spans_.at(place - shown() - most_shifted());
+  while (i + 1 < items() && place_of(i + 1) <= place) ++i;
+  return i;
+}
+
+std::size_t List::first() const { return items() == 0 ? 0 : item_at(0.0); }
+
+std::size_t List::last() const {
+  if (items() == 0) return 0;
+  const std::size_t i = item_at(view());
+  return i > 0 && place_of(i) >= view() ? i - 1 : i;
+}
+
+std::size_t List::item_of(const Part& part) const {
+  const auto found = item_of_.find(&part);
+  return found == item_of_.end() ? items() : found->second;
+}
+
+Box List::box_of(std::size_t i) const {
+  const Box whole = box();
+  const double place = place_of(i);
+  const double size = std::max(spans_.size(i), 0.0);
+  if (settings_.axis == Axis::vertical) return {whole.x, whole.y + place, whole.w, size};
+  return {around().right_to_left ? whole.right() - place - size : whole.x + place, whole.y, size, whole.h};
+}
+
+Point List::carries_part(const Part& inner) const {
+  const auto found = item_of_.find(&inner);
+  if (found == item_of_.end()) return {};
+  const double place = place_of(found->second);
+  if (settings_.axis == Axis::vertical) return {0.0, place};
+  if (!around().right_to_left) return {place, 0.0};
+  // Counted from the other side, and so is where the part stands in its item.
+  const double within = inner.laid().x - laid().x;
+  return {laid().w - inner.laid().w - 2.0 * within - place, 0.0};
+}
+
+// Items that come, go and change.
+
+void List::glide_from(std::size_t from, double by) {
+  if (by == 0.0 || reduced_for(settings_.reduced_motion, around().reduced_motion) != Reduced::full) return;
+  if (shifts_.size() == most_shifts) shifts_.erase(shifts_.begin());
+  Shift& shift = shifts_.emplace_back(Shift{from, Mover(by, 0.05)});
+  shift.by.send(0.0, settings_.passage, around().now);
+}
+
+// Item `i` gets another size. What lies above the box does it at once, and nothing in view moves; else, in
+// motion, what lies behind it comes after.
+void List::resize(std::size_t i, double size, bool in_motion) {
+  const bool above = place_of(i) + spans_.size(i) <= 0.0;
+  const double grown = spans_.measure(i, size);
+  if (grown == 0.0) return;
+  const double least = std::min(0.0, view() - spans_.total());
+  if (above) {
+    rail_.shift(-grown, least, 0.0);
+    return;
+  }
+  const double before = offset();
+  rail_.set_bounds(least, 0.0);
+  if (in_motion) glide_from(i + 1, -grown);
+  glide_from(0, before - offset());
+}
+
+void List::take_out(std::size_t i) {
+  resize(i, -settings_.gap, true);
+  spans_.remove(i);
+  for (Shift& shift : shifts_)
+    if (shift.from > i) --shift.from;
+  for (Near& one : near_)
+    if (one.item > i) item_of_[one.part] = --one.item;
+}
+
+void List::put_in(std::size_t i) {
+  spans_.insert(i);
+  for (Shift& shift : shifts_)
+    if (shift.from >= i) ++shift.from;
+  for (Near& one : near_)
+    if (one.item >= i) item_of_[one.part] = ++one.item;
+  const double size = spans_.size(i);
+  spans_.measure(i, -settings_.gap);
+  resize(i, size, true);
+}
+
+void List::measure(std::size_t i, double size) {
+  ask([this, i, size] {
+    const bool is_part =
+        std::any_of(near_.begin(), near_.end(), [&](const Near& one) { return one.item == i; });
+    if (i < items() && !is_part && size >= 0.0 && std::isfinite(size)) resize(i, size, false);
+    looked();
+  });
+}
+
+void List::remove(std::size_t i) {
+  ask([this, i] {
+    if (!counted_ || i >= items()) return;
+    for (std::size_t at = 0; at < near_.size(); ++at)
+      if (near_[at].item == i) {
+        give_back(at);
+        break;
+      }
+    take_out(i);
+    settings_.count -= 1.0;
+    looked();
+  });
+}
+
+void List::insert(std::size_t i) {
+  ask([this, i] {
+    if (!counted_ || i > items()) return;
+    put_in(i);
+    settings_.count += 1.0;
+    looked();
+  });
+}
+
+void List::scroll_to(std::size_t i) {
+  ask([this, i] {
+    if (i < items() && !pressed()) rail_.go_to(-spans_.start(i));
+  });
+}
+
+// Parts that lie in it.
+
+void List::gained(Part& inner) {
+  if (counted_) return;
+  const std::size_t i = items();
+  spans_.insert(i);
+  near_.push_back({i, &inner});
+  item_of_[&inner] = i;
+  spans_.measure(i, size_of(inner));
+  bound();
+  // Where the app had it from the first, as soon as it is long enough.
+  if (const double wanted = settings_.offset.linked() ? settings_.offset.get() : 0.0;
+      wanted < offset() && wanted >= rail_.plan().least && Sliding::settled())
+    rail_.put(wanted);
+  looked();
+}
+
+void List::lost(Part& inner) {
+  std::erase(spares_, &inner);
+  const auto found =
+      std::find_if(near_.begin(), near_.end(), [&](const Near& one) { return one.part == &inner; });
+  if (found == near_.end()) return;
+  const std::size_t i = found->item;
+  near_.erase(found);
+  item_of_.erase(&inner);
+  if (!counted_) take_out(i);
+  looked();
+}
+
+void List::shown_inside(Part& inner, bool) {
+  if (!counted_ && item_of(inner) < items()) resize(item_of(inner), size_of(inner), true);
+  looked();
+}
+
+void List::laid_inside(Part& inner) {
+  for (Near& one : near_)
+    if (one.part == &inner) measure(one);
+  looked();
+}
+
+void List::measure(Near& near) {
+  const std::size_t i = near.item;
+  const bool in_view = place_of(i) < view() && place_of(i) + spans_.size(i) > 0.0;
+  const bool fresh = std::exchange(near.fresh, false);
+  resize(i, size_of(*near.part), fresh && near.glides && in_view);
+}
+
+void List::give_back(std::size_t at) {
+  const Near gone = near_[at];
+  near_.erase(near_.begin() + static_cast<std::ptrdiff_t>(at));
+  item_of_.erase(gone.part);
+  spares_.push_back(gone.part);
+  if (around().keeper != nullptr) around().keeper->show(*gone.part, false);
+  if (settings_.on_far) settings_.on_far(gone.item, *gone.part);
+}
+
+// What is in view may have changed.
+void List::looked() {
+  const bool any = items() > 0;
+  std::size_t from = first();
+  std::size_t to = last();
+  if (any != told_any_ || from != told_first_ || to != told_last_) {
+    told_any_ = any;
+    told_first_ = from;
+    told_last_ = to;
+    if (any && settings_.on_view) settings_.on_view(from, to);
+  }
+  if (renewing_ || !wants_others(from, to)) return;
+  // Only as an event of its own: the app adds and changes parts meanwhile.
+  renewing_ = true;
+  ask([this] { renew(); });
+}
+
+// Which items are to be parts; false when these are parts already, and no others.
+bool List::wants_others(std::size_t& from, std::size_t& to) const {
+  if (!settings_.on_near) return false;
+  if (items() == 0) return !near_.empty();
+  from = item_at(-settings_.ahead);
+  to = item_at(view() + settings_.ahead);
+  return near_.size() != to - from + 1 || near_.front().item != from || near_.back().item != to;
+}
+
+void List::renew() {
+  struct Done {
+    bool* renewing;
+    ~Done() { *renewing = false; }
+  } done{&renewing_};
+  const bool first_time = !std::exchange(begun_, true);
+  std::size_t from = 0;
+  std::size_t to = 0;
+  if (!wants_others(from, to)) return;
+  for (std::size_t at = near_.size(); at-- > 0;)
+    if (near_[at].item < from || near_[at].item > to) give_back(at);
+  std::size_t at = 0;
+  for (std::size_t item = from; item <= to && item < items(); ++item, ++at) {
+    if (at < near_.size() && near_[at].item == item) continue;
+    Part* spare = spares_.empty() ? nullptr : spares_.back();
+    Part& part = settings_.on_near(item, spare);
+    if (part.outer() != this)
+      refuse("list '" + id() + "': on_near gave part '" + part.id() +
+             "', which does not lie in it; it takes a part added with .inside = \"" + id() + "\"");
+    std::erase(spares_, &part);
+    near_.insert(near_.begin() + static_cast<std::ptrdiff_t>(at), {item, &part, true, !first_time});
+    item_of_[&part] = item;
+    if (around().keeper != nullptr) around().keeper->show(part, true);
+  }
+  // Once the app's changes of its parts count.
+  ask([this] {
+    for (Near& one : near_)
+      if (one.fresh) measure(one);
+  });
+}
+
+// Time, touches and keys.
+
+Micros List::shifts_due() const {
+  Micros next = never;
+  for (const Shift& shift : shifts_) next = std::min(next, shift.by.due());
+  return next;
+}
+
+Micros List::due() const {
+  return begun_ ? std::min(Sliding::due(), shifts_due()) : around().now;  // its first parts are due
+}
+
+void List::advance(Micros now) {
+  Sliding::advance(now);
+  std::erase_if(shifts_, [&](Shift& shift) { return shift.by.advance(now); });
+  looked();
+}
+
+bool List::touch(const Contact& contact, const Sample& sample) {
+  const bool took = Sliding::touch(contact, sample);
+  looked();
+  return took;
+}
+
+void List::tell_place() {
+  Sliding::tell_place();
+  looked();
+}
+
+void List::heard() {
+  Sliding::heard();
+  looked();
+}
+
+Accessible List::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
+          .disabled = !enabled(),
+          .keys = rail_.plan().least < 0.0 ? described().keys : ""};
+}
+
+bool List::press(Key key) {
+  const bool mirrored = settings_.axis == Axis::horizontal && around().right_to_left;
+  if (mirrored && (key == Key::left || key == Key::right)) key = key == Key::left ? Key::right : Key::left;
+  const auto place =
+      scrolled_to(key, settings_.axis, -1.0, 0.8 * view(), rail_.target(), rail_.plan().least, 0.0);
+  if (place) rail_.key(*place);
+  looked();
+  return place.has_value();
+}
+
+bool List::act(std::string_view action) {
+  const bool to_start = action == list_calls[0];
+  if ((!to_start && action != list_calls[1]) || pressed()) return false;
+  rail_.go_to(to_start ? 0.0 : rail_.plan().least);
+  return true;
+}
+
+namespace {
+
+const List& list_of(const Part& part) { return static_cast<const List&>(part); }
+
+double first_of(const List& it) { return static_cast<double>(it.first()); }
+double last_of(const List& it) { return static_cast<double>(it.last()); }
+double items_of(const List& it) { return static_cast<double>(it.items()); }
+double made_of(const List& it) { return static_cast<double>(it.made()); }
+
+constexpr std::array list_readings{
+    ReadingInfo{"offset", "dp", "how far its items are carried", &read<List, &List::offset>, nullptr, true},
+    ReadingInfo{"target", "dp", "where that goes, or stands", &read<List, &List::target>},
+    ReadingInfo{"velocity", "dp/s", "how fast it moves", &read<List, &List::velocity>},
+    ReadingInfo{"items", "", "how many there are", &read<List, &items_of>},
+    ReadingInfo{"first", "", "the first item in view, from 0", &read<List, &first_of>},
+    ReadingInfo{"last", "", "the last item in view", &read<List, &last_of>},
+    ReadingInfo{"made", "", "how many items are parts", &read<List, &made_of>},
+    ReadingInfo{"length", "dp", "how long it is, with all its items", &read<List, &List::length>},
+    ReadingInfo{"pressed", "", "a finger has it", &read<List, &List::pressed>},
+    ReadingInfo{"dragging", "", "a finger drags it", &read<List, &List::dragging>},
+};
+
+std::optional<Point> place_of_item(const Part& part, double value) {
+  const List& it = list_of(part);
+  if (!(value >= 0.0) || value >= static_cast<double>(it.items())) return {};
+  return it.box_of(static_cast<std::size_t>(value)).centre();
+}
+
+// Those items that are no parts, and how far it is scrolled.
+void list_pieces(const Part& part, const PieceTaker& out) {
+  const List& it = list_of(part);
+  const Box box = it.box();
+  const bool upright = it.settings().axis == Axis::vertical;
+  if (it.items() > 0 && it.settings().count > 0.0 && !it.settings().on_near) {
+    std::string words;
+    for (std::size_t i = it.first(); i <= it.last(); ++i) {
+      const Box item = common(it.box_of(i), box);
+      words = it.settings().label + " " + std::to_string(i + 1);
+      out({.role = Role::surface, .name = "item", .box = item});
+      const Box line{item.x + 16.0, item.centre().y - 10.0, item.w - 32.0, 20.0};
+      if (item.h >= 24.0) out({.role = Role::label, .box = line, .words = words});
+    }
+  }
+  const double view = upright ? box.h : box.w;
+  if (it.length() <= view) return;
+  constexpr double thick = 3.0;
+  constexpr double shortest = 24.0;
+  const double long_ = std::max(shortest, view * view / it.length());
+  const double at = std::clamp(-it.offset() / (it.length() - view), 0.0, 1.0) * (view - long_);
+  const double side = it.around().right_to_left ? box.x + 1.0 : box.right() - thick - 1.0;
+  out({.role = Role::track,
+       .name = "bar",
+       .box = upright ? Box{side, box.y + at, thick, long_}
+                      : Box{it.around().right_to_left ? box.right() - at - long_ : box.x + at,
+                            box.bottom() - thick - 1.0, long_, thick}});
+}
+
+}  // namespace
+
+const PartKind& List::described() {
+  static const PartKind kind = describe<List>({.name = "list",
+                                               .means = "items behind each other that follow the finger, of "
+                                                        "which only those near its box need be parts",
+                                               .role = "list",
+                                               .readings = list_readings,
+                                               .pieces = &list_pieces,
+                                               .place_of = &place_of_item,
+                                               .keys = "arrows, Page Up, Page Down, Home, End",
+                                               .calls = list_calls});
+  return kind;
+}
+
+}  // namespace ubbo

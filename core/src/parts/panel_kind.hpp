@@ -1,0 +1,55 @@
+// What sheets and drawers tell of themselves alike.
+#pragma once
+
+#include <array>
+#include <cmath>
+#include <string>
+
+#include "ubbo/parts/edge_panel.hpp"
+
+namespace ubbo::detail {
+
+inline constexpr std::array panel_actions{"open", "close"};
+inline constexpr std::array panel_kind_calls{"open", "close", "toggle", "next", "previous"};
+
+void panel_rest_places(const Part& part, std::vector<double>& out);
+std::string panel_state(const EdgePanel& it);
+double panel_rest(const EdgePanel& it);
+void panel_pieces(const Part& part, const PieceTaker& out);
+std::optional<Point> panel_place(const Part& part, double value);
+
+inline constexpr std::array panel_readings{
+    ReadingInfo{"out", "dp", "how far it is drawn out", &read<EdgePanel, &EdgePanel::out>, &panel_rest_places,
+                true},
+    ReadingInfo{"target", "dp", "where that goes, or stands", &read<EdgePanel, &EdgePanel::target>,
+                &panel_rest_places},
+    ReadingInfo{"velocity", "dp/s", "how fast it goes out", &read<EdgePanel, &EdgePanel::velocity>},
+    ReadingInfo{"rest", "", "where it stands or goes: 0 is away", &read<EdgePanel, &panel_rest>},
+    ReadingInfo{"veil", "", "how much its backdrop hides", &read<EdgePanel, &EdgePanel::veil>},
+    ReadingInfo{"visit", "", "away, arriving, here or leaving", &read<EdgePanel, &panel_state>},
+    ReadingInfo{"pressed", "", "a finger has it", &read<EdgePanel, &EdgePanel::pressed>},
+    ReadingInfo{"dragging", "", "a finger drags it", &read<EdgePanel, &EdgePanel::dragging>},
+};
+
+inline constexpr auto panel_answers = [] {
+  std::array<const Answer*, answers::visit_answers.size() + answers::way_out_answers.size()> all{};
+  std::size_t at = 0;
+  for (const Answer* one : answers::visit_answers) all[at++] = one;
+  for (const Answer* one : answers::way_out_answers) all[at++] = one;
+  return all;
+}();
+
+template <class P>
+PartKind describe_panel(const char* name, const char* means) {
+  return describe<P>({.name = name,
+                      .means = means,
+                      .role = "dialog",
+                      .readings = panel_readings,
+                      .pieces = &panel_pieces,
+                      .place_of = &panel_place,
+                      .keys = "arrows, Home, End, Escape",
+                      .calls = panel_kind_calls,
+                      .answers = panel_answers});
+}
+
+}  // namespace ubbo::detail

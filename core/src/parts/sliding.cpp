@@ -1,0 +1,81 @@
+#include "ubbo/parts/sliding.hpp"
+
+namespace ubbo {
+
+double Sliding::share() const {
+  const double way = rail_.plan().most - rail_.plan().least;
+  return way > 0.0 ? (offset() - rail_.plan().least) / way : 0.0;
+}
+
+Wish Sliding::wish(const Sample&) const {
+  const Axis axis = rail_.plan().axis;
+  return {.horizontal = axis == Axis::horizontal, .vertical = axis == Axis::vertical};
+}
+
+bool Sliding::take_over(const Contact& contact, Point anchor) {
+  if (!rail_.take_over(contact, anchor)) return false;
+  held_by_ = contact.slot;
+  return true;
+}
+
+bool Sliding::hold(const Contact& contact, const Sample& sample, double off_handle, double reach) {
+  if (!rail_.down(contact, sample, off_handle, reach)) return false;
+  held_by_ = contact.slot;
+  return true;
+}
+
+bool Sliding::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) return hold(contact, sample);
+  if (!mine(contact)) return false;
+  switch (sample.phase) {
+    case Phase::down:
+      break;
+    case Phase::move:
+      rail_.follow(contact, sample);
+      break;
+    case Phase::up:
+      if (!rail_.lift(contact, sample)) pressed_only(contact, sample);
+      break;
+    case Phase::cancel:
+      rail_.cancel();
+      break;
+  }
+  return true;
+}
+
+void Sliding::pressed_only(const Contact& contact, const Sample& sample) {
+  rail_.explain_press(contact, sample);
+  rail_.resume();
+}
+
+void Sliding::lose(const Contact& contact, const Sample&) {
+  if (mine(contact)) rail_.lose();
+}
+
+std::optional<double> scrolled_to(Key key, Axis axis, double sign, double page, double place, double least,
+                                  double most) {
+  constexpr double line = 48.0;  // dp; what an arrow scrolls
+  const bool upright = axis == Axis::vertical;
+  switch (key) {
+    case Key::up:
+    case Key::down:
+      if (!upright) return {};
+      return place + sign * (key == Key::up ? -line : line);
+    case Key::left:
+    case Key::right:
+      if (upright) return {};
+      return place + sign * (key == Key::left ? -line : line);
+    case Key::page_up:
+      return place - sign * page;
+    case Key::page_down:
+      return place + sign * page;
+    case Key::home:
+      return sign < 0.0 ? most : least;
+    case Key::end:
+      return sign < 0.0 ? least : most;
+    default:
+      return {};
+  }
+}
+
+}  // namespace ubbo

@@ -1,0 +1,384 @@
+#include "ubbo/parts/toast_tray.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array another_names{"waits", "replaces", "restarts"};
+constexpr std::array live_names{"off", "polite", "assertive"};
+constexpr std::array toast_calls{"show", "dismiss"};
+
+}  // namespace
+
+template <>
+std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>() {
+  using declare::number;
+  using S = ToastTraySettings;
+  static const auto table = [] {
+    std::vector<Setting<S>> made{
+        declare::cell<&S::message>("message", "the cell with what a toast says, read when it is shown"),
+        declare::cell<&S::shows>("shows", "each time the number in this cell grows, a toast is shown"),
+        number<&S::time>("time", "ms", 0.0, 600000.0,
+                         "how long it stays, from when it has arrived; 0: until it is closed"),
+        declare::choice<&S::another>(
+            "another", another_names,
+            "what another toast does meanwhile: it waits its turn, replaces the one that is "
+            "shown, or takes its place and restarts its time"),
+        declare::text<&S::button>("button", "what its button says; empty: it has none"),
+        declare::flag<&S::swipes>("swipes", "a finger swipes it away to either side"),
+        declare::choice<&S::live>("live", live_names, "how urgently screen readers say it"),
+        declare::passage<&S::enter>("enter", "how it comes"),
+        declare::passage<&S::exit>("exit", "how it goes"),
+        declare::choice<&S::reduced_motion>(
+            "reduced_motion", part_reduced_names,
+            "what becomes of its travel for people who asked for less motion")};
+    declare::add_inner<&S::travel>(made);
+    return made;
+  }();
+  return table;
+}
+
+std::string ToastTray::fault(const std::string& id, const Box&, const ToastTraySettings& settings) {
+  const std::string owner = "toast tray '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  for (const Passage* passage : {&settings.enter, &settings.exit})
+    if (fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
+  if (settings.time == Micros{0} && settings.button.empty() && !settings.swipes)
+    return owner + ": its toasts never go; it takes time, button or swipes";
+  return {};
+}
+
+ToastTray::ToastTray(std::string id, const Box& box, ToastTraySettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      settings_(checked_settings<ToastTray>(this->id(), box, std::move(settings))),
+      visit_(planned()),
+      swipe_(*this, swipe_plan(), {}) {
+  swipe_.on_rest = [this](double place) {
+    if (place == 0.0 || visit_.away()) return;
+    decide(answers::toast_swiped);
+    end_ = ToastEnd::swipe;
+    visit_.put(false);
+    gone();
+  };
+  follow();
+}
+
+VisitPlan ToastTray::planned() const {
+  return visit_of(settings_.travel, settings_.enter, settings_.exit, laid(), around().screen,
+                  around().right_to_left);
+}
+
+RailPlan ToastTray::swipe_plan() const {
+  const Box& screen = around().screen;
+  const double off = std::max(way_off(laid(), screen, Side::left), way_off(laid(), screen, Side::right));
+  const double way = settings_.swipes ? off : 0.0;
+  return {.axis = Axis::horizontal,
+          .least = -way,
+          .most = way,
+          .rests = SnapPoints::list({-way, 0.0, way}),
+          .passage = settings_.enter,
+          .carry = Micros{120'000},
+          .commit = {.share = 0.35},
+          .tells = Tells::rest,
+          .reduced_motion = settings_.reduced_motion,
+          .stays_caught = false};
+}
+
+void ToastTray::follow() {
+  watch_.stop();
+  if (!settings_.shows.linked()) return;
+  seen_ = settings_.shows.get();
+  watch_ = settings_.shows.watch([this](int) { hear(); });
+}
+
+void ToastTray::change(ToastTraySettings settings) {
+  settings_ = std::move(settings);
+  resized();
+  follow();
+}
+
+void ToastTray::resized() {
+  visit_.set_plan(planned());
+  if (swipe_.pressed()) swipe_.lose();
+  swipe_.change(swipe_plan(), {});
+}
+
+// One after another.
+
+ToastTray::Token ToastTray::show(std::string words) {
+  const Token token = ++last_;
+  ask([this, toast = Toast{token, std::move(words)}] { add(toast); });
+  return token;
+}
+
+void ToastTray::add(Toast toast) {
+  if (visit_.away()) {
+    queue_.push_back(std::move(toast));
+    return begin();
+  }
+  if (settings_.another == Another::restarts && visit_.open()) {
+    now_ = std::move(toast);
+    if (now_.words.empty() && settings_.message.linked()) now_.words = settings_.message.get();
+    ++shown_;
+    decide(answers::toast_restarts);
+    if (settings_.on_show) settings_.on_show(now_.words);
+    left_ = settings_.time;
+    if (ends_ != never) start_time();
+    return;
+  }
+  if (settings_.another == Another::replaces) {
+    queue_.clear();
+    queue_.push_back(std::move(toast));
+    decide(answers::toast_replaces);
+    if (visit_.open()) end(ToastEnd::replaced);
+    return;
+  }
+  decide(answers::toast_waits, {Fact::plain("before", static_cast<double>(queue_.size()) + 1.0, "")});
+  queue_.push_back(std::move(toast));
+}
+
+void ToastTray::begin() {
+  if (queue_.empty()) return;
+  now_ = std::move(queue_.front());
+  queue_.pop_front();
+  if (now_.words.empty() && settings_.message.linked()) now_.words = settings_.message.get();
+  ++shown_;
+  swipe_.put(0.0);
+  left_ = settings_.time;
+  visit_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  visit_.open(around().now);
+  decide(answers::toast_shown);
+  if (around().keeper != nullptr) around().keeper->opened(*this);
+  if (settings_.on_show) settings_.on_show(now_.words);
+  if (!visit_.moving()) start_time();
+}
+
+void ToastTray::end(ToastEnd how) {
+  if (!visit_.open()) return;
+  end_ = how;
+  ends_ = never;
+  visit_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  visit_.close(around().now);
+  if (!visit_.moving()) gone();
+}
+
+// The one that was shown is off the screen: the next one's turn.
+void ToastTray::gone() {
+  const Toast last = std::exchange(now_, {});
+  ends_ = never;
+  if (around().keeper != nullptr) around().keeper->closed(*this);
+  if (settings_.on_end) settings_.on_end(last.words, end_);
+  if (visit_.away()) begin();
+}
+
+void ToastTray::dismiss(Token token) {
+  ask([this, token] {
+    if (now_.token == token && visit_.open()) {
+      decide(answers::toast_closed);
+      return end(ToastEnd::call);
+    }
+    if (std::erase_if(queue_, [&](const Toast& one) { return one.token == token; }) == 0)
+      decide(answers::toast_past);
+  });
+}
+
+void ToastTray::dismiss() {
+  ask([this] { act(toast_calls[1]); });
+}
+
+bool ToastTray::act(std::string_view action) {
+  if (action == toast_calls[0]) {
+    add({++last_, {}});
+    return true;
+  }
+  if (action != toast_calls[1] || !visit_.open()) return false;
+  decide(answers::toast_closed);
+  end(ToastEnd::call);
+  return true;
+}
+
+void ToastTray::heard() {
+  if (!settings_.shows.linked()) return;
+  const int before = std::exchange(seen_, settings_.shows.get());
+  if (seen_ > before) add({++last_, {}});
+}
+
+void ToastTray::leave() {
+  queue_.clear();
+  end(ToastEnd::call);
+}
+
+// Its time.
+
+void ToastTray::start_time() {
+  if (pressed() || visit_.state() != Visit::State::here) return;
+  ends_ = settings_.time > Micros{0} ? around().now + left_ : never;
+}
+
+void ToastTray::stop_time() {
+  if (ends_ == never) return;
+  left_ = std::exchange(ends_, never) - around().now;
+  decide(answers::toast_stands, {Fact::plain("left", to_ms(left_), "ms")});
+}
+
+double ToastTray::time_left() const { return ends_ == never ? 0.0 : to_ms(ends_ - around().now); }
+
+void ToastTray::advance(Micros now) {
+  swipe_.advance(now);
+  if (visit_.advance(now)) {
+    if (visit_.away())
+      gone();
+    else
+      start_time();
+  }
+  if (ends_ <= now && visit_.open()) {
+    decide(answers::toast_time_over, {Fact::plain("time", to_ms(settings_.time), "ms")});
+    end(ToastEnd::time);
+  }
+}
+
+bool ToastTray::settled() const {
+  return !visit_.moving() && swipe_.settled() && ends_ == never && !pressed();
+}
+
+// Fingers.
+
+Guise ToastTray::guise() const {
+  Guise guise = visit_.guise(around().now);
+  const double aside = swipe_.position();
+  guise.offset.x += aside;
+  if (const double way = swipe_.plan().most; way > 0.0)
+    guise.opacity *= 1.0 - 0.6 * std::min(1.0, std::fabs(aside) / way);
+  return guise;
+}
+
+std::optional<Box> ToastTray::button() const {
+  if (settings_.button.empty()) return {};
+  constexpr double width = 84.0;
+  const Box here = box();
+  return Box{around().right_to_left ? here.x : here.right() - width, here.y, width, here.h};
+}
+
+bool ToastTray::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (pressed() || !visit_.open()) return true;
+    stop_time();
+    held_by_ = contact.slot;
+    held_ = now_.token;
+    swipe_.down(contact, sample);
+    if (const auto own = button(); own && own->contains(sample.at))
+      outside_.down(contact, sample, On::button);
+    return true;
+  }
+  if (held_by_ != contact.slot) return true;
+  if (outside_.mine(contact)) {
+    outside_.follow(sample);
+    const bool drags = sample.phase != Phase::up && swipe_.dragging();
+    if (sample.phase == Phase::cancel || drags) outside_.end();
+    if (sample.phase == Phase::up && outside_.lift(*this, contact, sample) && visit_.open()) {
+      if (swipe_.pressed()) swipe_.lose();
+      held_by_ = -1;
+      decide(answers::toast_button);
+      if (settings_.on_button) settings_.on_button();
+      end(ToastEnd::button);
+      return true;
+    }
+  }
+  if (!swipe_.pressed()) return true;
+  if (sample.phase == Phase::move) swipe_.follow(contact, sample);
+  if (sample.phase == Phase::cancel) swipe_.cancel();
+  if (sample.phase == Phase::up && !swipe_.lift(contact, sample)) {
+    swipe_.explain_press(contact, sample);
+    swipe_.resume();
+  }
+  if (!swipe_.pressed()) let_go();
+  return true;
+}
+
+void ToastTray::lose(const Contact& contact, const Sample&) {
+  if (held_by_ != contact.slot) return;
+  outside_.end();
+  if (swipe_.pressed()) swipe_.lose();
+  let_go();
+}
+
+// The finger has gone: it goes with it, or its time runs again.
+void ToastTray::let_go() {
+  held_by_ = -1;
+  const bool same = std::exchange(held_, 0) == now_.token;
+  if (!same || swipe_.target() != 0.0 || visit_.state() != Visit::State::here || settings_.time == Micros{0})
+    return;
+  decide(answers::toast_runs, {Fact::plain("left", to_ms(left_), "ms")});
+  start_time();
+}
+
+Accessible ToastTray::accessible() const {
+  return {.role = described().role, .label = now_.words, .disabled = !enabled(), .live = settings_.live};
+}
+
+namespace {
+
+const ToastTray& tray_of(const Part& part) { return static_cast<const ToastTray&>(part); }
+
+std::string tray_state(const ToastTray& it) { return name_of(it.state()); }
+std::string tray_words(const ToastTray& it) { return it.words(); }
+double tray_waiting(const ToastTray& it) { return static_cast<double>(it.waiting()); }
+double tray_shown(const ToastTray& it) { return it.shown(); }
+double tray_x(const ToastTray& it) { return it.guise().offset.x; }
+double tray_y(const ToastTray& it) { return it.guise().offset.y; }
+
+constexpr std::array tray_readings{
+    ReadingInfo{"offset.x", "dp", "how far it stands from its place, to the right",
+                &read<ToastTray, &tray_x>},
+    ReadingInfo{"offset.y", "dp", "how far it stands from its place, downwards", &read<ToastTray, &tray_y>,
+                nullptr, true},
+    ReadingInfo{"opacity", "", "how visible it is", &read<ToastTray, &ToastTray::opacity>, nullptr, true},
+    ReadingInfo{"visit", "", "away, arriving, here or leaving", &read<ToastTray, &tray_state>},
+    ReadingInfo{"says", "", "what it says", &read<ToastTray, &tray_words>},
+    ReadingInfo{"waiting", "", "how many wait their turn", &read<ToastTray, &tray_waiting>},
+    ReadingInfo{"shown", "", "how many have been shown", &read<ToastTray, &tray_shown>},
+    ReadingInfo{"time left", "ms", "what is left of its time, while that runs",
+                &read<ToastTray, &ToastTray::time_left>},
+    ReadingInfo{"pressed", "", "a finger has it", &read<ToastTray, &ToastTray::pressed>},
+};
+
+void tray_pieces(const Part& part, const PieceTaker& out) {
+  const ToastTray& it = tray_of(part);
+  if (it.away()) return;
+  const Box box = it.box();
+  out({.role = Role::surface, .name = "toast", .box = box, .held = it.pressed(), .notice = true});
+  const auto button = it.button();
+  const double room = box.w - 32.0 - (button ? button->w : 0.0);
+  const double x = it.around().right_to_left && button ? box.x + 16.0 + button->w : box.x + 16.0;
+  out({.role = Role::label,
+       .box = {x, box.centre().y - 10.0, room, 20.0},
+       .words = it.words(),
+       .notice = true});
+  if (button)
+    out({.role = Role::value,
+         .name = "button",
+         .box = {button->x, button->centre().y - 10.0, button->w, 20.0},
+         .words = it.settings().button,
+         .notice = true});
+}
+
+}  // namespace
+
+const PartKind& ToastTray::described() {
+  static const PartKind kind =
+      describe<ToastTray>({.name = "toast-tray",
+                           .means = "where messages come up for a while, one at a time",
+                           .role = "status",
+                           .readings = tray_readings,
+                           .pieces = &tray_pieces,
+                           .calls = toast_calls,
+                           .answers = answers::toast_answers});
+  return kind;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,158 @@
+#include "ubbo/parts/visitor.hpp"
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array visit_calls{"open", "close", "toggle"};
+
+Guise guise_at(Edge edge, double distance, double scale, double opacity, const Box& box, const Box& screen,
+               bool right_to_left) {
+  Guise guise{.scale = scale, .opacity = opacity};
+  if (const auto side = side_at(edge, right_to_left))
+    guise.offset = towards(*side, distance > 0.0 ? distance : way_off(box, screen, *side));
+  return guise;
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<Travel>> settings_of<Travel>() {
+  using declare::number;
+  using S = Travel;
+  static const std::array table{
+      declare::choice<&S::enter_from>("enter_from", edge_names, "the edge it comes from"),
+      number<&S::enter_distance>("enter_distance", "dp", 0.0, 100000.0,
+                                 "how far it comes; 0: from just off that edge of the screen"),
+      number<&S::enter_scale>("enter_scale", "", 0.0, 10.0, "the scale from which it comes"),
+      number<&S::enter_opacity>("enter_opacity", "", 0.0, 1.0, "the opacity from which it comes"),
+      declare::choice<&S::exit_to>("exit_to", edge_names, "the edge it goes to"),
+      number<&S::exit_distance>("exit_distance", "dp", 0.0, 100000.0,
+                                "how far it goes; 0: to just off that edge of the screen"),
+      number<&S::exit_scale>("exit_scale", "", 0.0, 10.0, "the scale to which it goes"),
+      number<&S::exit_opacity>("exit_opacity", "", 0.0, 1.0, "the opacity to which it goes"),
+  };
+  return table;
+}
+
+std::optional<Side> side_at(Edge edge, bool right_to_left) {
+  switch (edge) {
+    case Edge::none:
+      return {};
+    case Edge::left:
+      return Side::left;
+    case Edge::top:
+      return Side::up;
+    case Edge::right:
+      return Side::right;
+    case Edge::bottom:
+      return Side::down;
+    case Edge::leading:
+      return right_to_left ? Side::right : Side::left;
+    case Edge::trailing:
+      break;
+  }
+  return right_to_left ? Side::left : Side::right;
+}
+
+VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& exit, const Box& box,
+                   const Box& screen, bool right_to_left) {
+  return {.from = guise_at(travel.enter_from, travel.enter_distance, travel.enter_scale, travel.enter_opacity,
+                           box, screen, right_to_left),
+          .enter = enter,
+          .to = guise_at(travel.exit_to, travel.exit_distance, travel.exit_scale, travel.exit_opacity, box,
+                         screen, right_to_left),
+          .exit = exit};
+}
+
+Visitor::Visitor(std::string id, const Box& box, Surroundings& around) : Part(std::move(id), box, around) {}
+
+void Visitor::plan(VisitPlan plan, PartReduced reduced, bool while_arriving) {
+  visit_.set_plan(std::move(plan));
+  reduced_ = reduced;
+  while_arriving_ = while_arriving;
+}
+
+void Visitor::follow(Link<bool> cell, bool enters) {
+  cell_ = std::move(cell);
+  watch_.stop();
+  if (!cell_.linked()) return;
+  watch_ = cell_.watch([this](bool open) {
+    if (open != visit_.open()) hear();
+  });
+  if (cell_.get() == visit_.open()) return;
+  if (enters)
+    hear();
+  else
+    visit_.put(cell_.get());
+}
+
+void Visitor::resized() { visit_.set_plan(planned()); }
+
+bool Visitor::shut() const {
+  return visit_.state() != Visit::State::here &&
+         !(while_arriving_ && visit_.state() == Visit::State::arriving);
+}
+
+bool Visitor::takes(Point at) const { return !shut() && Part::takes(at); }
+
+bool Visitor::go(bool open) {
+  const Micros now = around().now;
+  visit_.set_reduced(reduced_for(reduced_, around().reduced_motion));
+  if (open == visit_.open()) {
+    decide(open ? answers::visit_open_already : answers::visit_closed_already);
+    return false;
+  }
+  open ? visit_.open(now) : visit_.close(now);
+  decide(open ? answers::visit_arrives : answers::visit_leaves);
+  if (around().keeper != nullptr) open ? around().keeper->opened(*this) : around().keeper->closed(*this);
+  if (cell_.linked()) cell_.set(open);
+  went(open ? Visit::State::arriving : Visit::State::leaving);
+  if (!visit_.moving()) {
+    decide(open ? answers::visit_here : answers::visit_away);
+    went(visit_.state());
+  }
+  return true;
+}
+
+void Visitor::advance(Micros now) {
+  if (!visit_.advance(now)) return;
+  decide(visit_.away() ? answers::visit_away : answers::visit_here);
+  went(visit_.state());
+}
+
+void Visitor::heard() {
+  if (!cell_.linked() || cell_.get() == visit_.open()) return;
+  if (around().write != Write::at_once) {
+    go(cell_.get());
+    return;
+  }
+  visit_.put(cell_.get());
+  if (around().keeper != nullptr)
+    visit_.open() ? around().keeper->opened(*this) : around().keeper->closed(*this);
+  went(visit_.state());
+}
+
+void Visitor::leave() {
+  if (visit_.open()) go(false);
+}
+
+bool Visitor::act(std::string_view action) {
+  if (action != visit_calls[0] && action != visit_calls[1] && action != visit_calls[2]) return false;
+  go(action == visit_calls[2] ? !visit_.open() : action == visit_calls[0]);
+  return true;
+}
+
+void Visitor::open() {
+  ask([this] { go(true); });
+}
+
+void Visitor::close() {
+  ask([this] { go(false); });
+}
+
+void Visitor::toggle() {
+  ask([this] { go(!visit_.open()); });
+}
+
+}  // namespace ubbo

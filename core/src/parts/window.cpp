@@ -1,0 +1,115 @@
+#include "ubbo/parts/window.hpp"
+
+#include <array>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array window_calls{"open", "close", "toggle"};
+
+}  // namespace
+
+template <>
+std::span<const Setting<WindowSettings>> settings_of<WindowSettings>() {
+  using S = WindowSettings;
+  static const auto table = [] {
+    std::vector<Setting<S>> made{
+        declare::text<&S::label>("label", "what the window is called, for people and screen readers"),
+        declare::cell<&S::open>("open", "the cell that says whether it is open; may be left out"),
+        declare::passage<&S::enter>("enter", "how it comes"),
+        declare::passage<&S::exit>("exit", "how it goes"),
+        declare::choice<&S::reduced_motion>(
+            "reduced_motion", part_reduced_names,
+            "what becomes of its travel for people who asked for less motion"),
+        declare::flag<&S::enters_at_first>("enters_at_first", "where it is open from the first, it comes in"),
+        declare::flag<&S::touch_while_arriving>("touch_while_arriving",
+                                                "it takes contacts as soon as it comes"),
+        declare::flag<&S::back_closes>("back_closes", "the phone's back closes it")};
+    declare::add_inner<&S::travel>(made);
+    return made;
+  }();
+  return table;
+}
+
+std::string Window::fault(const std::string& id, const Box&, const WindowSettings& settings) {
+  const std::string owner = "window '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  for (const Passage* passage : {&settings.enter, &settings.exit})
+    if (fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
+  return {};
+}
+
+Window::Window(std::string id, const Box& box, WindowSettings settings, Surroundings& around)
+    : Visitor(std::move(id), box, around),
+      settings_(checked_settings<Window>(this->id(), box, std::move(settings))) {
+  take_settings();
+  follow(settings_.open, settings_.enters_at_first);
+}
+
+VisitPlan Window::planned() const {
+  return visit_of(settings_.travel, settings_.enter, settings_.exit, laid(), around().screen,
+                  around().right_to_left);
+}
+
+void Window::take_settings() { plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving); }
+
+void Window::change(WindowSettings settings) {
+  settings_ = std::move(settings);
+  take_settings();
+  follow(settings_.open, true);
+}
+
+void Window::went(Visit::State state) {
+  if (settings_.on_visit) settings_.on_visit(state);
+}
+
+// It covers what lies below it.
+bool Window::touch(const Contact&, const Sample&) { return true; }
+
+bool Window::back() { return settings_.back_closes && is_open() && go(false); }
+
+Accessible Window::accessible() const {
+  return {.role = described().role, .label = settings_.label, .expanded = is_open(), .disabled = !enabled()};
+}
+
+namespace {
+
+std::string window_state(const Window& it) { return name_of(it.state()); }
+double window_x(const Window& it) { return it.guise().offset.x; }
+double window_y(const Window& it) { return it.guise().offset.y; }
+
+constexpr std::array window_readings{
+    ReadingInfo{"offset.x", "dp", "how far it stands from its place, to the right", &read<Window, &window_x>,
+                nullptr, true},
+    ReadingInfo{"offset.y", "dp", "how far it stands from its place, downwards", &read<Window, &window_y>,
+                nullptr, true},
+    ReadingInfo{"opacity", "", "how visible it is", &read<Window, &Window::opacity>},
+    ReadingInfo{"visit", "", "away, arriving, here or leaving", &read<Window, &window_state>},
+};
+
+void window_pieces(const Part& part, const PieceTaker& out) {
+  const Window& it = static_cast<const Window&>(part);
+  const Box box = it.box();
+  out({.role = Role::surface, .box = box});
+  out({.role = Role::label,
+       .box = {box.x + 16.0, box.y + 16.0, box.w - 32.0, 20.0},
+       .words = it.settings().label});
+}
+
+}  // namespace
+
+const PartKind& Window::described() {
+  static const PartKind kind =
+      describe<Window>({.name = "window",
+                        .means = "a surface that comes from one side and goes to another",
+                        .role = "region",
+                        .readings = window_readings,
+                        .pieces = &window_pieces,
+                        .calls = window_calls,
+                        .answers = answers::visit_answers});
+  return kind;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,502 @@
+#include "ubbo/io/check/check.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <set>
+
+#include "ubbo/io/text/input_error.hpp"
+
+namespace ubbo::io {
+
+namespace {
+
+// What people can hit and see, from the issue's own figures.
+constexpr double least_target = 44.0;  // dp
+constexpr double least_gap = 8.0;      // dp
+constexpr double quickest = 125.0;     // ms
+constexpr double slowest = 800.0;      // ms
+
+enum RuleName : std::size_t {
+  unreadable,
+  off_screen,
+  under_cutout,
+  covered,
+  small_target,
+  close_targets,
+  no_name,
+  unheard,
+  never_shown,
+  one_way,
+  cut_exit,
+  back_ignored,
+  short_message,
+  doubled_rest,
+  step_over_range,
+  commit_out_of_reach,
+  out_of_range,
+  idle_cell,
+  drag_above_tap,
+  hold_below_tap,
+  gap_above_hold,
+  too_quick,
+  too_slow,
+  seconds_for_ms,
+  share_for_dp,
+  idle_silence,
+};
+
+constexpr std::array rules{
+    Rule{"unreadable",
+         "the scene says what its format or a part refuses, such as a dialog without a way out"},
+    Rule{"off-screen",
+         "a part leaves the screen, or what it lies in: part of it can neither be seen nor touched"},
+    Rule{"under-cutout", "a part lies under the notch or a system bar, where touches and content are lost"},
+    Rule{"covered", "a part covers another's middle: what is meant for the lower one goes to the upper"},
+    Rule{"small-target", "a target is under 44 dp: fingers miss it, gloved ones more often"},
+    Rule{"close-targets", "small targets lie closer than 8 dp: fingers hit the wrong one"},
+    Rule{"no-name", "a part has no label: screen readers have nothing to say"},
+    Rule{"unheard",
+         "a part that holds a value is linked to no cell: it looks right, and the app never hears of it"},
+    Rule{"never-shown", "a layer that no cell, edge or take opens: it is made and never seen"},
+    Rule{"one-way",
+         "a layer comes by a motion and goes without one, or the other way about: it looks broken"},
+    Rule{"cut-exit", "what lies in a layer takes longer to go than the layer: its exit is cut"},
+    Rule{"back-ignored",
+         "a layer keeps all below it from touches and is not closed by back: people feel locked in"},
+    Rule{"short-message", "a message is gone before it can be read"},
+    Rule{"doubled-rest", "two places to rest lie on each other: one of them is never meant"},
+    Rule{"step-over-range", "a step is larger than the range: only the ends can be reached"},
+    Rule{"commit-out-of-reach", "a swipe commits where a finger hardly comes, or before it has opened"},
+    Rule{"out-of-range", "a cell begins where its part cannot be: the part shows something else"},
+    Rule{"idle-cell", "no part reads or writes a cell"},
+    Rule{"drag-above-tap", "the drag threshold is above the tap reach: between the two a touch is neither"},
+    Rule{"hold-below-tap", "the hold delay is below the tap time: a slow tap is a long press as well"},
+    Rule{"gap-above-hold", "the multi-tap gap is above the hold delay: a hold could still be a second tap"},
+    Rule{"too-quick", "a motion takes less than an eighth of a second: it is not seen as a motion"},
+    Rule{"too-slow", "a motion takes more than 0.8 s: people wait for it"},
+    Rule{"seconds-for-ms", "a time in ms is so small that seconds were meant"},
+    Rule{"share-for-dp", "a length in dp is so small that a share was meant"},
+    Rule{"idle-silence", "a silence that silences nothing"},
+};
+
+std::string ms(double value) { return plain_number(value) + " ms"; }
+std::string dp(double value) { return plain_number(value) + " dp"; }
+
+bool any_of(std::string_view text, std::initializer_list<std::string_view> all) {
+  return std::find(all.begin(), all.end(), text) != all.end();
+}
+
+// A part of the scene, with what it comes to.
+struct Looked {
+  const PartPlan* plan;
+  const Part* part;
+  bool layer;   // it comes and goes
+  bool target;  // people touch it, or reach it by keys
+  Box box;      // where it stands when it is here
+};
+
+class Checker {
+ public:
+  explicit Checker(const Scene& scene) : scene_(&scene), run_(scene) {
+    run_.stage().advance(Micros{0});
+    for (const PartPlan& plan : scene.parts) {
+      const Part& part = *run_.stage().find(plan.id);
+      const bool layer = part.away() || part.modal();
+      const Accessible access = part.accessible();
+      const bool target = !layer && !plan.disabled && (!access.keys.empty() || !access.actions.empty());
+      Box box = part.laid();
+      for (const Part* outer = part.outer(); outer != nullptr; outer = outer->outer())
+        if (!outer->away()) box = box + outer->carries();
+      parts_.push_back({&plan, &part, layer, target, box});
+    }
+  }
+
+  std::vector<Finding> findings() {
+    for (const Looked& one : parts_) {
+      places(one);
+      settings(one);
+      layers(one);
+    }
+    pairs();
+    cells();
+    feel(scene_->stage.feel, "feel", scene_->feel_place);
+    for (const PartPlan& plan : scene_->parts)
+      if (plan.feels) feel(plan.feels->finger, plan.id, {plan.line, plan.column});
+    silence();
+    std::stable_sort(found_.begin(), found_.end(), [](const Finding& a, const Finding& b) {
+      return std::pair(a.place.line, a.place.column) < std::pair(b.place.line, b.place.column);
+    });
+    return std::move(found_);
+  }
+
+ private:
+  void say(RuleName rule, const std::string& of, FilePlace place, std::string found, std::string remedy) {
+    found_.push_back({&rules[rule], of, place, std::move(found), std::move(remedy), {}});
+  }
+  void say(RuleName rule, const Looked& one, const char* setting, std::string found, std::string remedy) {
+    const auto place = one.plan->places.find(setting);
+    say(rule, one.plan->id,
+        place == one.plan->places.end() ? FilePlace{one.plan->line, one.plan->column} : place->second,
+        std::move(found), std::move(remedy));
+  }
+
+  // A setting of the part, by its name; what it holds otherwise, nothing.
+  static std::optional<SettingValue> value(const Looked& one, std::string_view name) {
+    const std::size_t at = find_setting(*one.plan->kind, name);
+    if (at == one.plan->kind->settings()) return {};
+    return one.plan->kind->get(one.plan->settings.get(), at);
+  }
+  static std::optional<double> number(const Looked& one, std::string_view name) {
+    const auto found = value(one, name);
+    if (!found || !std::holds_alternative<double>(*found)) return {};
+    return std::get<double>(*found);
+  }
+  static bool linked(const Looked& one, std::string_view name) {
+    return one.plan->cells.contains(std::string(name));
+  }
+
+  // Where it stands.
+
+  void places(const Looked& one) {
+    const Box screen{0.0, 0.0, run_.stage().width(), run_.stage().height()};
+    const Part* outer = one.part->outer();
+    const Box whole = outer == nullptr ? screen : outer->laid();
+    const Box& box = one.part->laid();
+    // What scrolls holds more than is seen.
+    const bool scrolls =
+        outer != nullptr && !outer->kind().readings.empty() && outer->wish({}).follows(Axis::vertical);
+    const double out = std::max({whole.x - box.x, whole.y - box.y, box.right() - whole.right(),
+                                 scrolls ? -1.0 : box.bottom() - whole.bottom()});
+    if (out > 0.5 && !(scrolls && outer->wish({}).follows(Axis::horizontal)))
+      say(off_screen, one, "x",
+          fmt::format("{} leaves {} by {}", one.plan->id, outer == nullptr ? "the screen" : outer->id(),
+                      dp(out)),
+          "move it in, make it smaller, or place it by its distances from the edges");
+    if (outer == nullptr && one.target) {
+      const Box safe = inner(screen, scene_->stage.safe);
+      const double under = std::max(
+          {safe.x - box.x, safe.y - box.y, box.right() - safe.right(), box.bottom() - safe.bottom()});
+      if (under > 0.5 && out <= 0.5 && !one.part->wish({}).follows(Axis::vertical))
+        say(under_cutout, one, "y",
+            fmt::format("{} lies {} under what notch or system bars take", one.plan->id, dp(under)),
+            "in_safe_area = true places it by the safe area");
+    }
+    if (!one.target) return;
+    const double least = std::min(box.w, box.h);
+    if (least < least_target)
+      say(small_target, one, box.w < box.h ? "w" : "h",
+          fmt::format("{} is {} by {}", one.plan->id, dp(box.w), dp(box.h)),
+          "make it 44 dp at least, each way");
+  }
+
+  // What it lies in carries it to a place of its own.
+  static bool carried(const Looked& one) {
+    const Part* outer = one.part->outer();
+    return outer != nullptr && outer->carries_part(*one.part) != outer->carries();
+  }
+
+  void pairs() {
+    for (std::size_t a = 0; a < parts_.size(); ++a)
+      for (std::size_t b = a + 1; b < parts_.size(); ++b) {
+        const Looked& low = parts_[a];
+        const Looked& high = parts_[b];
+        if (low.part->outer() != high.part->outer() || low.layer || high.layer || low.plan->hidden ||
+            high.plan->hidden)
+          continue;
+        if (carried(low) || carried(high)) continue;  // what holds them places them
+        if (!low.target || high.part->standing().shares) continue;
+        if (high.box.contains(low.box.centre()))
+          say(covered, high, "x", fmt::format("{} covers the middle of {}", high.plan->id, low.plan->id),
+              fmt::format("move one of them, or let {} lie in {}", high.plan->id, low.plan->id));
+        const auto small = [](const Box& box) { return box.w < 160.0 && box.h < 160.0; };
+        if (!high.target || !small(low.box) || !small(high.box)) continue;
+        const double across = std::max(low.box.x - high.box.right(), high.box.x - low.box.right());
+        const double down = std::max(low.box.y - high.box.bottom(), high.box.y - low.box.bottom());
+        const double gap = std::max(across, down);
+        if (gap >= 0.0 && gap < least_gap)
+          say(close_targets, high, "x",
+              fmt::format("{} and {} are {} apart", low.plan->id, high.plan->id, dp(gap)),
+              "leave 8 dp between them at least");
+      }
+  }
+
+  // What its settings say.
+
+  void settings(const Looked& one) {
+    const Accessible access = one.part->accessible();
+    const bool names_itself = std::any_of(parts_.begin(), parts_.end(), [&](const Looked& inside) {
+      return inside.part != one.part && lies_in(*inside.part, *one.part) &&
+             !inside.part->accessible().label.empty();
+    });
+    if ((one.target || one.layer) && access.label.empty() && !names_itself && value(one, "label"))
+      say(no_name, one, "label", fmt::format("{} has no label", one.plan->id), "say in label what it is");
+    // What has places to rest at has a value.
+    const auto readings = one.plan->kind->readings;
+    const bool holds_value = !any_of(one.plan->kind->role, {"group", "list"}) &&
+                             std::any_of(readings.begin(), readings.end(),
+                                         [](const ReadingInfo& reading) { return reading.rests != nullptr; });
+    bool takes_cell = false;
+    for (std::size_t i = 0; i < one.plan->kind->settings(); ++i)
+      takes_cell = takes_cell || one.plan->kind->setting(i).kind == SettingKind::cell;
+    if (one.target && holds_value && takes_cell && one.plan->cells.empty())
+      say(unheard, one, "kind", fmt::format("{} is linked to no cell", one.plan->id),
+          "link it to a cell of the app");
+    numbers(one);
+    for (std::size_t i = 0; i < one.plan->kind->settings(); ++i) {
+      const SettingInfo& info = one.plan->kind->setting(i);
+      if (!one.plan->places.contains(info.name)) continue;  // defaults are no fault of the scene's
+      const SettingValue value = one.plan->kind->get(one.plan->settings.get(), i);
+      if (const auto* passage = std::get_if<Passage>(&value)) times(one, info.name, *passage);
+      const auto* number = std::get_if<double>(&value);
+      if (number == nullptr) continue;
+      if (info.kind == SettingKind::time && *number > 0.0 && *number < 10.0)
+        say(seconds_for_ms, one, info.name,
+            fmt::format("{} = {} are {}", info.name, plain_number(*number), ms(*number)),
+            fmt::format("for {} s write {}", plain_number(*number), plain_number(*number * 1000.0)));
+      if (info.kind == SettingKind::number && info.unit == std::string_view("dp") && *number > 0.0 &&
+          *number < 1.0 && info.most > 100.0)
+        say(share_for_dp, one, info.name,
+            fmt::format("{} = {} are {}", info.name, plain_number(*number), dp(*number)),
+            "write the length in dp");
+    }
+    const Placement& at = one.plan->placement;
+    for (const auto& [name, length] : {std::pair{"w", at.w}, {"h", at.h}})
+      if (length && length->share == 0.0 && length->dp > 0.0 && length->dp <= 1.0)
+        say(share_for_dp, one, name,
+            fmt::format("{} = {} is {}", name, plain_number(length->dp), dp(length->dp)),
+            fmt::format("for a share of the container write \"{}%\"", plain_number(length->dp * 100.0)));
+  }
+
+  void numbers(const Looked& one) {
+    const auto from = number(one, "from");
+    const auto to = number(one, "to");
+    const auto step = number(one, "step");
+    if (from && to && step && *step > std::fabs(*to - *from))
+      say(step_over_range, one, "step",
+          fmt::format("step = {} on a range of {}", plain_number(*step),
+                      plain_number(std::fabs(*to - *from))),
+          "take a smaller step, or a wider range");
+    for (const char* name : {"rests", "rest_shares"})
+      if (const auto rests = value(one, name); rests && std::holds_alternative<std::vector<double>>(*rests)) {
+        std::vector<double> sorted = std::get<std::vector<double>>(*rests);
+        std::sort(sorted.begin(), sorted.end());
+        if (const auto twice = std::adjacent_find(sorted.begin(), sorted.end(),
+                                                  [](double a, double b) { return b - a < 1e-9; });
+            twice != sorted.end())
+          say(doubled_rest, one, name, fmt::format("{} holds {} twice", name, plain_number(*twice)),
+              "leave one of them out");
+      }
+    if (const auto commits = number(one, "commits_at"); commits && *commits > 0.0) {
+      constexpr double reach = 0.85;  // of the way across: a finger begins somewhere, and stays on the screen
+      const double opens =
+          std::max(number(one, "leading").value_or(0.0), number(one, "trailing").value_or(0.0));
+      const double at = *commits * one.part->laid().w;
+      if (*commits > reach)
+        say(commit_out_of_reach, one, "commits_at",
+            fmt::format("a long swipe commits at {} of {}", dp(at), dp(one.part->laid().w)),
+            "let it commit at 0.85 of the way at most");
+      else if (at <= opens)
+        say(commit_out_of_reach, one, "commits_at",
+            fmt::format("a long swipe commits at {}, and it opens at {}", dp(at), dp(opens)),
+            "let it commit further than it opens");
+    }
+  }
+
+  static double length_of(const Passage& passage) {
+    const Motion motion({.from = 0.0, .to = 100.0, .rest_floor = 0.05}, passage);
+    return to_ms(motion.ends());
+  }
+
+  void times(const Looked& one, const char* name, const Passage& passage) {
+    const double lasts = length_of(passage);
+    if (lasts > 0.0 && lasts < quickest)
+      say(too_quick, one, name, fmt::format("{} takes {} for 100 dp", name, ms(std::round(lasts))),
+          "give it 125 ms at least");
+    if (lasts > slowest)
+      say(too_slow, one, name, fmt::format("{} takes {} for 100 dp", name, ms(std::round(lasts))),
+          "give it 800 ms at most");
+  }
+
+  // Coming and going.
+
+  void layers(const Looked& one) {
+    if (!one.layer) return;
+    const bool opened = !one.plan->cells.empty() || number(one, "edge_opens").value_or(0.0) == 1.0;
+    if (!opened && one.part->away())
+      say(never_shown, one, "kind", fmt::format("nothing in the scene opens {}", one.plan->id),
+          "link it to a cell, and something that writes it");
+    if (one.part->accessible().modal && number(one, "back_closes") == 0.0)
+      say(back_ignored, one, "back_closes",
+          fmt::format("{} keeps all below it, and back does not close it", one.plan->id),
+          "back_closes = true, unless it must not be left");
+    if (const auto time = number(one, "time");
+        time && any_of(one.plan->kind->role, {"status"}) && *time >= 10.0 && *time < 1000.0)
+      say(short_message, one, "time", fmt::format("{} shows a message for {}", one.plan->id, ms(*time)),
+          "give it a second at least, and a third of one for each word");
+    const auto enters = moves(one, "enter_from", "enter_scale", "enter_opacity");
+    const auto exits = moves(one, "exit_to", "exit_scale", "exit_opacity");
+    if (enters && exits && *enters != *exits)
+      say(one_way, one, *enters ? "exit_to" : "enter_from",
+          fmt::format(
+              "{} {}", one.plan->id,
+              *enters ? "comes by a motion and is gone at once" : "is there at once and goes by a motion"),
+          *enters ? "say where it goes: exit_to, exit_scale or exit_opacity"
+                  : "say where it comes from: enter_from, enter_scale or enter_opacity");
+    for (const Looked& inside : parts_) {
+      if (&inside == &one || !lies_in(*inside.part, *one.part)) continue;
+      const auto own = way_out(inside);
+      const auto holder = way_out(one);
+      if (own && holder && *own > *holder + 0.5)
+        say(cut_exit, inside, "exit",
+            fmt::format("{} takes {} to go, and {}, in which it lies, {}", inside.plan->id,
+                        ms(std::round(*own)), one.plan->id, ms(std::round(*holder))),
+            fmt::format("make it quicker, or let it lie outside of {}", one.plan->id));
+    }
+  }
+
+  static std::optional<double> way_out(const Looked& one) {
+    const auto exit = value(one, "exit");
+    if (!exit || !std::holds_alternative<Passage>(*exit)) return {};
+    return length_of(std::get<Passage>(*exit));
+  }
+
+  // Whether it moves, grows or fades; nothing where its kind does not tell.
+  static std::optional<bool> moves(const Looked& one, const char* edge, const char* scale,
+                                   const char* opacity) {
+    const auto at = number(one, edge);
+    if (!at) return {};
+    return *at != 0.0 || number(one, scale) != 1.0 || number(one, opacity) != 1.0;
+  }
+
+  // Cells.
+
+  void cells() {
+    std::set<std::string> used;
+    for (const PartPlan& plan : scene_->parts)
+      for (const auto& [setting, cell] : plan.cells) used.insert(cell);
+    for (const auto& [name, value] : scene_->cells) {
+      const auto where = scene_->cell_places.find(name);
+      if (!used.contains(name))
+        say(idle_cell, name, where == scene_->cell_places.end() ? FilePlace{} : where->second,
+            fmt::format("no part is linked to {}", name), "link it, or take it out");
+    }
+    for (const Looked& one : parts_)
+      for (const auto& [setting, cell] : one.plan->cells) range(one, setting, cell);
+  }
+
+  // The least and the most that a cell may hold for its part, where the part's settings say so.
+  static std::optional<std::pair<double, double>> range_of(const Looked& one, std::string_view setting) {
+    const auto pair = [&](const char* least, const char* most) -> std::optional<std::pair<double, double>> {
+      const auto from = number(one, least);
+      const auto to = number(one, most);
+      if (!from || !to) return {};
+      return std::pair(std::min(*from, *to), std::max(*from, *to));
+    };
+    if (any_of(setting, {"value", "low", "high"})) return pair("from", "to");
+    if (any_of(setting, {"offset"}) && !number(one, "count")) return pair("least", "most");
+    if (any_of(setting, {"index", "page", "card"}))
+      if (const auto count = number(one, "count")) return std::pair(0.0, std::max(*count - 1.0, 0.0));
+    if (any_of(setting, {"rest"}))
+      if (const auto rests = value(one, "rests");
+          rests && std::holds_alternative<std::vector<double>>(*rests))
+        return std::pair(0.0,
+                         std::max(1.0, static_cast<double>(std::get<std::vector<double>>(*rests).size())));
+    return {};
+  }
+
+  void range(const Looked& one, const std::string& setting, const std::string& cell) {
+    const auto found = std::find_if(scene_->cells.begin(), scene_->cells.end(),
+                                    [&](const auto& other) { return other.first == cell; });
+    if (found == scene_->cells.end()) return;
+    double begins = 0.0;
+    if (const auto* real = std::get_if<double>(&found->second))
+      begins = *real;
+    else if (const auto* whole = std::get_if<int>(&found->second))
+      begins = *whole;
+    else
+      return;
+    const auto takes = range_of(one, setting);
+    if (!takes || (begins >= takes->first && begins <= takes->second)) return;
+    const auto where = scene_->cell_places.find(cell);
+    say(out_of_range, cell, where == scene_->cell_places.end() ? FilePlace{} : where->second,
+        fmt::format("{} begins at {}, and {} takes {} to {}", cell, plain_number(begins), one.plan->id,
+                    plain_number(takes->first), plain_number(takes->second)),
+        "begin within the part's range");
+  }
+
+  void feel(const Feel& feel, const std::string& of, FilePlace place) {
+    const double threshold = std::min(feel.threshold(Axis::horizontal), feel.threshold(Axis::vertical));
+    if (std::max(feel.threshold(Axis::horizontal), feel.threshold(Axis::vertical)) > feel.tap_reach)
+      say(drag_above_tap, of, place,
+          fmt::format("drag_threshold = {}, tap_reach = {}",
+                      plain_number(std::max(threshold, feel.threshold(Axis::vertical))),
+                      plain_number(feel.tap_reach)),
+          "a drag threshold no larger than the tap reach");
+    if (feel.hold_delay < feel.tap_time)
+      say(hold_below_tap, of, place,
+          fmt::format("hold_delay = {}, tap_time = {}", plain_number(to_ms(feel.hold_delay)),
+                      plain_number(to_ms(feel.tap_time))),
+          "a hold delay no shorter than the tap time");
+    if (feel.multi_tap_gap > feel.hold_delay)
+      say(gap_above_hold, of, place,
+          fmt::format("multi_tap_gap = {}, hold_delay = {}", plain_number(to_ms(feel.multi_tap_gap)),
+                      plain_number(to_ms(feel.hold_delay))),
+          "a multi-tap gap no longer than the hold delay");
+  }
+
+  void silence() {
+    for (const Silence& silence : scene_->silences) {
+      const bool known = std::any_of(rules.begin(), rules.end(),
+                                     [&](const Rule& rule) { return silence.rule == rule.name; });
+      bool used = false;
+      for (Finding& finding : found_) {
+        if (silence.rule != finding.rule->name || (!silence.of.empty() && silence.of != finding.of)) continue;
+        finding.silenced = silence.reason;
+        used = true;
+      }
+      if (used) continue;
+      std::vector<std::string_view> names;
+      for (const Rule& rule : rules) names.emplace_back(rule.name);
+      const std::string nearest = known ? "" : nearest_name(silence.rule, names);
+      say(idle_silence, silence.of, silence.place,
+          known ? fmt::format("nothing here breaks {}{}{}", silence.rule, silence.of.empty() ? "" : " of ",
+                              silence.of)
+                : fmt::format("'{}' is no rule{}", silence.rule,
+                              nearest.empty() ? "" : "; did you mean " + nearest + "?"),
+          "take it out");
+    }
+  }
+
+  const Scene* scene_;
+  SceneRun run_;
+  std::vector<Looked> parts_;
+  std::vector<Finding> found_;
+};
+
+}  // namespace
+
+std::span<const Rule> check_rules() { return rules; }
+
+std::vector<Finding> check_scene(const Scene& scene) { return Checker(scene).findings(); }
+
+std::vector<Finding> check_text(std::string_view text, const std::string& name, Kinds kinds,
+                                std::span<const std::string> changes) {
+  try {
+    return check_scene(parse_scene(text, name, kinds, changes));
+  } catch (const InputError& error) {
+    std::vector<Finding> findings;
+    for (const InputError::Facts& one : error.all())
+      findings.push_back({.rule = &rules[unreadable],
+                          .place = {one.line, one.column},
+                          .found = one.found,
+                          .remedy = one.nearest.empty()
+                                        ? "it takes " + one.takes
+                                        : fmt::format("it takes {}; nearest: {}", one.takes, one.nearest)});
+    return findings;
+  }
+}
+
+}  // namespace ubbo::io

@@ -1,0 +1,560 @@
+// Sheets, drawers, dialogs, windows and toasts on one stage.
+#include "check.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+struct LayersApp {
+  explicit LayersApp(StageSettings on = {})
+      : stage([&] {
+          on.journal = 20'000;
+          return on;
+        }()) {
+    auto note = [this](const char* who) {
+      return [this, who](Visit::State state) {
+        log += std::to_string(stage.now().count()) + " " + who + " " + name_of(state) + "\n";
+      };
+    };
+    stage.add<Pad>("page", {0, 0, 360, 720}, {.on_gesture = [this](const Gesture& gesture) {
+                     if (gesture.kind == GestureKind::press && gesture.step == GestureStep::began)
+                       log += stage.modal() ? "page under " : "page ";
+                   }});
+    stage.add<Button>("menu", {300, 20, 48, 48}, {.label = "menu"});
+    sheet = &stage.add<Sheet>("sheet", {0, 120, 360, 600},
+                              {.rest = rest, .rests = {200, 500}, .on_visit = note("sheet")});
+    stage.add<Pane>("notes", {0, 60, 360, 400}, {.least = -300},
+                    {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});
+    drawer = &stage.add<Drawer>("drawer", {0, 0, 260, 720}, {.open = drawn, .on_visit = note("drawer")});
+    for (int i = 0; i < 3; ++i) {
+      const std::string id = "dialog" + std::to_string(i);
+      dialogs[i] = &stage.add<Dialog>(
+          id, {30, 220, 300, 240},
+          {.label = id, .open = open[i], .button_closes = true, .on_visit = note("dialog")});
+      stage.add<Button>(id + "-ok", {20, 180, 120, 44}, {.label = "ok"}, {.inside = id});
+    }
+    window = &stage.add<Window>("window", {100, 500, 160, 100}, {.on_visit = note("window")});
+  }
+  [[nodiscard]] std::vector<std::pair<const Part*, bool>> layers() const {
+    std::vector<std::pair<const Part*, bool>> all{
+        {sheet, sheet->is_open()}, {drawer, drawer->is_open()}, {window, window->is_open()}};
+    for (const Dialog* dialog : dialogs) all.emplace_back(dialog, dialog->is_open());
+    return all;
+  }
+  void touch(double at_ms, Phase phase, Point at) {
+    stage.touch({.time = ms(at_ms), .contact = 1, .phase = phase, .at = at});
+  }
+  void swipe(double at_ms, Point from, Point to, double rest_ms = 100) {
+    for (int i = 0; i <= 10; ++i)
+      touch(at_ms + 8 * i, i == 0 ? Phase::down : Phase::move, from + (to - from) * (i / 10.0));
+    touch(at_ms + 80 + rest_ms, Phase::up, to);
+  }
+  void tap(double at_ms, Point at) {
+    touch(at_ms, Phase::down, at);
+    touch(at_ms + 40, Phase::up, at);
+  }
+  void settle() { ubbo::test::settle(stage); }
+
+  Cell<int> rest{0};
+  Cell<bool> drawn{false};
+  Cell<bool> open[3]{Cell<bool>{false}, Cell<bool>{false}, Cell<bool>{false}};
+  std::string log;
+  Stage stage;
+  Sheet* sheet = nullptr;
+  Drawer* drawer = nullptr;
+  Dialog* dialogs[3]{};
+  Window* window = nullptr;
+};
+
+struct Deed {
+  double at;
+  std::function<void(LayersApp&)> what;
+};
+
+std::vector<Deed> any_deeds() {
+  std::vector<Deed> deeds;
+  double now = 10;
+  const int rounds = *rc::gen::inRange(1, 14);
+  for (int round = 0; round < rounds; ++round) {
+    now += *rc::gen::element(0.0, 3.0, 60.0, 150.0, 700.0);
+    const int which = *rc::gen::inRange(0, 3);
+    switch (*rc::gen::inRange(0, 7)) {
+      case 0: {
+        const bool on = *rc::gen::arbitrary<bool>();
+        deeds.push_back(
+            {now, [=](LayersApp& app) { app.stage.at(ms(now), [&] { app.open[which].set(on); }); }});
+        break;
+      }
+      case 1: {
+        const int to = *rc::gen::inRange(-1, 4);
+        deeds.push_back({now, [=](LayersApp& app) { app.stage.at(ms(now), [&] { app.rest.set(to); }); }});
+        break;
+      }
+      case 2: {
+        const char* call = *rc::gen::element("open", "close", "toggle");
+        const char* part = *rc::gen::element("sheet", "drawer", "window", "dialog0", "dialog1");
+        deeds.push_back({now, [=](LayersApp& app) { app.stage.act(*app.stage.find(part), call, ms(now)); }});
+        break;
+      }
+      case 3: {
+        const Key key = *rc::gen::element(Key::back, Key::back, Key::escape, Key::tab, Key::back_tab,
+                                          Key::enter, Key::down, Key::up);
+        deeds.push_back({now, [=](LayersApp& app) { app.stage.press(key, ms(now)); }});
+        break;
+      }
+      default: {
+        Point at{*number(0, 360), *number(0, 720)};
+        if (*rc::gen::inRange(0, 3) == 0) at.x = 4;  // from the edge
+        const Point step{*rc::gen::element(0.0, 0.0, -20.0, 20.0), *rc::gen::element(0.0, 0.0, -20.0, 20.0)};
+        const int moves = *rc::gen::inRange(0, 10);
+        const auto touch = [&](Phase phase) {
+          const Sample sample{.time = ms(now), .contact = 1, .phase = phase, .at = at};
+          deeds.push_back({now, [=](LayersApp& app) { app.stage.touch(sample); }});
+        };
+        touch(Phase::down);
+        for (int i = 0; i < moves; ++i) {
+          now += 8;
+          at = at + step;
+          touch(Phase::move);
+        }
+        now += *rc::gen::element(4.0, 30.0, 200.0);
+        touch(*rc::gen::weightedElement<Phase>({{8, Phase::up}, {1, Phase::cancel}}));
+      }
+    }
+  }
+  return deeds;
+}
+
+std::string live(LayersApp& app, const std::vector<Deed>& deeds, double fps) {
+  double frame = 0;
+  app.stage.advance(ms(0));
+  for (const Deed& deed : deeds) {
+    for (; fps > 0 && frame < deed.at; frame += 1000 / fps) app.stage.advance(ms(frame));
+    deed.what(app);
+    // Whatever has just happened: focus and back belong to what nothing modal covers.
+    if (const Part* focus = app.stage.focused()) {
+      RC_ASSERT(focus->visible());
+      const auto& order = app.stage.parts();
+      if (const Part* modal = app.stage.modal())
+        RC_ASSERT(std::find(order.begin(), order.end(), focus) >=
+                  std::find(order.begin(), order.end(), modal));
+    }
+  }
+  const double end = deeds.back().at + 6000;
+  for (; fps > 0 && frame < end; frame += 1000 / fps) app.stage.advance(ms(frame));
+  app.stage.advance(ms(end));
+  std::string outcome = app.log;
+  for (const Part* part : app.stage.parts())
+    for (const ReadingInfo& reading : part->kind().readings)
+      if (const ReadingValue value = reading.now(*part); std::holds_alternative<double>(value))
+        outcome += std::to_string(std::get<double>(value)) + " ";
+  return outcome;
+}
+
+}  // namespace
+
+TEST_CASE(
+    "whatever is called, pressed and touched, layers end here or away as last asked, at any frame rate") {
+  PROPERTY("any stack of layers", [] {
+    const auto deeds = any_deeds();
+    LayersApp app;
+    const std::string without = live(app, deeds, 0);
+    RC_ASSERT(app.stage.settled());
+    RC_ASSERT(app.log.find("page under") == std::string::npos);
+    for (const auto& [part, open] : app.layers()) {
+      RC_ASSERT(part->visible() == open);
+      if (!open) RC_ASSERT(part->due() == never);
+    }
+    RC_ASSERT(app.sheet->rest() == app.rest.get());
+    RC_ASSERT(app.sheet->state() == (app.rest.get() > 0 ? Visit::State::here : Visit::State::away));
+    RC_ASSERT(app.drawer->is_open() == app.drawn.get());
+    for (int i = 0; i < 3; ++i) {
+      RC_ASSERT(app.dialogs[i]->is_open() == app.open[i].get());
+      RC_ASSERT(app.dialogs[i]->state() == (app.open[i].get() ? Visit::State::here : Visit::State::away));
+    }
+    for (const double fps : {24.0, 240.0}) {
+      LayersApp again;
+      RC_ASSERT(live(again, deeds, fps) == without);
+    }
+    // Back closes what is open, topmost first, and never two at once.
+    const auto open_count = [&] {
+      int count = 0;
+      for (const auto& [part, open] : app.layers()) count += static_cast<int>(open && part != app.window);
+      return count;
+    };
+    Micros now = app.stage.now();
+    while (const int count = open_count()) {
+      const Part* top = app.stage.modal();
+      RC_ASSERT(top != nullptr);
+      RC_ASSERT(app.stage.back(now += ms(5)));
+      RC_ASSERT(open_count() == count - 1);
+      RC_ASSERT(!top->modal());
+    }
+    RC_ASSERT(!app.stage.back(now + ms(5)));
+  });
+}
+
+TEST_CASE("the same call twice equals one call") {
+  PROPERTY("any calls", [] {
+    LayersApp once, twice;
+    double now = 10;
+    const int calls = *rc::gen::inRange(1, 10);
+    for (int call = 0; call < calls; ++call) {
+      now += *rc::gen::element(0.0, 40.0, 170.0, 900.0);
+      const char* what = *rc::gen::element("open", "close");
+      const char* part = *rc::gen::element("sheet", "drawer", "window", "dialog0", "dialog1");
+      once.stage.act(*once.stage.find(part), what, ms(now));
+      twice.stage.act(*twice.stage.find(part), what, ms(now));
+      twice.stage.act(*twice.stage.find(part), what, ms(now));
+    }
+    once.settle();
+    twice.settle();
+    RC_ASSERT(once.log == twice.log);
+  });
+}
+
+TEST_CASE("focus goes into a layer, is kept in it, and returns") {
+  LayersApp app;
+  REQUIRE(app.stage.focus("menu"));
+  app.open[0].set(true);
+  app.stage.advance(ms(10));
+  REQUIRE(app.stage.focused() != nullptr);
+  CHECK(app.stage.focused()->id() == "dialog0-ok");
+  CHECK_FALSE(app.stage.focus("menu"));
+  app.stage.focus("dialog0-ok");
+  for (int i = 0; i < 4; ++i) {
+    app.stage.press(i < 2 ? Key::tab : Key::back_tab, ms(400 + i));
+    REQUIRE(app.stage.focused() != nullptr);
+    CHECK(lies_in(*app.stage.focused(), *app.dialogs[0]));
+  }
+  app.open[1].set(true);
+  app.stage.advance(ms(900));
+  app.stage.press(Key::tab, ms(901));
+  CHECK(lies_in(*app.stage.focused(), *app.dialogs[1]));
+  app.open[0].set(false);  // the lower one goes first
+  app.stage.advance(ms(2000));
+  CHECK(lies_in(*app.stage.focused(), *app.dialogs[1]));
+  app.stage.back(ms(2100));
+  REQUIRE(app.stage.focused() != nullptr);
+  CHECK(app.stage.focused()->id() == "menu");
+}
+
+TEST_CASE("ways out: each closes it, and says so; those that are off do not") {
+  LayersApp app;
+  const auto last = [&](const Question& question) {
+    const char* words = "";
+    for (const Decision& one : app.stage.journal().decisions())
+      if (one.asks(question)) words = one.answer->words;
+    return std::string(words);
+  };
+  app.open[0].set(true);
+  app.settle();
+  double now = to_ms(app.stage.now());
+  app.tap(now += 10, {180, 40});
+  CHECK(last(questions::way_out) == "by its backdrop");
+  CHECK_FALSE(app.open[0].get());
+  app.open[0].set(true);
+  app.settle();
+  now = to_ms(app.stage.now());
+  app.swipe(now += 10, {180, 40}, {180, 140});  // no tap
+  CHECK(app.open[0].get());
+  app.tap(now += 500, app.dialogs[0]->button()->centre());
+  CHECK(last(questions::way_out) == "by its button");
+  app.stage.change(*app.dialogs[0], [](DialogSettings& s) { s.backdrop_closes = s.back_closes = false; });
+  app.open[0].set(true);
+  app.settle();
+  now = to_ms(app.stage.now());
+  app.tap(now += 10, {180, 40});
+  CHECK(last(questions::way_out) == "no, its backdrop does not close it");
+  app.stage.back(ms(now += 100));
+  CHECK(last(questions::way_out) == "no, back does not close it");
+  CHECK(app.open[0].get());
+  CHECK_THROWS_WITH(app.stage.change(*app.dialogs[0], [](DialogSettings& s) { s.button_closes = false; }),
+                    Catch::Contains("no way out"));
+  CHECK_THROWS_WITH(
+      app.stage.add<Sheet>("s", {0, 0, 9, 9},
+                           {.drag_closes = false, .backdrop_closes = false, .back_closes = false}),
+      Catch::Contains("no way out"));
+  CHECK_THROWS_WITH(app.stage.add<ToastTray>("t", {0, 0, 9, 9}, {.time = ms(0), .swipes = false}),
+                    Catch::Contains("never go"));
+}
+
+TEST_CASE("a sheet follows the finger from rest to rest, and shares it with the list in it") {
+  LayersApp app;
+  app.rest.set(1);
+  app.settle();
+  double now = to_ms(app.stage.now());
+  CHECK(app.sheet->box().y == 520);
+  CHECK(app.sheet->veil() == Approx(0.4));
+  app.swipe(now += 100, {180, 540}, {180, 300});
+  app.settle();
+  CHECK(app.rest.get() == 2);
+  CHECK(app.sheet->out() == 500);
+  // Dragged down from its list, which is at its start: the sheet comes down within the same touch.
+  now = to_ms(app.stage.now());
+  app.swipe(now += 100, {180, 400}, {180, 660});
+  app.settle();
+  CHECK(app.rest.get() == 1);
+  // A flick closes it; a grab on the way stops that where it is caught.
+  now = to_ms(app.stage.now());
+  app.swipe(now += 100, {180, 530}, {180, 600}, 0);
+  app.stage.advance(ms(now + 130));
+  CHECK(app.sheet->state() == Visit::State::leaving);
+  const double caught = app.sheet->out();
+  REQUIRE(caught > 0);
+  app.touch(now + 130, Phase::down, {180, 715});
+  CHECK(app.sheet->out() == Approx(caught));
+  CHECK(app.sheet->pressed());
+  app.swipe(now + 140, {180, 715}, {180, 500});
+  app.settle();
+  CHECK(app.rest.get() >= 1);
+  // Where a drag does not close it, it yields.
+  app.stage.change(*app.sheet, [](SheetSettings& s) { s.drag_closes = false; });
+  app.rest.set(1);
+  app.settle();
+  now = to_ms(app.stage.now());
+  app.touch(now, Phase::down, {180, 540});
+  for (int i = 1; i <= 10; ++i) app.touch(now + 8 * i, Phase::move, {180, 540.0 + 15 * i});
+  CHECK(app.sheet->out() < 200);
+  CHECK(app.sheet->out() > 152);
+  app.touch(now + 200, Phase::up, {180, 690});
+  app.settle();
+  CHECK(app.sheet->out() == 200);
+  // By its grip alone.
+  app.stage.change(*app.sheet, [](SheetSettings& s) { s.grip_only = true; });
+  now = to_ms(app.stage.now());
+  app.swipe(now += 10, {180, 640}, {180, 400});
+  app.settle();
+  CHECK(app.rest.get() == 1);
+  now = to_ms(app.stage.now());
+  app.swipe(now += 10, {180, 530}, {180, 300});
+  app.settle();
+  CHECK(app.rest.get() == 2);
+  // A turn keeps the rest; so does a rest that is measured anew.
+  app.stage.turn({640, 360}, {}, app.stage.now());
+  app.settle();
+  CHECK(app.rest.get() == 2);
+  app.stage.change(*app.sheet, [](SheetSettings& s) { s.rests = {150, 450}; });
+  app.settle();
+  CHECK(app.sheet->out() == 450);
+}
+
+TEST_CASE("an edge swipe draws a drawer in, from the leading side of either reading direction") {
+  for (const bool right_to_left : {false, true}) {
+    LayersApp app({.right_to_left = right_to_left});
+    const auto x = [&](double at) { return right_to_left ? 360 - at : at; };
+    if (right_to_left) app.stage.place(*app.drawer, {.y = 0, .w = 260, .h = 720, .right = 0});
+    app.stage.advance(ms(0));
+    app.swipe(10, {x(100), 300}, {x(300), 300});  // not from the edge
+    app.settle();
+    CHECK_FALSE(app.drawn.get());
+    double now = to_ms(app.stage.now());
+    app.swipe(now + 10, {x(4), 300}, {x(220), 300});
+    app.settle();
+    CHECK(app.drawn.get());
+    CHECK(app.drawer->box().x == (right_to_left ? 100 : 0));
+    now = to_ms(app.stage.now());
+    app.tap(now + 10, {x(4), 300});  // on it, not at the edge
+    app.settle();
+    CHECK(app.drawn.get());
+    now = to_ms(app.stage.now());
+    app.swipe(now + 10, {x(200), 300}, {x(40), 300});
+    app.settle();
+    CHECK_FALSE(app.drawn.get());
+  }
+}
+
+TEST_CASE("dialogs step back for one another, to three, and come forward again") {
+  Stage stage;
+  std::vector<Dialog*> dialogs;
+  for (int i = 0; i < 6; ++i)
+    dialogs.push_back(&stage.add<Dialog>("d" + std::to_string(i), {30, 200, 300, 200}, {}));
+  for (Dialog* dialog : dialogs) dialog->open();
+  settle(stage);
+  for (std::size_t i = 0; i < 6; ++i) {
+    const double depth = std::min<double>(3, static_cast<double>(5 - i));
+    CHECK(dialogs[i]->stepped_back() == depth);
+    CHECK(dialogs[i]->guise().scale == Approx(1 - 0.06 * depth));
+    CHECK(dialogs[i]->box().y == Approx(200 - 14 * depth));
+  }
+  dialogs[4]->close();
+  settle(stage);
+  CHECK(dialogs[5]->stepped_back() == 0);
+  CHECK(dialogs[3]->stepped_back() == 1);
+}
+
+TEST_CASE("what is removed leaves first, and what holds it waits for that") {
+  Stage stage;
+  auto& page = stage.add<Pane>("page", {0, 0, 360, 720}, {});
+  Cell<bool> open{true};
+  auto& note = stage.add<Window>("note", {40, 100, 200, 100}, {.open = open, .exit = Timed{Curve{}, ms(300)}},
+                                 {.inside = "page"});
+  stage.add<Button>("ok", {0, 0, 90, 44}, {}, {.inside = "note"});
+  stage.advance(ms(0));
+  CHECK(note.state() == Visit::State::here);
+  stage.remove(page);
+  CHECK(stage.parts().size() == 3);
+  CHECK_FALSE(open.get());
+  open.set(true);  // too late
+  stage.advance(ms(299));
+  CHECK(stage.parts().size() == 3);
+  CHECK(note.state() == Visit::State::leaving);
+  stage.advance(ms(300));
+  CHECK(stage.parts().empty());
+  CHECK(stage.settled());
+}
+
+TEST_CASE("a safe area moves what keeps clear of it, not what lies behind") {
+  Stage stage;
+  auto& sheet = stage.add<Sheet>("sheet", Placement{.x = 0, .w = Length::of(1), .h = 400, .bottom = 0}, {});
+  auto& send =
+      stage.add<Button>("send", Placement{.x = 0, .w = 90, .h = 44, .bottom = 0, .in_safe_area = true}, {},
+                        {.inside = "sheet"});
+  sheet.open();
+  settle(stage);
+  CHECK(send.box().bottom() == 720);
+  stage.set_safe_area({.bottom = 260}, stage.now());
+  CHECK(send.box().bottom() == 460);
+  CHECK(sheet.box() == Box{0, 320, 360, 400});
+}
+
+TEST_CASE("toasts are shown once each, in order, each for its time to the microsecond") {
+  PROPERTY("any shows, dismissals and frames", [] {
+    struct Shown {
+      std::string words;
+      Micros from, to;
+      ToastEnd end;
+    };
+    const auto run = [](double fps, const std::vector<std::pair<double, int>>& calls) {
+      std::vector<Shown> shown;
+      Stage stage;
+      auto& tray = stage.add<ToastTray>(
+          "tray", {20, 640, 320, 48},
+          {.time = ms(500),
+           .enter = Timed{Curve{}, ms(100)},
+           .exit = Timed{Curve{}, ms(80)},
+           .on_show =
+               [&](const std::string& words) {
+                 shown.push_back({words, stage.now(), never, ToastEnd::time});
+               },
+           .on_end =
+               [&](const std::string& words, ToastEnd end) {
+                 RC_ASSERT(!shown.empty() && shown.back().words == words && shown.back().to == never);
+                 shown.back().to = stage.now();
+                 shown.back().end = end;
+               }});
+      double frame = 0;
+      int count = 0;
+      stage.advance(ms(0));
+      for (const auto& [at, what] : calls) {
+        for (; fps > 0 && frame < at; frame += 1000 / fps) stage.advance(ms(frame));
+        stage.at(ms(at), [&, what = what] {
+          if (what < 0)
+            tray.show(std::to_string(++count));
+          else
+            tray.dismiss(what);
+        });
+      }
+      for (; fps > 0 && frame < 60'000; frame += 1000 / fps) stage.advance(ms(frame));
+      stage.advance(ms(60'000));
+      RC_ASSERT(stage.settled());
+      return shown;
+    };
+    std::vector<std::pair<double, int>> calls;
+    double now = 5;
+    const int rounds = *rc::gen::inRange(1, 12);
+    for (int i = 0; i < rounds; ++i) {
+      now += *rc::gen::element(0.0, 30.0, 333.0, 680.0, 2000.0);
+      calls.emplace_back(now,
+                         *rc::gen::weightedOneOf<int>({{3, rc::gen::just(-1)}, {1, rc::gen::inRange(1, 8)}}));
+    }
+    const auto shown = run(0, calls);
+    int before = 0;
+    Micros last{0};
+    for (const Shown& one : shown) {
+      RC_ASSERT(std::stoi(one.words) > before);
+      before = std::stoi(one.words);
+      RC_ASSERT(one.from >= last);
+      last = one.to;
+      if (one.end == ToastEnd::time) RC_ASSERT(one.to - one.from == ms(680));
+    }
+    for (const double fps : {24.0, 240.0}) {
+      const auto again = run(fps, calls);
+      RC_ASSERT(again.size() == shown.size());
+      for (std::size_t i = 0; i < shown.size(); ++i)
+        RC_ASSERT(again[i].words == shown[i].words && again[i].from == shown[i].from &&
+                  again[i].to == shown[i].to);
+    }
+  });
+}
+
+TEST_CASE("a toast's time stands under a finger; it is swiped away, replaced or begun again") {
+  Cell<std::string> message{"Inspection saved"};
+  Cell<int> shows{0};
+  std::vector<std::string> said;
+  std::vector<ToastEnd> ends;
+  Stage stage;
+  auto& tray =
+      stage.add<ToastTray>("tray", {20, 640, 320, 48},
+                           {.message = message,
+                            .shows = shows,
+                            .time = ms(1000),
+                            .button = "Undo",
+                            .enter = Timed{Curve{}, ms(0)},
+                            .exit = Timed{Curve{}, ms(0)},
+                            .on_show = [&](const std::string& words) { said.push_back(words); },
+                            .on_end = [&](const std::string&, ToastEnd end) { ends.push_back(end); }});
+  const auto touch = [&](double at, Phase phase, Point where) {
+    stage.touch({.time = ms(at), .contact = 1, .phase = phase, .at = where});
+  };
+  stage.advance(ms(0));
+  shows.set(1);
+  shows.set(1);
+  stage.advance(ms(10));
+  message.set("read when shown, so this is too late");
+  CHECK(tray.words() == "Inspection saved");
+  touch(500, Phase::down, {100, 660});
+  stage.advance(ms(5000));
+  CHECK(tray.state() == Visit::State::here);
+  touch(5010, Phase::up, {100, 660});
+  stage.advance(ms(5010 + 509));
+  CHECK(tray.state() == Visit::State::here);
+  stage.advance(ms(5010 + 511));
+  CHECK(tray.away());
+  // Swiped away.
+  shows.set(2);
+  stage.advance(ms(6000));
+  for (int i = 0; i <= 10; ++i)
+    touch(6100 + 8 * i, i == 0 ? Phase::down : Phase::move, {100.0 + 20 * i, 660});
+  touch(6200, Phase::up, {300, 660});
+  stage.advance(ms(8000));
+  CHECK(tray.away());
+  // Its button.
+  shows.set(3);
+  stage.advance(ms(8100));
+  touch(8200, Phase::down, tray.button()->centre());
+  touch(8240, Phase::up, tray.button()->centre());
+  CHECK(tray.away());
+  CHECK(ends == std::vector{ToastEnd::time, ToastEnd::swipe, ToastEnd::button});
+  // What is shown already is replaced, or begun again.
+  stage.change(tray, [](ToastTraySettings& s) { s.another = Another::replaces; });
+  tray.show("first");
+  tray.show("second");
+  CHECK(tray.words() == "second");
+  CHECK(ends.back() == ToastEnd::replaced);
+  stage.change(tray, [](ToastTraySettings& s) { s.another = Another::restarts; });
+  const Micros now = stage.now();
+  stage.advance(now + ms(900));
+  const ToastTray::Token old = tray.show("third");
+  CHECK(tray.words() == "third");
+  stage.advance(now + ms(1899));
+  CHECK(tray.words() == "third");
+  stage.advance(now + ms(1901));
+  CHECK(tray.away());
+  tray.show("fourth");
+  tray.dismiss(old);
+  CHECK(tray.words() == "fourth");
+  CHECK(said.back() == "fourth");
+  CHECK(stage.focused() == nullptr);
+}

@@ -1,0 +1,224 @@
+// Lists: where items are, which of them are parts, and that nothing in view jumps.
+#include <map>
+#include <numeric>
+
+#include "check.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+// A list of boxes 48 dp high with 4 dp between them, of which only those near its 200 dp are pads.
+struct Rows {
+  explicit Rows(double count, ListSettings settings = {}) : stage({.journal = 1000}) {
+    settings.count = count;
+    settings.item_size = 48;
+    settings.gap = 4;
+    settings.ahead = 100;
+    settings.on_near = [this](std::size_t item, Part* spare) -> Part& {
+      Part* part = spare;
+      if (part == nullptr)
+        part = &stage.add<Pad>("row" + std::to_string(made++), {0, 0, 300, size_of(item)}, {},
+                               {.inside = "rows"});
+      else
+        stage.place(*part, Placement::of({0, 0, 300, size_of(item)}));
+      shows[part] = item;
+      return *part;
+    };
+    list = &stage.add<List>("rows", {20, 100, 300, 200}, settings);
+    stage.advance(ms(0));
+  }
+  [[nodiscard]] double size_of(std::size_t item) const {
+    return uneven ? 48.0 + static_cast<double>(item % 5) * 10.0 : 48.0;
+  }
+  void fling(double at_ms, double by, double rest_ms = 0) {
+    for (int i = 0; i <= 10; ++i)
+      stage.touch({.time = ms(at_ms + 8 * i),
+                   .contact = 1,
+                   .phase = i == 0 ? Phase::down : Phase::move,
+                   .at = {100, 200 + by * i / 10.0}});
+    stage.touch({.time = ms(at_ms + 80 + rest_ms), .contact = 1, .phase = Phase::up, .at = {100, 200 + by}});
+  }
+  // Every item in view is a part that stands where the item is, and no part shows two.
+  void look() {
+    if (list->items() == 0) return;
+    std::size_t found = 0;
+    for (const auto& [part, item] : shows) {
+      if (list->item_of(*part) == list->items()) {
+        RC_ASSERT(!part->visible());
+        continue;
+      }
+      RC_ASSERT(part->visible());
+      const Box box = list->box_of(list->item_of(*part));
+      RC_ASSERT(std::fabs(part->box().y - box.y) < 1e-6);
+      RC_ASSERT(std::fabs(part->box().h - box.h) < 1e-6);
+      if (list->item_of(*part) >= list->first() && list->item_of(*part) <= list->last()) ++found;
+    }
+    RC_ASSERT(found == list->last() - list->first() + 1);
+  }
+
+  Stage stage;
+  List* list = nullptr;
+  int made = 0;
+  bool uneven = false;
+  std::map<Part*, std::size_t> shows;
+};
+
+}  // namespace
+
+TEST_CASE("lengths side by side are found as a plain sum finds them") {
+  PROPERTY("any changes", [] {
+    const double gap = *rc::gen::element(0.0, 4.0, 12.5);
+    std::vector<double> plain(static_cast<std::size_t>(*rc::gen::inRange(0, 40)), 48.0);
+    Spans spans(plain.size(), 48.0, gap);
+    const int changes = *rc::gen::inRange(0, 30);
+    for (int change = 0; change < changes; ++change) {
+      const auto at = static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(plain.size()) + 1));
+      const auto place = plain.begin() + static_cast<std::ptrdiff_t>(at);
+      const int what = *rc::gen::inRange(0, 4);
+      if (what == 0) {
+        plain.insert(place, 48.0);
+        spans.insert(at);
+      } else if (at < plain.size() && what == 1) {
+        plain.erase(place);
+        spans.remove(at);
+      } else if (at < plain.size()) {
+        const double size = *rc::gen::element(0.0, 20.0, 100.0, 333.3);
+        RC_ASSERT(std::fabs(spans.measure(at, size) - (size - plain[at])) < 1e-9);
+        plain[at] = size;
+      }
+    }
+    RC_ASSERT(spans.count() == plain.size());
+    double start = 0.0;
+    for (std::size_t i = 0; i < plain.size(); ++i) {
+      RC_ASSERT(std::fabs(spans.start(i) - start) < 1e-9);
+      RC_ASSERT(std::fabs(spans.size(i) - plain[i]) < 1e-9);
+      if (plain[i] > 1.0) RC_ASSERT(spans.at(start + plain[i] / 2) == i);
+      start += plain[i] + gap;
+    }
+    RC_ASSERT(std::fabs(spans.total() - std::max(0.0, start - gap)) < 1e-9);
+    if (!plain.empty()) {
+      RC_ASSERT(spans.at(-10.0) == 0U);
+      RC_ASSERT(spans.at(1e9) == plain.size() - 1);
+    }
+  });
+}
+
+TEST_CASE("of any number of items only those near the box are parts, and parts are used again") {
+  for (const double count : {0.0, 1.0, 5.0, 100'000.0, 10'000'000.0}) {
+    CAPTURE(count);
+    Rows rows(count);
+    for (int i = 0; i < 6; ++i) {
+      rows.fling(1000.0 * i, -150);
+      for (double t = 0; t < 900; t += 16) {
+        rows.stage.advance(ms(1000.0 * i + 90 + t));
+        rows.look();
+      }
+    }
+    // 400 dp of items 52 dp apart, and those that are just coming and going.
+    CHECK(rows.made <= 12);
+    CHECK(rows.list->made() == std::min<std::size_t>(static_cast<std::size_t>(count), rows.list->made()));
+    rows.stage.act(*rows.list, "to-end", ms(20'000));
+    settle(rows.stage);
+    rows.look();
+    if (count >= 5) CHECK(rows.list->box_of(rows.list->items() - 1).bottom() == Approx(300));
+    CHECK(rows.made <= 12);
+  }
+}
+
+TEST_CASE("items that come and go move nothing at once, and end side by side") {
+  PROPERTY("any removals, insertions and measures, also amid a fling", [] {
+    Rows rows(30);
+    rows.uneven = *rc::gen::arbitrary<bool>();
+    double now = 0;
+    rows.fling(now, *rc::gen::element(-150.0, -60.0));
+    std::vector<int> names(rows.list->items());
+    std::iota(names.begin(), names.end(), 0);
+    int next = 1000;
+    const int changes = *rc::gen::inRange(1, 12);
+    now = 100;
+    for (int change = 0; change < changes; ++change) {
+      now += *rc::gen::element(0.0, 7.0, 90.0, 2000.0);
+      rows.stage.advance(ms(now));
+      const List& list = *rows.list;
+      std::map<int, Box> before;
+      for (std::size_t i = 0; i < list.items(); ++i) before[names[i]] = list.box_of(i);
+      const auto at = static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(list.items()) + 1));
+      const auto place = names.begin() + static_cast<std::ptrdiff_t>(at);
+      const int what = *rc::gen::inRange(0, 3);
+      const bool measures = what == 2 && at < list.items() && list.box_of(at).bottom() <= 100;
+      if (what == 0 && at < list.items()) {
+        rows.list->remove(at);
+        names.erase(place);
+      } else if (what == 1) {
+        rows.list->insert(at);
+        names.insert(place, next++);
+      } else if (measures) {
+        rows.list->measure(at, 70);
+      }
+      for (std::size_t i = 0; i < list.items(); ++i)
+        if (before.contains(names[i]) && before[names[i]].bottom() > 100 && before[names[i]].y < 300)
+          RC_ASSERT(std::fabs(list.box_of(i).y - before[names[i]].y) < 1e-6);
+    }
+    settle(rows.stage);
+    rows.look();
+    for (std::size_t i = 1; i < rows.list->items(); ++i)
+      RC_ASSERT(std::fabs(rows.list->box_of(i).y - rows.list->box_of(i - 1).bottom() - 4) < 1e-6);
+    RC_ASSERT(rows.list->offset() <= 0 &&
+              rows.list->offset() >= std::min(0.0, 200 - rows.list->length()) - 1e-9);
+  });
+}
+
+TEST_CASE("parts that lie in a list are its items; one that is hidden or removed leaves a gap that closes") {
+  for (const bool right_to_left : {false, true}) {
+    Stage stage{{.right_to_left = right_to_left}};
+    auto& list = stage.add<List>("list", {20, 100, 300, 200}, {.gap = 10, .axis = Axis::horizontal});
+    std::vector<Pad*> pads;
+    for (int i = 0; i < 8; ++i)
+      pads.push_back(
+          &stage.add<Pad>("pad" + std::to_string(i), {0, 0, 60.0 + i, 200}, {}, {.inside = "list"}));
+    const auto start = [&](int i) {
+      const Box box = pads[static_cast<std::size_t>(i)]->box();
+      return right_to_left ? 320 - box.right() : box.x - 20;
+    };
+    settle(stage);
+    CHECK(list.items() == 8);
+    CHECK(start(0) == 0);
+    CHECK(start(3) == 3 * 70 + 3);
+    stage.hide(*pads[1]);
+    CHECK(start(2) == Approx(2 * 70 + 1));  // at first where it was
+    stage.advance(stage.now() + ms(50));
+    CHECK(start(2) < 2 * 70 + 1);
+    CHECK(start(2) > 70);
+    settle(stage);
+    CHECK(start(2) == Approx(70));
+    stage.remove(*pads[2]);
+    settle(stage);
+    CHECK(list.items() == 7);
+    CHECK(start(3) == Approx(70));
+    stage.show(*pads[1]);
+    settle(stage);
+    CHECK(start(3) == Approx(2 * 70 + 1));
+    CHECK(list.item_of(*pads[3]) == 2);
+    CHECK(list.length() == Approx(60 + 61 + 63 + 64 + 65 + 66 + 67 + 6 * 10));
+    // To its end and back, by keys.
+    stage.focus("list");
+    stage.press(Key::end, stage.now());
+    settle(stage);
+    CHECK(start(7) + 67 == Approx(300));
+    stage.press(right_to_left ? Key::right : Key::left, stage.now());
+    settle(stage);
+    CHECK(start(7) + 67 == Approx(348));
+  }
+}
+
+TEST_CASE("what an app gives a list that does not lie in it is refused, and says why") {
+  Stage stage;
+  auto& other = stage.add<Pad>("other", {0, 0, 10, 10}, {});
+  stage.add<List>("list", {0, 0, 100, 100},
+                  {.count = 3, .on_near = [&](std::size_t, Part*) -> Part& { return other; }});
+  CHECK_THROWS_WITH(stage.advance(ms(0)), Catch::Contains("does not lie in it"));
+  CHECK_THROWS_WITH(stage.add<List>("b", {0, 0, 100, 100}, {.count = 1.5}),
+                    Catch::Contains("a whole number"));
+}
