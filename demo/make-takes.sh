@@ -59,6 +59,27 @@ make yard-plan place 35 'new_x = 140, new_y = -160' 'a new hive is dragged to it
   'press new-hive, wait 80 ms, move to (206, 436) over 700 ms, wait 140 ms, lift'
 make frame closer 36 'zoom = 2.5' 'a double tap zooms to the place that was tapped' 'double tap (240, 260)'
 make frame right-angle 37 'turn = 90' 'two fingers turn the frame nearly upright' 'rotate 110 degrees at frame'
+make hive-sheet rests 41 'stands = 3, scrolled = 0' 'a sheet is opened, drawn up to half, and flicked up to full' \
+  'tap ridge, wait 900 ms, press (180, 566), drag up 190 dp over 420 ms, wait 120 ms, lift, wait 600 ms,
+   flick up 120 from (180, 390) at 1000'
+make hive-sheet nearly 42 'stands = 1, sheet_open = yes' 'a sheet is nearly closed by a drag, and stays' \
+  'tap ridge, wait 900 ms, press (180, 566), drag down 70 dp over 340 ms, wait 160 ms, lift'
+make hive-sheet close 43 'stands = 0, sheet_open = no' 'a flick closes the sheet' \
+  'tap ridge, wait 900 ms, flick down 80 from (180, 566) at 900'
+make hive-sheet list 44 'stands = 2, scrolled = 0' 'the notes scroll when the sheet is full, and bring it down at their start' \
+  'set stands 3, wait 700 ms, press (180, 600), drag up 160 dp over 360 ms, wait 150 ms, lift, wait 500 ms,
+   press (180, 380), drag down 420 dp over 800 ms, wait 150 ms, lift'
+make hive-sheet dialogs 45 'asks = no, sure = no, closed = 1' 'a dialog on a dialog, closed by back one after the other' \
+  'set stands 2, wait 600 ms, tap (96, 496), wait 700 ms, tap (112, 412), wait 700 ms, tap (116, 412), wait 500 ms,
+   back, wait 400 ms, back'
+make hive-sheet quick 46 'drawer_open = no, sheet_open = yes' 'a drawer opened and closed in quick succession, then a sheet' \
+  'open drawer, wait 90 ms, close drawer, wait 60 ms, open drawer, wait 40 ms, close drawer, wait 500 ms, open hive,
+   wait 60 ms, close hive, wait 50 ms, open hive'
+make hive-sheet drawer 47 'drawer_open = no, chosen = 1' 'an edge swipe draws the drawer in; a tap beside it puts it away' \
+  'press (6, 400), drag right 190 dp over 360 ms, wait 60 ms, lift, wait 600 ms, tap (132, 98), wait 400 ms, tap (320, 500)'
+make hive-sheet toast 48 'toasts.shown = 2, toasts.visit = away' 'a toast that a finger keeps, and another that it swipes away' \
+  'set closed 1, wait 1500 ms, press (120, 674), hold 2500 ms, lift, wait 3200 ms, set closed 2, wait 900 ms,
+   press (120, 674), drag right 190 dp over 260 ms, lift, wait 600 ms'
 
 # The same drag as a panel of 57.15 by 114.3 mm would have sent it: 20 units a millimetre, 3.175 a dp.
 {

@@ -94,14 +94,16 @@ Box region_of(const Stage& before, const Stage& after, const std::set<std::strin
   Box region;
   for (const Stage* stage : {&before, &after})
     for (const Part* part : stage->parts()) {
-      if ((!busy.empty() && !busy.contains(part->id())) || !part->visible()) continue;
+      const bool comes = part->away() && !part->hidden();  // at some moment in between it is where it lies
+      if ((!busy.empty() && !busy.contains(part->id())) || (!part->visible() && !comes)) continue;
       const auto frame = [&](const Box& box) {
         grow(region, {box.x - edge, box.y - edge, box.w + 2 * edge, box.h + 2 * edge});
       };
-      frame(part->box());
-      part->kind().pieces(*part, [&](const Piece& piece) {
-        if (piece.role == Role::label && !piece.words.empty()) frame(piece.box);
-      });
+      frame(comes ? part->laid() : part->box());
+      if (!comes)
+        part->kind().pieces(*part, [&](const Piece& piece) {
+          if (piece.role == Role::label && !piece.words.empty()) frame(piece.box);
+        });
     }
   const Box screen{0, 0, before.width(), before.height()};
   if (region.w <= 0.0) return screen;
@@ -153,12 +155,23 @@ void add_names(skin::Picture& scene, const Stage& stage, const std::set<std::str
   }
 }
 
+// Nothing is seen beside the screen.
+skin::Picture on_screen(skin::Picture scene, const Stage& stage) {
+  skin::Group seen{
+      .shapes = {std::make_move_iterator(scene.begin() + 1), std::make_move_iterator(scene.end())},
+      .clip = Box{0.0, 0.0, stage.width(), stage.height()}};
+  scene.erase(scene.begin() + 1, scene.end());  // its ground stays
+  scene.emplace_back(std::move(seen));
+  return scene;
+}
+
 paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros after, Micros time,
                           const std::set<std::string_view>& busy, const ReelOptions& options) {
-  paint::FilmFrame frame{.time = time,
-                         .scene = skin::comb(run.stage(), options.colours, options.looks),
-                         .captions = {},
-                         .presses = {}};
+  paint::FilmFrame frame{
+      .time = time,
+      .scene = on_screen(skin::comb(run.stage(), options.colours, options.looks), run.stage()),
+      .captions = {},
+      .presses = {}};
   add_names(frame.scene, run.stage(), busy, options.colours);
   for (const Decision& decision : replay.decisions())
     if (decision.time > after && decision.time <= time)

@@ -195,12 +195,22 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks)
     constexpr double disabled = 0.4;
     disguise(drawn, *part, part->opacity() * (part->enabled() ? 1.0 : disabled));
     // What lies in other parts is seen only within all of them, and as they show.
-    for (const Part* outer = part->outer(); outer != nullptr; outer = outer->outer()) {
-      Group within{.shapes = std::move(drawn), .clip = outer->box()};
+    std::optional<Box> window;
+    const auto cut = [&] {
+      if (!window) return;
+      Group within{.shapes = std::move(drawn), .clip = *std::exchange(window, std::nullopt)};
       drawn.clear();
       drawn.emplace_back(std::move(within));
+    };
+    for (const Part* outer = part->outer(); outer != nullptr; outer = outer->outer()) {
+      window = window ? common(*window, outer->box()) : outer->box();
+      const Guise guise = outer->guise();
+      if (guise.scale == 1.0 && guise.turn == 0.0 && guise.covered == Insets{} && outer->opacity() >= 1.0)
+        continue;
+      cut();
       disguise(drawn, *outer, outer->opacity());
     }
+    cut();
     for (Shape& shape : drawn) picture.push_back(std::move(shape));
   }
   return picture;

@@ -74,6 +74,7 @@ struct FilmOrder {
   int frames = 12;
   std::string size = "1280x800";
   bool dusk = false;
+  bool places = false;
 };
 
 /// Replays and draws a film; throws as reading, replaying and saving do.

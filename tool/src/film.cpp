@@ -11,7 +11,9 @@
 #include "commands.hpp"
 #include "progress.hpp"
 #include "say.hpp"
+#include "ubbo/paint/places.hpp"
 #include "ubbo/paint/save.hpp"
+#include "ubbo/show/places.hpp"
 #include "ubbo/show/reel.hpp"
 
 namespace ubbo::tool {
@@ -45,11 +47,24 @@ void shoot_film(const FilmOrder& order, const Kit& kit) {
   paint::save(paint::film(reel, width, height, colours), width, height, order.out, {reel.title, spoken});
 }
 
+void shoot_places(const FilmOrder& order, const Kit& kit) {
+  const auto [width, height] = picture_size(order.size);
+  const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
+  const paint::Places places = show::places_of(order.on.read(kit));
+  std::string spoken = "where its layers start, stand and go";
+  for (const paint::PlacesOf& layer : places.layers)
+    spoken += fmt::format("; {}: {}", layer.name, layer.says);
+  paint::save(paint::places(places, width, height, colours), width, height, order.out,
+              {places.title, spoken});
+}
+
 void add_film(CLI::App& app, int& exit, const Kit& kit) {
   auto order = std::make_shared<FilmOrder>();
   CLI::App* verb = app.add_subcommand("film", "Draw a replay as one picture with its frames side by side");
   order->on.add_to(verb);
-  verb->add_option("TAKE", order->take, "a take (*.take.csv) or another recording of touches")->required();
+  verb->add_option("TAKE", order->take, "a take (*.take.csv) or another recording of touches");
+  verb->add_flag("--places", order->places,
+                 "without a take: where each layer starts, stands and goes, seen beforehand");
   verb->add_option("-o,--out", order->out, "file to write, .png or .svg")->required();
   verb->add_option("--frames", order->frames, "how many frames, 2 to 100")
       ->check(CLI::Range(2, 100).description(""))
@@ -59,9 +74,13 @@ void add_film(CLI::App& app, int& exit, const Kit& kit) {
   verb->footer(
       "Each decision has its own frame while there is room; the other frames fill the widest gaps.\n"
       "Example:  ubbo film heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv -o "
-      "film.png");
+      "film.png\n"
+      "Example:  ubbo film heather-ridge/hive-sheet.scene.toml --places -o places.png");
   verb->callback([order, &exit, &kit] {
-    shoot_film(*order, kit);
+    if (order->places == !order->take.empty())
+      throw std::invalid_argument(order->places ? "film --places takes a scene and no take"
+                                                : "film takes a scene and a take, or a scene and --places");
+    order->places ? shoot_places(*order, kit) : shoot_film(*order, kit);
     say("wrote {}\n", order->out);
     exit = done;
   });

@@ -211,6 +211,10 @@ constexpr auto dialog_answers = [] {
   return all;
 }();
 
+void dialog_stands(const Part& part, const StandTaker& out) {
+  visit_stands(static_cast<const Dialog&>(part).ways(), part.laid(), out);
+}
+
 }  // namespace
 
 const PartKind& Dialog::described() {
@@ -220,6 +224,7 @@ const PartKind& Dialog::described() {
                         .role = "dialog",
                         .readings = dialog_readings,
                         .pieces = &dialog_pieces,
+                        .stands = &dialog_stands,
                         .keys = "Escape",
                         .calls = dialog_calls,
                         .answers = dialog_answers});

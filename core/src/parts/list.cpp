@@ -218,7 +218,7 @@ void List::take_out(std::size_t i) {
 void List::put_in(std::size_t i) {
   spans_.insert(i);
   for (Shift& shift : shifts_)
-    if (shift.from >= i) ++shift.from;
+    if (shift.from > i) ++shift.from;  // it comes where the one before which it stands is now
   for (Near& one : near_)
     if (one.item >= i) item_of_[one.part] = ++one.item;
   const double size = spans_.size(i);
@@ -306,7 +306,7 @@ void List::laid_inside(Part& inner) {
 
 void List::measure(Near& near) {
   const std::size_t i = near.item;
-  const bool in_view = place_of(i) < view() && place_of(i) + spans_.size(i) > 0.0;
+  const bool in_view = std::min(place_of(i), i + 1 < items() ? place_of(i + 1) : HUGE_VAL) < view();
   const bool fresh = std::exchange(near.fresh, false);
   resize(i, size_of(*near.part), fresh && near.glides && in_view);
 }

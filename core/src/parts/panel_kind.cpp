@@ -16,6 +16,14 @@ void panel_rest_places(const Part& part, std::vector<double>& out) {
 std::string panel_state(const EdgePanel& it) { return name_of(it.state()); }
 double panel_rest(const EdgePanel& it) { return it.rest(); }
 
+void panel_stands(const Part& part, const StandTaker& out) {
+  const EdgePanel& it = panel_of(part);
+  out({StandAs::start, "away", it.box_at(0.0), 1.0});
+  for (std::size_t i = 0; i < it.rests().size(); ++i)
+    out({StandAs::here, it.rests().size() > 1 ? "rest " + std::to_string(i + 1) : "here",
+         it.box_at(it.rests()[i]), 1.0});
+}
+
 // Where its inner edge stands when it is out by so much.
 std::optional<Point> panel_place(const Part& part, double value) {
   const Box box = panel_of(part).box_at(value);

@@ -16,6 +16,7 @@ void panel_rest_places(const Part& part, std::vector<double>& out);
 std::string panel_state(const EdgePanel& it);
 double panel_rest(const EdgePanel& it);
 void panel_pieces(const Part& part, const PieceTaker& out);
+void panel_stands(const Part& part, const StandTaker& out);
 std::optional<Point> panel_place(const Part& part, double value);
 
 inline constexpr std::array panel_readings{
@@ -47,6 +48,7 @@ PartKind describe_panel(const char* name, const char* means) {
                       .readings = panel_readings,
                       .pieces = &panel_pieces,
                       .place_of = &panel_place,
+                      .stands = &panel_stands,
                       .keys = "arrows, Home, End, Escape",
                       .calls = panel_kind_calls,
                       .answers = panel_answers});

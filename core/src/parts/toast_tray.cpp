@@ -367,6 +367,10 @@ void tray_pieces(const Part& part, const PieceTaker& out) {
          .notice = true});
 }
 
+void tray_stands(const Part& part, const StandTaker& out) {
+  visit_stands(tray_of(part).ways(), part.laid(), out);
+}
+
 }  // namespace
 
 const PartKind& ToastTray::described() {
@@ -376,6 +380,7 @@ const PartKind& ToastTray::described() {
                            .role = "status",
                            .readings = tray_readings,
                            .pieces = &tray_pieces,
+                           .stands = &tray_stands,
                            .calls = toast_calls,
                            .answers = answers::toast_answers});
   return kind;

@@ -65,6 +65,19 @@ VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& ex
           .exit = exit};
 }
 
+void visit_stands(const VisitPlan& plan, const Box& box, const StandTaker& out) {
+  const auto shown = [&](const Guise& guise) {
+    const Box moved = box + guise.offset;
+    const Point middle = moved.centre();
+    const double w = moved.w * guise.scale;
+    const double h = moved.h * guise.scale;
+    return Box{middle.x - w / 2, middle.y - h / 2, w, h};
+  };
+  out({StandAs::start, "start", shown(plan.from), plan.from.opacity});
+  out({StandAs::here, "here", box, 1.0});
+  out({StandAs::gone, "gone", shown(plan.to), plan.to.opacity});
+}
+
 Visitor::Visitor(std::string id, const Box& box, Surroundings& around) : Part(std::move(id), box, around) {}
 
 void Visitor::plan(VisitPlan plan, PartReduced reduced, bool while_arriving) {

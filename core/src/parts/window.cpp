@@ -98,6 +98,10 @@ void window_pieces(const Part& part, const PieceTaker& out) {
        .words = it.settings().label});
 }
 
+void window_stands(const Part& part, const StandTaker& out) {
+  visit_stands(static_cast<const Window&>(part).ways(), part.laid(), out);
+}
+
 }  // namespace
 
 const PartKind& Window::described() {
@@ -107,6 +111,7 @@ const PartKind& Window::described() {
                         .role = "region",
                         .readings = window_readings,
                         .pieces = &window_pieces,
+                        .stands = &window_stands,
                         .calls = window_calls,
                         .answers = answers::visit_answers});
   return kind;

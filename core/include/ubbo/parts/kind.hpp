@@ -52,6 +52,20 @@ struct Piece {
 
 using PieceTaker = std::function<void(const Piece&)>;
 
+/// What a place is to a part that comes and goes.
+enum class StandAs : std::uint8_t { start, here, gone };
+
+/// A place at which such a part stands before it comes, while it is here, or when it has gone: to be seen
+/// beforehand.
+struct Stand {
+  StandAs as = StandAs::here;
+  std::string name{};
+  Box box{};  ///< dp, on the screen, as large as it is shown there
+  double opacity = 1.0;
+};
+
+using StandTaker = std::function<void(const Stand&)>;
+
 /// A setting of any kind: a number (also a time in ms, a flag as 0 or 1, a choice by its index), a text, a
 /// list of numbers, a passage, or the cell to link to.
 using SettingValue = std::variant<double, std::string, std::vector<double>, Passage, AnyCell>;
@@ -70,6 +84,8 @@ struct PartKind {
   /// Where on the screen the part stands when it is at `value`: for hand scripts, such as `frames.9`. Null:
   /// nowhere.
   std::optional<Point> (*place_of)(const Part&, double value) = nullptr;
+  /// Where the part stands before, while and after it is here. Null: it does not come and go.
+  void (*stands)(const Part&, const StandTaker&) = nullptr;
   const char* keys = "";  ///< those it answers, for people; "": none
   /// What it can be asked to do besides the actions it tells of, such as "open".
   std::span<const char* const> calls{};

@@ -68,6 +68,8 @@ class ToastTray final : public Part {
   void dismiss();
 
   [[nodiscard]] Visit::State state() const { return visit_.state(); }
+  /// How it comes and goes.
+  [[nodiscard]] const VisitPlan& ways() const { return visit_.plan(); }
   /// What it says; "" when none is shown.
   [[nodiscard]] const std::string& words() const { return now_.words; }
   [[nodiscard]] std::size_t waiting() const { return queue_.size(); }

@@ -35,6 +35,9 @@ std::span<const Setting<Travel>> settings_of<Travel>();
 [[nodiscard]] VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& exit,
                                  const Box& box, const Box& screen, bool right_to_left);
 
+/// The places of a visit by `plan` of a part that lies in `box`.
+void visit_stands(const VisitPlan& plan, const Box& box, const StandTaker& out);
+
 /// A part that comes and goes: what windows, dialogs and toasts have in common.
 ///
 /// While it is away it takes no contact, no focus and no time, and nor does what lies in it. It takes
@@ -49,9 +52,8 @@ class Visitor : public Part {
   /// Sets out to be gone; likewise.
   void close();
   void toggle();
-  /// Where it stands before it comes, and where it goes: boxes on the screen, for pictures and checkers.
-  [[nodiscard]] Box start() const { return laid() + visit_.plan().from.offset; }
-  [[nodiscard]] Box gone() const { return laid() + visit_.plan().to.offset; }
+  /// How it comes and goes.
+  [[nodiscard]] const VisitPlan& ways() const { return visit_.plan(); }
 
   [[nodiscard]] Guise guise() const override { return visit_.guise(around().now); }
   [[nodiscard]] Point moved() const override { return guise().offset; }

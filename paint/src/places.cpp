@@ -1,0 +1,222 @@
+#include "ubbo/paint/places.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "ubbo/paint/save.hpp"
+
+namespace ubbo::paint {
+
+namespace {
+
+using skin::Align;
+using skin::Colour;
+using skin::Picture;
+using skin::Text;
+
+Box around_all(const Places& places, const PlacesOf& layer) {
+  Box all = places.screen;
+  for (const Stand& stand : layer.stands) {
+    const double right = std::max(all.right(), stand.box.right());
+    const double bottom = std::max(all.bottom(), stand.box.bottom());
+    all.x = std::min(all.x, stand.box.x);
+    all.y = std::min(all.y, stand.box.y);
+    all.w = right - all.x;
+    all.h = bottom - all.y;
+  }
+  return all;
+}
+
+// In lines no wider than `room`.
+std::vector<std::string> wrapped(const std::string& words, double size, double room) {
+  std::vector<std::string> lines{""};
+  for (std::size_t at = 0; at < words.size();) {
+    const std::size_t end = std::min(words.find(' ', at), words.size() - 1) + 1;
+    const std::string piece = words.substr(at, end - at);
+    if (!lines.back().empty() && text_width({.at = {}, .words = lines.back() + piece, .size = size}) > room)
+      lines.emplace_back();
+    lines.back() += piece;
+    at = end;
+  }
+  return lines;
+}
+
+class PlacesPage {
+ public:
+  PlacesPage(const Places& places, double width, double height, const skin::CombColours& colours)
+      : places_(places), width_(width), height_(height), colours_(colours) {}
+
+  Picture make() {
+    page_.emplace_back(skin::paper({0, 0, width_, height_}, 0.0, {.fill = colours_.paper}));
+    write({18, 32}, places_.title, 20, colours_.ink, Align::left, true);
+    key();
+    const auto count = std::max<std::size_t>(places_.layers.size(), 1);
+    // As near to twice as high as wide as the page allows.
+    std::size_t columns = 1;
+    double best = 0.0;
+    for (std::size_t c = 1; c <= count; ++c) {
+      const auto rows = static_cast<double>((count + c - 1) / c);
+      const double size = std::min(width_ / static_cast<double>(c), (height_ - 60.0) / rows * 0.5);
+      if (size > best) {
+        best = size;
+        columns = c;
+      }
+    }
+    const auto rows = static_cast<double>((count + columns - 1) / columns);
+    const double w = (width_ - 18.0) / static_cast<double>(columns);
+    const double h = (height_ - 62.0) / rows;
+    // One scale for all, and the screens in line.
+    top_ = places_.screen.y;
+    double bottom = places_.screen.bottom();
+    double widest = places_.screen.w;
+    for (const PlacesOf& layer : places_.layers) {
+      const Box all = around_all(places_, layer);
+      top_ = std::min(top_, all.y);
+      bottom = std::max(bottom, all.bottom());
+      widest = std::max(widest, all.w);
+    }
+    scale_ = std::min((w - 30.0) / widest, (h - 76.0) / (bottom - top_));
+    for (std::size_t i = 0; i < places_.layers.size(); ++i)
+      panel(places_.layers[i], {18.0 + w * static_cast<double>(i % columns),
+                                54.0 + h * static_cast<double>(i / columns), w - 18.0, h - 12.0});
+    if (places_.layers.empty())
+      write({18, 84}, "no part of this scene comes and goes", 15, colours_.ink, Align::left);
+    return std::move(page_);
+  }
+
+ private:
+  void write(Point at, std::string words, double size, Colour colour, Align align, bool bold = false) {
+    page_.emplace_back(Text{at, std::move(words), size, colour, align, bold});
+  }
+  [[nodiscard]] Colour colour_of(StandAs as) const {
+    return as == StandAs::start ? colours_.moss : as == StandAs::here ? colours_.heather : colours_.brick;
+  }
+  static double dash_of(StandAs as) { return as == StandAs::start ? 7.0 : as == StandAs::here ? 0.0 : 3.0; }
+
+  void key() {
+    double x = width_ - 18.0;
+    for (const auto& [as, words] : {std::pair{StandAs::gone, "where it goes"},
+                                    {StandAs::here, "where it is here"},
+                                    {StandAs::start, "where it starts"}}) {
+      write({x, 32}, words, 13, colours_.ink, Align::right);
+      x -= text_width({.at = {}, .words = words, .size = 13}) + 10.0;
+      page_.emplace_back(skin::paper({x - 22.0, 20.0, 22.0, 14.0}, 0.0,
+                                     {.stroke = colour_of(as), .width = 2.0, .dash = dash_of(as)}));
+      x -= 46.0;
+    }
+  }
+
+  void panel(const PlacesOf& layer, const Box& cell) {
+    write({cell.x, cell.y + 14.0}, layer.name, 15, colours_.ink, Align::left, true);
+    double line = cell.y + 32.0;
+    for (const std::string& words : wrapped(layer.says, 12.5, cell.w)) {
+      write({cell.x, line}, words, 12.5, colours_.ink.with_alpha(0.75), Align::left);
+      line += 16.0;
+    }
+    const Point view{cell.x, cell.y + 56.0};
+    const Box all = around_all(places_, layer);
+    const double scale = scale_;
+    const Point move{view.x + 2.0 - all.x * scale, view.y - top_ * scale};
+    const auto shown = [&](const Box& box) {
+      return Box{move.x + box.x * scale, move.y + box.y * scale, box.w * scale, box.h * scale};
+    };
+    page_.emplace_back(skin::paper(shown(places_.screen), 10.0,
+                                   {.fill = mix(colours_.paper, colours_.honey, 0.12),
+                                    .stroke = colours_.ink.with_alpha(0.6),
+                                    .width = 1.6}));
+    for (const Box& other : places_.others)
+      page_.emplace_back(
+          skin::paper(shown(common(other, places_.screen)), 0.0, {.stroke = colours_.ink.with_alpha(0.14)}));
+    const Box safe = inner(places_.screen, places_.safe);
+    if (!(safe == places_.screen))
+      page_.emplace_back(skin::paper(shown(safe), 0.0,
+                                     {.stroke = colours_.ink.with_alpha(0.45), .width = 1.0, .dash = 2.0}));
+    for (const Stand& stand : layer.stands) {
+      const Colour colour = colour_of(stand.as);
+      const Box box = shown(stand.box);
+      page_.emplace_back(skin::paper(box, 0.0,
+                                     {.fill = colour.with_alpha(stand.as == StandAs::here ? 0.14 : 0.05),
+                                      .stroke = colour,
+                                      .width = 2.0,
+                                      .dash = dash_of(stand.as)}));
+    }
+    names(layer, shown);
+    arrows(layer, shown);
+  }
+
+  // Each inside its box at the top; where boxes share that place, below one another.
+  template <class Shown>
+  void names(const PlacesOf& layer, const Shown& shown) {
+    std::vector<Point> taken;
+    for (const Stand& stand : layer.stands) {
+      const Box box = shown(stand.box);
+      Point at{box.x + 7.0, box.y + 16.0};
+      const auto near = [&](const Point& other) {
+        return std::fabs(other.x - at.x) < 60.0 && std::fabs(other.y - at.y) < 14.0;
+      };
+      while (std::any_of(taken.begin(), taken.end(), near)) at.y += 15.0;
+      taken.push_back(at);
+      write(at, stand.name, 12.0, colour_of(stand.as), Align::left, true);
+    }
+  }
+
+  template <class Shown>
+  void arrows(const PlacesOf& layer, const Shown& shown) {
+    const auto here = std::find_if(layer.stands.begin(), layer.stands.end(),
+                                   [](const Stand& one) { return one.as == StandAs::here; });
+    if (here == layer.stands.end()) return;
+    double aside = 0.0;
+    const Stand* before = nullptr;
+    for (const Stand& stand : layer.stands) {
+      if (stand.as == StandAs::start) before = &stand;
+      const bool goes = stand.as == StandAs::gone;
+      if (stand.as == StandAs::here && before != nullptr)
+        arrow(shown(before->box).centre(), shown(stand.box).centre(),
+              length(stand.box.centre() - before->box.centre()), colour_of(before->as), aside);
+      if (goes)
+        arrow(shown(here->box).centre(), shown(stand.box).centre(),
+              length(stand.box.centre() - here->box.centre()), colour_of(stand.as), aside);
+      if (stand.as == StandAs::here) before = &stand;
+      aside += apart;
+    }
+  }
+
+  void arrow(Point from, Point to, double far, const Colour& colour, double aside) {
+    if (length(to - from) < 3.0) return;
+    const Point way = (to - from) * (1.0 / length(to - from));
+    const Point across{way.y, -way.x};
+    const Point by = across * (aside - apart);
+    from = from + by;
+    to = to + by;
+    page_.emplace_back(skin::line(from, to, colour, 2.0));
+    constexpr double head = 8.0;
+    skin::Path tip{{to, to - way * head + across * (head / 2), to - way * head - across * (head / 2)},
+                   true,
+                   {.fill = colour}};
+    page_.emplace_back(std::move(tip));
+    const bool upright = std::fabs(way.y) > std::fabs(way.x);
+    const Point middle = (from + to) * 0.5;
+    write(upright ? Point{middle.x + 7.0, middle.y + 4.0} : Point{middle.x, middle.y - 7.0},
+          fmt::format("{:.0f} dp", far), 12.0, colour, upright ? Align::left : Align::centre, true);
+  }
+
+  static constexpr double apart = 50.0;  // px between arrows, with room for a distance
+
+  const Places& places_;
+  double scale_ = 1.0;
+  double top_ = 0.0;  // of all that is shown, dp
+  double width_;
+  double height_;
+  const skin::CombColours& colours_;
+  Picture page_;
+};
+
+}  // namespace
+
+Picture places(const Places& places, int width, int height, const skin::CombColours& colours) {
+  return PlacesPage(places, width, height, colours).make();
+}
+
+}  // namespace ubbo::paint

@@ -1,0 +1,296 @@
+// What `check` finds in scenes with a fault each, and that it says nothing of sound ones.
+#include "check.hpp"
+
+#include <filesystem>
+#include <map>
+#include <set>
+
+#include "ubbo/io/check/check.hpp"
+#include "ubbo/io/text/input_error.hpp"
+
+using namespace ubbo;
+using namespace ubbo::io;
+
+namespace {
+
+// A sound screen of Heather Ridge with a little of everything; a line that is changed stands for a fault.
+constexpr const char* sound = R"(
+[screen]
+width = 360
+height = 720
+safe_top = 28
+[feel]
+like = "gloved"
+[cells]
+frames = 4
+photo = 2
+stands = 0
+asks = false
+weather = false
+saved = 0
+says = "Inspection saved"
+open = ""
+[[part]]
+id = "frames"
+kind = "slider"
+label = "frames of honey"
+value = "frames"
+to = 10
+step = 1
+x = 40
+y = 100
+w = 280
+h = 48
+[[part]]
+id = "photos"
+kind = "carousel"
+label = "photos"
+index = "photo"
+count = 5
+x = 0
+y = 160
+w = 360
+h = 120
+[[part]]
+id = "save"
+kind = "button"
+label = "Save"
+presses = "saved"
+x = 40
+y = 300
+w = 120
+h = 48
+[[part]]
+id = "weather-button"
+kind = "button"
+label = "Weather"
+down = "weather"
+x = 176
+y = 300
+w = 120
+h = 48
+[[part]]
+id = "row"
+kind = "swipe-row"
+label = "Heather, strong"
+leading = 96
+commits_at = 0.6
+open = "open"
+x = 0
+y = 360
+w = 360
+h = 76
+[[part]]
+id = "hive"
+kind = "sheet"
+label = "Ridge"
+rest = "stands"
+rests = [176, 360]
+x = 0
+y = 200
+w = 360
+h = 520
+[[part]]
+id = "close-hive"
+kind = "button"
+label = "Close this hive"
+down = "asks"
+inside = "hive"
+x = 16
+y = 60
+w = 160
+h = 48
+[[part]]
+id = "ask"
+kind = "dialog"
+label = "Close this hive?"
+open = "asks"
+x = 30
+y = 270
+w = 300
+h = 190
+[[part]]
+id = "weather"
+kind = "window"
+label = "Weather"
+open = "weather"
+enter_from = "top"
+exit_to = "top"
+exit = "ease-in 200ms"
+x = 20
+y = 60
+w = 320
+h = 160
+[[part]]
+id = "wind"
+kind = "window"
+label = "Wind"
+open = "weather"
+inside = "weather"
+exit = "ease-in 180ms"
+x = 20
+y = 60
+w = 200
+h = 60
+[[part]]
+id = "toasts"
+kind = "toast-tray"
+message = "says"
+shows = "saved"
+time = 3000
+x = 20
+y = 640
+w = 320
+h = 52
+)";
+
+std::string with(const std::string& found, const std::string& made) {
+  std::string text = sound;
+  const std::size_t at = text.find(found);
+  INFO(found);
+  REQUIRE(at != std::string::npos);
+  return text.replace(at, found.size(), made);
+}
+
+std::string rules_of(const std::vector<Finding>& findings) {
+  std::set<std::string> names;
+  for (const Finding& one : findings)
+    if (one.silenced.empty()) names.insert(one.rule->name);
+  std::string all;
+  for (const std::string& name : names) all += (all.empty() ? "" : " ") + name;
+  return all;
+}
+
+}  // namespace
+
+TEST_CASE("check finds each fault that is put into a sound scene, at its place, and no other") {
+  struct Case {
+    const char* rule;
+    const char* found;
+    const char* made;
+  };
+  const Case cases[] = {
+      {"off-screen", "x = 40\ny = 100", "x = 120\ny = 100"},
+      {"off-screen", "x = 16\ny = 60\nw = 160", "x = 216\ny = 60\nw = 160"},
+      {"off-screen", "w = 320\nh = 160", "w = 344\nh = 160"},
+      {"off-screen", "y = 640\nw = 320", "y = 690\nw = 320"},
+      {"under-cutout", "x = 40\ny = 100", "x = 40\ny = 10"},
+      {"covered", "x = 176\ny = 300\nw = 120", "x = 90\ny = 300\nw = 120"},
+      {"covered", "x = 40\ny = 300\nw = 120", "x = 100\ny = 370\nw = 170"},
+      {"small-target", "w = 120\nh = 48", "w = 120\nh = 40"},
+      {"small-target", "w = 160\nh = 48", "w = 36\nh = 48"},
+      {"small-target", "w = 280\nh = 48", "w = 280\nh = 30"},
+      {"close-targets", "x = 176\ny = 300", "x = 164\ny = 300"},
+      {"close-targets", "x = 176\ny = 300\nw = 120\nh = 48", "x = 166\ny = 300\nw = 120\nh = 48"},
+      {"no-name", "label = \"frames of honey\"\n", ""},
+      {"no-name", "label = \"Ridge\"", "label = \"\""},
+      {"no-name", "label = \"Weather\"\ndown", "down"},
+      {"unheard", "value = \"frames\"\n", ""},
+      {"unheard", "presses = \"saved\"\nx", "x"},
+      {"never-shown", "open = \"asks\"\n", ""},
+      {"never-shown", "rest = \"stands\"\n", ""},
+      {"one-way", "exit_to = \"top\"", "exit_to = \"none\""},
+      {"one-way", "enter_from = \"top\"", "enter_from = \"none\""},
+      {"cut-exit", "exit = \"ease-in 180ms\"", "exit = \"ease-in 420ms\""},
+      {"back-ignored", "label = \"Close this hive?\"", "label = \"Close this hive?\"\nback_closes = false"},
+      {"back-ignored", "label = \"Ridge\"", "label = \"Ridge\"\nback_closes = false"},
+      {"short-message", "time = 3000", "time = 500"},
+      {"doubled-rest", "rests = [176, 360]", "rests = [176, 360, 176]"},
+      {"step-over-range", "step = 1", "step = 25"},
+      {"commit-out-of-reach", "commits_at = 0.6", "commits_at = 0.95"},
+      {"commit-out-of-reach", "commits_at = 0.6", "commits_at = 0.2"},
+      {"out-of-range", "frames = 4", "frames = 14"},
+      {"out-of-range", "photo = 2", "photo = 9"},
+      {"out-of-range", "stands = 0", "stands = 3"},
+      {"idle-cell", "open = \"\"", "open = \"\"\nharvest = 0"},
+      {"drag-above-tap", "like = \"gloved\"", "like = \"gloved\"\ntap_reach = 6"},
+      {"drag-above-tap", "like = \"gloved\"", "like = \"gloved\"\ndrag_threshold_vertical = 40"},
+      {"hold-below-tap", "like = \"gloved\"", "like = \"gloved\"\ntap_time = 800"},
+      {"gap-above-hold", "like = \"gloved\"", "like = \"gloved\"\nmulti_tap_gap = 900"},
+      {"too-quick", "exit = \"ease-in 200ms\"", "exit = \"ease-in 60ms\""},
+      {"too-slow", "label = \"Close this hive?\"",
+       "label = \"Close this hive?\"\nenter = \"ease-out 1200ms\""},
+      {"seconds-for-ms", "time = 3000", "time = 3"},
+      {"share-for-dp", "w = 360\nh = 76", "w = 1\nh = 76"},
+      {"unreadable", "label = \"Close this hive?\"",
+       "label = \"Close this hive?\"\nbackdrop_closes = false\nback_closes = false"},
+      {"unreadable", "time = 3000", "time = 0\nswipes = false"},
+      {"idle-silence", "[screen]", "[[silence]]\nrule = \"covered\"\nreason = \"so drawn\"\n[screen]"},
+      {"idle-silence", "[screen]", "[[silence]]\nrule = \"coverd\"\nreason = \"so drawn\"\n[screen]"},
+  };
+  const std::map<std::string, std::string> besides{
+      {"step-over-range", ""}, {"cut-exit", ""}, {"share-for-dp", "small-target"}, {"too-quick", "cut-exit"}};
+  CHECK(std::size(cases) >= 40);
+  for (const Case& c : cases) {
+    const std::string text = with(c.found, c.made);
+    const auto findings = check_text(text, "ridge.scene.toml");
+    CAPTURE(c.made);
+    std::string all = rules_of(findings);
+    INFO(all);
+    CHECK(all.find(c.rule) != std::string::npos);
+    for (const Finding& one : findings) {
+      const auto more = besides.find(c.rule);
+      const bool expected =
+          one.rule->name == std::string_view(c.rule) ||
+          (more != besides.end() && more->second.find(one.rule->name) != std::string::npos) ||
+          one.rule->name == std::string_view("commit-out-of-reach") ||
+          (c.rule == std::string_view("off-screen") && one.rule->name == std::string_view("under-cutout"));
+      CHECK(expected);
+      CHECK(one.place.line > 0);
+      CHECK_FALSE(one.found.empty());
+      CHECK_FALSE(one.remedy.empty());
+    }
+  }
+}
+
+TEST_CASE("check says nothing of sound scenes") {
+  std::size_t looked = 0;
+  for (const auto& entry : std::filesystem::directory_iterator(UBBO_SOURCE_DIR "/demo")) {
+    if (!entry.path().string().ends_with(".scene.toml")) continue;
+    CAPTURE(entry.path().filename().string());
+    CHECK(rules_of(check_scene(read_scene(entry.path().string()))) == "");
+    ++looked;
+  }
+  const std::pair<const char*, const char*> sound_changes[] = {
+      {"x = 40\ny = 100", "x = 40\ny = 90"},
+      {"w = 120\nh = 48", "w = 44\nh = 44"},
+      {"x = 176\ny = 300", "x = 168\ny = 300"},
+      {"step = 1", "step = 10"},
+      {"commits_at = 0.6", "commits_at = 0.85"},
+      {"frames = 4", "frames = 10"},
+      {"photo = 2", "photo = 4"},
+      {"stands = 0", "stands = 2"},
+      {"time = 3000", "time = 1000"},
+      {"exit = \"ease-in 200ms\"", "exit = \"ease-in 800ms\""},
+      {"exit = \"ease-in 180ms\"", "exit = \"ease-in 200ms\""},
+      {"like = \"gloved\"", "like = \"bare-finger\""},
+      {"rests = [176, 360]", "rest_shares = [0.3, 0.6]"},
+      {"asks = false", "asks = true"},
+  };
+  for (const auto& [found, made] : sound_changes) {
+    CAPTURE(made);
+    CHECK(rules_of(check_text(with(found, made), "ridge.scene.toml")) == "");
+    ++looked;
+  }
+  CHECK(rules_of(check_text(sound, "ridge.scene.toml")) == "");
+  CHECK(looked >= 20);
+}
+
+TEST_CASE(
+    "a fault that a scene silences with a reason is told as silenced, and its reports are well-formed") {
+  const std::string text =
+      with("w = 120\nh = 48", "w = 120\nh = 40") +
+      "[[silence]]\nrule = \"small-target\"\nof = \"save\"\nreason = \"a \\\"quiet\\\" button\"\n";
+  const auto findings = check_text(text, "ridge.scene.toml");
+  REQUIRE(findings.size() == 1);
+  CHECK(findings[0].of == "save");
+  CHECK(findings[0].silenced == "a \"quiet\" button");
+  const std::string sarif = findings_sarif("ridge.scene.toml", findings);
+  CHECK_THAT(sarif, Catch::Contains("\"version\": \"2.1.0\"") &&
+                        Catch::Contains("\"ruleId\": \"small-target\"") && Catch::Contains("\"startLine\"") &&
+                        Catch::Contains("\"kind\": \"inSource\"") &&
+                        Catch::Contains("a \\\"quiet\\\" button"));
+  CHECK_THAT(findings_json("ridge.scene.toml", findings),
+             Catch::Contains("\"silenced\"") && Catch::Contains("\"line\""));
+  CHECK_THROWS_AS(parse_scene("[[silence]]\nrule = \"covered\"\n", "s"), InputError);
+}
