@@ -67,17 +67,6 @@ class PlacesPage {
     const auto rows = static_cast<double>((count + columns - 1) / columns);
     const double w = (width_ - 18.0) / static_cast<double>(columns);
     const double h = (height_ - 62.0) / rows;
-    // One scale for all, and the screens in line.
-    top_ = places_.screen.y;
-    double bottom = places_.screen.bottom();
-    double widest = places_.screen.w;
-    for (const PlacesOf& layer : places_.layers) {
-      const Box all = around_all(places_, layer);
-      top_ = std::min(top_, all.y);
-      bottom = std::max(bottom, all.bottom());
-      widest = std::max(widest, all.w);
-    }
-    scale_ = std::min((w - 30.0) / widest, (h - 76.0) / (bottom - top_));
     for (std::size_t i = 0; i < places_.layers.size(); ++i)
       panel(places_.layers[i], {18.0 + w * static_cast<double>(i % columns),
                                 54.0 + h * static_cast<double>(i / columns), w - 18.0, h - 12.0});
@@ -115,10 +104,10 @@ class PlacesPage {
       write({cell.x, line}, words, 12.5, colours_.ink.with_alpha(0.75), Align::left);
       line += 16.0;
     }
-    const Point view{cell.x, cell.y + 56.0};
+    const Box view{cell.x, cell.y + 56.0, cell.w, cell.h - 60.0};
     const Box all = around_all(places_, layer);
-    const double scale = scale_;
-    const Point move{view.x + 2.0 - all.x * scale, view.y - top_ * scale};
+    const double scale = std::min(view.w / all.w, view.h / all.h) * 0.97;
+    const Point move{view.centre().x - all.centre().x * scale, view.y - all.y * scale};
     const auto shown = [&](const Box& box) {
       return Box{move.x + box.x * scale, move.y + box.y * scale, box.w * scale, box.h * scale};
     };
@@ -167,7 +156,7 @@ class PlacesPage {
     const auto here = std::find_if(layer.stands.begin(), layer.stands.end(),
                                    [](const Stand& one) { return one.as == StandAs::here; });
     if (here == layer.stands.end()) return;
-    double aside = 0.0;
+    double aside = -apart * (static_cast<double>(layer.stands.size()) - 2.0) / 2.0;
     const Stand* before = nullptr;
     for (const Stand& stand : layer.stands) {
       if (stand.as == StandAs::start) before = &stand;
@@ -205,8 +194,6 @@ class PlacesPage {
   static constexpr double apart = 50.0;  // px between arrows, with room for a distance
 
   const Places& places_;
-  double scale_ = 1.0;
-  double top_ = 0.0;  // of all that is shown, dp
   double width_;
   double height_;
   const skin::CombColours& colours_;

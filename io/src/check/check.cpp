@@ -227,10 +227,11 @@ class Checker {
 
   void settings(const Looked& one) {
     const Accessible access = one.part->accessible();
-    const bool names_itself = std::any_of(parts_.begin(), parts_.end(), [&](const Looked& inside) {
-      return inside.part != one.part && lies_in(*inside.part, *one.part) &&
-             !inside.part->accessible().label.empty();
-    });
+    const bool names_itself =
+        !one.layer && std::any_of(parts_.begin(), parts_.end(), [&](const Looked& inside) {
+          return inside.part != one.part && lies_in(*inside.part, *one.part) &&
+                 !inside.part->accessible().label.empty();
+        });
     if ((one.target || one.layer) && access.label.empty() && !names_itself && value(one, "label"))
       say(no_name, one, "label", fmt::format("{} has no label", one.plan->id), "say in label what it is");
     // What has places to rest at has a value.
