@@ -108,3 +108,68 @@ void carousel_frame(benchmark::State& state) {
 BENCHMARK(carousel_frame)->Name("parts/carousel")->Arg(10)->Arg(1'000'000);
 
 }  // namespace
+
+namespace {
+
+// A frame in which the topmost of so many dialogs on one another moves.
+void frame_of_dialogs(benchmark::State& state) {
+  Stage stage;
+  std::vector<Dialog*> dialogs;
+  for (int i = 0; i < state.range(0); ++i)
+    dialogs.push_back(&stage.add<Dialog>("dialog" + std::to_string(i), {30, 200, 300, 200}, {}));
+  Micros now{};
+  for (Dialog* dialog : dialogs) stage.act(*dialog, "open", now += 20ms);
+  for (auto _ : state) {
+    if (stage.settled()) {
+      state.PauseTiming();
+      stage.act(*dialogs.back(), "toggle", now += 1ms);
+      state.ResumeTiming();
+    }
+    stage.advance(now += 16ms);
+    for (const Part* part : stage.parts())
+      benchmark::DoNotOptimize(part->visible() ? part->guise() : Guise{});
+  }
+}
+BENCHMARK(frame_of_dialogs)->Name("parts/frame/dialogs_open")->Arg(2)->Arg(30);
+
+// Layers that are away beside a slider that moves.
+void frame_beside_layers(benchmark::State& state) {
+  Cell<double> frames{0};
+  Stage stage;
+  stage.add<Slider>("frames", {40, 200, 280, 48}, {.value = frames, .passage = Timed{Curve{}, 3600s}});
+  for (int i = 0; i < state.range(0); ++i)
+    stage.add<Dialog>("dialog" + std::to_string(i), {30, 200, 300, 200}, {});
+  stage.advance(0ms);
+  frames.set(1);
+  Micros now{};
+  for (auto _ : state) stage.advance(now += 1ms);
+}
+BENCHMARK(frame_beside_layers)->Name("parts/frame/layers_away")->Arg(0)->Arg(100);
+
+// A frame of a list that glides, with its parts' boxes.
+void frame_of_list(benchmark::State& state) {
+  Stage stage;
+  int made = 0;
+  Cell<double> offset{0};
+  auto& list = stage.add<List>("list", {0, 100, 360, 620},
+                               {.offset = offset,
+                                .count = static_cast<double>(state.range(0)),
+                                .passage = Timed{Curve{}, 3600s},
+                                .on_near = [&](std::size_t, Part* spare) -> Part& {
+                                  return spare != nullptr
+                                             ? *spare
+                                             : stage.add<Pad>("row" + std::to_string(made++), {0, 0, 360, 64},
+                                                              {}, {.inside = "list"});
+                                }});
+  list.measure(state.range(0) / 2, 90);
+  stage.advance(0ms);
+  offset.set(-50.0 * static_cast<double>(state.range(0)));
+  Micros now{};
+  for (auto _ : state) {
+    stage.advance(now += 1ms);
+    for (const Part* part : stage.parts()) benchmark::DoNotOptimize(part->box());
+  }
+}
+BENCHMARK(frame_of_list)->Name("parts/frame/list")->Arg(100)->Arg(100'000);
+
+}  // namespace

@@ -69,6 +69,8 @@ make hive-sheet close 43 'stands = 0, sheet_open = no' 'a flick closes the sheet
 make hive-sheet list 44 'stands = 2, scrolled = 0' 'the notes scroll when the sheet is full, and bring it down at their start' \
   'set stands 3, wait 700 ms, press (180, 600), drag up 160 dp over 360 ms, wait 150 ms, lift, wait 500 ms,
    press (180, 380), drag down 420 dp over 800 ms, wait 150 ms, lift'
+make hive-sheet pages 49 'page = Harvest, content.content = 2, content.height = 148' 'pages are chosen in quick succession: the last one counts' \
+  'set stands 2, wait 600 ms, tap (170, 434), wait 60 ms, tap (290, 434), wait 700 ms'
 make hive-sheet dialogs 45 'asks = no, sure = no, closed = 1' 'a dialog on a dialog, closed by back one after the other' \
   'set stands 2, wait 600 ms, tap (96, 496), wait 700 ms, tap (112, 412), wait 700 ms, tap (116, 412), wait 500 ms,
    back, wait 400 ms, back'

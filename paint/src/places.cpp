@@ -176,7 +176,8 @@ class PlacesPage {
     if (length(to - from) < 3.0) return;
     const Point way = (to - from) * (1.0 / length(to - from));
     const Point across{way.y, -way.x};
-    const Point by = across * (aside - apart);
+    const Point by =
+        (std::fabs(way.y) > std::fabs(way.x) ? Point{1.0, 0.0} : Point{0.0, 1.0}) * (aside - apart);
     from = from + by;
     to = to + by;
     page_.emplace_back(skin::line(from, to, colour, 2.0));

@@ -158,10 +158,8 @@ Picture pieces_of(const Part& part, const CombColours& colours, bool veils) {
   return picture;
 }
 
-// What is drawn of `part` as its guise has it: smaller, turned, covered from a side.
-void disguise(Picture& drawn, const Part& part, double opacity) {
-  const Guise guise = part.guise();
-  const Box box = part.box();
+// What is drawn of what lies in `box` as a guise has it: smaller, turned, covered from a side.
+void disguise(Picture& drawn, const Guise& guise, const Box& box, double opacity) {
   if (guise.covered != Insets{}) {
     const Insets off{guise.covered.left * box.w, guise.covered.top * box.h, guise.covered.right * box.w,
                      guise.covered.bottom * box.h};
@@ -193,7 +191,7 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks)
     const auto own = looks.find(part->kind().name);
     Picture drawn = own == looks.end() ? pieces_of(*part, colours, false) : own->second(*part, colours);
     constexpr double disabled = 0.4;
-    disguise(drawn, *part, part->opacity() * (part->enabled() ? 1.0 : disabled));
+    disguise(drawn, part->guise(), part->box(), part->opacity() * (part->enabled() ? 1.0 : disabled));
     // What lies in other parts is seen only within all of them, and as they show.
     std::optional<Box> window;
     const auto cut = [&] {
@@ -202,13 +200,18 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks)
       drawn.clear();
       drawn.emplace_back(std::move(within));
     };
-    for (const Part* outer = part->outer(); outer != nullptr; outer = outer->outer()) {
+    const Part* inner = part;
+    for (const Part* outer = part->outer(); outer != nullptr; inner = std::exchange(outer, outer->outer())) {
+      if (const Guise by = outer->guise_of(*inner); !(by == Guise{})) {
+        cut();
+        disguise(drawn, by, inner->box(), by.opacity);
+      }
       window = window ? common(*window, outer->box()) : outer->box();
       const Guise guise = outer->guise();
       if (guise.scale == 1.0 && guise.turn == 0.0 && guise.covered == Insets{} && outer->opacity() >= 1.0)
         continue;
       cut();
-      disguise(drawn, *outer, outer->opacity());
+      disguise(drawn, guise, outer->box(), outer->opacity());
     }
     cut();
     for (Shape& shape : drawn) picture.push_back(std::move(shape));

@@ -339,7 +339,13 @@ TEST_CASE("each answer is given, and what it claims is so") {
     stage.change(toasts, [](ToastTraySettings& s) { s.another = Another::restarts; });
     deal([&] { toasts.show("i"); });
     stage.at(at(500), [&] { toasts.show("j"); });
+    Cell<Choice> page{Choice({"Notes", "Harvest"})};
+    auto& pages = stage.add<Swap>("pages", {0, 400, 360, 100}, {.shows = page});
+    for (const char* id : {"notes", "harvest"}) stage.add<Pad>(id, {0, 0, 360, 100}, {}, {.inside = "pages"});
+    deal([&] { page.set(page.get().with(1)); });
+    deal([&] { page.set(page.get().with(0)); });
     settle(stage);
+    CHECK(pages.content() == 0);
     visits.look(stage);
   }
   {  // A row of taps that a drag has closed: the press after it comes soon, and is not called late.

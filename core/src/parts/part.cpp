@@ -25,9 +25,11 @@ Box Part::box() const {
 }
 
 bool Part::visible() const {
-  const Part* part = this;
-  while (part != nullptr && !part->post_.hidden && !part->post_.gone && !part->away()) part = part->outer_;
-  return part == nullptr;
+  for (const Part* part = this; part != nullptr; part = part->outer_) {
+    if (part->post_.hidden || part->post_.gone || part->away()) return false;
+    if (part->outer_ != nullptr && part->outer_->presence_of(*part) == Presence::gone) return false;
+  }
+  return true;
 }
 
 bool Part::doomed() const {
@@ -43,8 +45,10 @@ bool Part::enabled() const {
 }
 
 bool Part::takes(Point at) const {
-  for (const Part* part = this; part != nullptr; part = part->outer_)
+  for (const Part* part = this; part != nullptr; part = part->outer_) {
     if (!part->box().contains(at) || (part != this && part->shut())) return false;
+    if (part->outer_ != nullptr && part->outer_->presence_of(*part) != Presence::used) return false;
+  }
   return true;
 }
 

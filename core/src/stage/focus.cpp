@@ -7,7 +7,8 @@ namespace ubbo {
 
 bool Stage::can_focus(const Part& part) {
   for (const Part* at = &part; at != nullptr; at = at->outer())
-    if (at->leaving()) return false;
+    if (at->leaving() || (at->outer() != nullptr && at->outer()->presence_of(*at) != Presence::used))
+      return false;
   return part.visible() && part.enabled() && !part.accessible().keys.empty();
 }
 

@@ -18,6 +18,7 @@
 #include "ubbo/parts/rating.hpp"
 #include "ubbo/parts/sheet.hpp"
 #include "ubbo/parts/slider.hpp"
+#include "ubbo/parts/swap.hpp"
 #include "ubbo/parts/swipe_row.hpp"
 #include "ubbo/parts/switch.hpp"
 #include "ubbo/parts/tabs.hpp"
@@ -31,12 +32,12 @@ namespace ubbo {
 /// reader and the tool.
 [[nodiscard]] inline Kinds shipped_kinds() {
   static const std::array kinds{
-      &Slider::described(),   &RangeSlider::described(), &Switch::described(),    &Button::described(),
-      &Rating::described(),   &Tabs::described(),        &PageDots::described(),  &Carousel::described(),
-      &SwipeRow::described(), &CardDeck::described(),    &Draggable::described(), &ZoomPlane::described(),
-      &Pane::described(),     &List::described(),        &Pad::described(),       &ProgressBar::described(),
-      &Sheet::described(),    &Drawer::described(),      &Dialog::described(),    &Window::described(),
-      &ToastTray::described()};
+      &Slider::described(),    &RangeSlider::described(), &Switch::described(),    &Button::described(),
+      &Rating::described(),    &Tabs::described(),        &PageDots::described(),  &Carousel::described(),
+      &SwipeRow::described(),  &CardDeck::described(),    &Draggable::described(), &ZoomPlane::described(),
+      &Pane::described(),      &List::described(),        &Pad::described(),       &ProgressBar::described(),
+      &Sheet::described(),     &Drawer::described(),      &Dialog::described(),    &Window::described(),
+      &ToastTray::described(), &Swap::described()};
   return kinds;
 }
 

@@ -28,6 +28,9 @@ struct Standing {
   bool shares = false;             ///< sees every contact that goes down on it, whoever owns it
 };
 
+/// How a part is there by what holds it.
+enum class Presence : std::uint8_t { gone, seen, used };
+
 /// What a part would do with a contact that goes down on it.
 struct Wish {
   bool handle = false;      ///< a handle is under the contact: along the axes it follows nobody takes it away
@@ -112,6 +115,11 @@ class Part {
   [[nodiscard]] virtual bool shut() const { return false; }
   /// While it is away: a contact that goes down at `at` is on it nevertheless, and may pull it in.
   [[nodiscard]] virtual bool pulled_at(Point /*at*/) const { return false; }
+  /// How one of the parts that lie in it is there by it: not at all, to be seen, or to be used.
+  [[nodiscard]] virtual Presence presence_of(const Part& /*inner*/) const { return Presence::used; }
+  /// How it shows one of the parts that lie in it, beside its offset, which `carries_part` tells: for
+  /// drawing.
+  [[nodiscard]] virtual Guise guise_of(const Part& /*inner*/) const { return {}; }
   /// True while nothing below it, on the whole screen, takes contacts, the focus or back.
   [[nodiscard]] virtual bool modal() const { return false; }
   /// It is to be taken away: it sets out, if it has a way out.

@@ -1,0 +1,117 @@
+#pragma once
+
+#include <functional>
+#include <string>
+#include <vector>
+
+#include "ubbo/base/choice.hpp"
+#include "ubbo/parts/kind.hpp"
+#include "ubbo/visit/visit.hpp"
+
+namespace ubbo {
+
+/// Which of two contents moves first when one gives way to the other.
+enum class Turns : std::uint8_t { old_first, new_first, together };
+
+/// How one content gives way to another.
+enum class GivesWay : std::uint8_t { fade, slide, both, uncover, none };
+
+/// The settings of a swap. Units, ranges and meanings stand in the settings table.
+struct SwapSettings {
+  std::string label{};
+  Link<Choice> shows{};  ///< which content: its place among the parts that lie in it, in their order
+  GivesWay way = GivesWay::both;
+  Turns turns = Turns::old_first;
+  double overlap = 0.3;    ///< share of the first one's time that is left when the other begins
+  double distance = 48.0;  ///< dp that contents slide by
+  Axis axis = Axis::horizontal;
+  Passage enter = Spring::settling(Micros{260'000}, 0.0);
+  Passage exit = Timed{Curve::ease_in(), Micros{160'000}};
+  Passage glide = Spring::settling(Micros{280'000}, 0.0);  ///< how its own size follows that of its content
+  PartReduced reduced_motion = PartReduced::as_screen;
+  std::function<void(std::size_t)> on_swap{};  ///< told the content, once it is here and the others are gone
+};
+
+template <>
+std::span<const Setting<SwapSettings>> settings_of<SwapSettings>();
+
+/// A container that shows one of the parts that lie in it, by the app's choice; the others are away.
+///
+/// When the choice changes the present one goes and the new one comes, forward for a later one and back for
+/// an earlier one, which mirror each other. Of quick changes the last one counts, and nothing is left over.
+/// What it shows at first is there without an entrance. Its size glides from that of one content to that of
+/// the next; contents keep their own, so nothing is stretched. What lies beside it, a grip or a title, stays.
+class Swap final : public Part {
+ public:
+  using Settings = SwapSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a passage that repeats.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box, const SwapSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  Swap(std::string id, const Box& box, SwapSettings settings, Surroundings& around);
+
+  [[nodiscard]] const SwapSettings& settings() const { return settings_; }
+  void change(SwapSettings settings);
+
+  /// The content that is here, or is to come.
+  [[nodiscard]] std::size_t content() const { return content_; }
+  /// How many there are.
+  [[nodiscard]] std::size_t contents() const { return held_.size(); }
+  /// Its present size, dp: that of its content, or on the way there.
+  [[nodiscard]] Size size() const;
+  [[nodiscard]] Visit::State state_of(const Part& inner) const;
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] bool settled() const override;
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Point carries_part(const Part& inner) const override;
+  [[nodiscard]] Guise guise_of(const Part& inner) const override;
+  [[nodiscard]] Presence presence_of(const Part& inner) const override;
+  bool touch(const Contact&, const Sample&) override { return true; }
+  bool act(std::string_view action) override;
+  [[nodiscard]] Micros due() const override;
+  void advance(Micros now) override;
+  void heard() override;
+  void gained(Part& inner) override;
+  void lost(Part& inner) override;
+  void laid_inside(Part& inner) override;
+
+ private:
+  struct Held {
+    Part* part;
+    Visit visit;
+    Micros opens = never;  // when it is to set out
+    Micros closes = never;
+  };
+  [[nodiscard]] const Held* find(const Part& inner) const;
+  [[nodiscard]] VisitPlan plan(bool forward) const;
+  void to(std::size_t content);
+  void set_out(Micros now);
+  void resize(bool at_once);
+  void follow();
+
+  SwapSettings settings_;
+  std::vector<Held> held_;
+  std::size_t content_ = 0;
+  bool swapping_ = false;
+  Mover width_{0.0};
+  Mover height_{0.0};
+  Watch watch_;
+};
+
+namespace questions {
+inline constexpr Question swap{"what does it show?"};
+}
+namespace answers {
+inline constexpr Answer swap_forward{&questions::swap, "a later content", true,
+                                     "{part} goes forward from {from} to {to}", "forward to {to}"};
+inline constexpr Answer swap_back{&questions::swap, "an earlier content", true,
+                                  "{part} goes back from {from} to {to}", "back to {to}"};
+inline constexpr Answer swap_done{&questions::swap, "the one that was asked for", true,
+                                  "{part} shows {to}, and nothing else any more", "shows {to}"};
+inline constexpr std::array swap_answers{&swap_forward, &swap_back, &swap_done};
+}  // namespace answers
+
+}  // namespace ubbo

@@ -1,0 +1,288 @@
+#include "ubbo/parts/swap.hpp"
+
+#include <algorithm>
+#include <array>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array turns_names{"old-first", "new-first", "together"};
+constexpr std::array gives_way_names{"fade", "slide", "both", "uncover", "none"};
+constexpr std::array swap_calls{"next", "previous"};
+
+// How long a passage takes for a way of this length.
+Micros lasts(const Passage& passage, double way) { return Motion({.from = 0.0, .to = way}, passage).ends(); }
+
+}  // namespace
+
+template <>
+std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
+  using declare::number;
+  using S = SwapSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what its contents are, for people and screen readers"),
+      declare::cell<&S::shows>(
+          "shows",
+          "the cell that says which content is shown: the first of its names stands for the "
+          "first part that lies in it, and so on; may be left out"),
+      declare::choice<&S::way>("way", gives_way_names, "how one content gives way to another"),
+      declare::choice<&S::turns>("turns", turns_names, "which of the two moves first"),
+      number<&S::overlap>("overlap", "", 0.0, 1.0,
+                          "the share of the first one's time that is left when the other begins"),
+      number<&S::distance>("distance", "dp", 0.0, 100000.0, "how far contents slide"),
+      declare::choice<&S::axis>("axis", axis_names, "the direction in which contents slide or are uncovered"),
+      declare::passage<&S::enter>("enter", "how a content comes"),
+      declare::passage<&S::exit>("exit", "how a content goes"),
+      declare::passage<&S::glide>("glide", "how its own size follows that of its content"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of its travel for people who asked for less motion"),
+  };
+  return table;
+}
+
+std::string Swap::fault(const std::string& id, const Box&, const SwapSettings& settings) {
+  const std::string owner = "swap '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  for (const Passage* passage : {&settings.enter, &settings.exit, &settings.glide})
+    if (fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
+  return {};
+}
+
+Swap::Swap(std::string id, const Box& box, SwapSettings settings, Surroundings& around)
+    : Part(std::move(id), box, around),
+      settings_(checked_settings<Swap>(this->id(), box, std::move(settings))) {
+  follow();
+}
+
+void Swap::follow() {
+  watch_.stop();
+  if (!settings_.shows.linked()) return;
+  content_ = settings_.shows.get().index();
+  watch_ = settings_.shows.watch([this](const Choice& choice) {
+    if (choice.index() != content_) hear();
+  });
+}
+
+void Swap::change(SwapSettings settings) {
+  const std::size_t before = content_;
+  settings_ = std::move(settings);
+  follow();
+  if (const std::size_t wanted = std::exchange(content_, before); wanted != before) to(wanted);
+}
+
+const Swap::Held* Swap::find(const Part& inner) const {
+  for (const Held& one : held_)
+    if (one.part == &inner) return &one;
+  return nullptr;
+}
+
+// Forward a content comes from the far side and goes to the near one; back is the mirror of that.
+VisitPlan Swap::plan(bool forward) const {
+  const bool aside = settings_.axis == Axis::horizontal;
+  const double sign = (forward ? 1.0 : -1.0) * (aside && around().right_to_left ? -1.0 : 1.0);
+  Guise from;
+  Guise to;
+  if (settings_.way == GivesWay::slide || settings_.way == GivesWay::both) {
+    from.offset = way_along(settings_.axis, sign * settings_.distance);
+    to.offset = way_along(settings_.axis, -sign * settings_.distance);
+  }
+  if (settings_.way == GivesWay::fade || settings_.way == GivesWay::both) from.opacity = to.opacity = 0.0;
+  if (settings_.way == GivesWay::uncover) {
+    // The new one is uncovered from the far side on; the old one is covered from there.
+    double& comes = aside ? (sign > 0.0 ? from.covered.left : from.covered.right)
+                          : (sign > 0.0 ? from.covered.top : from.covered.bottom);
+    double& goes = aside ? (sign > 0.0 ? to.covered.right : to.covered.left)
+                         : (sign > 0.0 ? to.covered.bottom : to.covered.top);
+    comes = goes = 1.0;
+  }
+  return {.from = from, .enter = settings_.enter, .to = to, .exit = settings_.exit};
+}
+
+void Swap::to(std::size_t content) {
+  if (content == content_ || held_.empty()) {
+    content_ = content;
+    return;
+  }
+  const bool forward = content > content_;
+  decide(forward ? answers::swap_forward : answers::swap_back,
+         {Fact::plain("from", static_cast<double>(content_) + 1.0, ""),
+          Fact::plain("to", static_cast<double>(content) + 1.0, "")});
+  content_ = content;
+  swapping_ = true;
+  const Micros now = around().now;
+  const Reduced reduced = reduced_for(settings_.reduced_motion, around().reduced_motion);
+  const double way =
+      settings_.way == GivesWay::fade || settings_.way == GivesWay::uncover ? 1.0 : settings_.distance;
+  const bool moves = settings_.way != GivesWay::none && reduced == Reduced::full;
+  const auto share_of = [&](const Passage& passage) {
+    return moves ? from_seconds(to_seconds(lasts(passage, way)) * (1.0 - settings_.overlap)) : Micros{0};
+  };
+  const bool anything =
+      std::any_of(held_.begin(), held_.end(), [](const Held& one) { return !one.visit.away(); });
+  for (std::size_t i = 0; i < held_.size(); ++i) {
+    Held& one = held_[i];
+    one.opens = one.closes = never;
+    one.visit.set_reduced(moves ? reduced : Reduced::still);
+    if (i == content_) {
+      one.opens = now;
+      if (settings_.turns == Turns::old_first && anything && one.visit.away())
+        one.opens = now + share_of(settings_.exit);
+    } else if (one.visit.open()) {
+      one.closes = now;
+      if (settings_.turns == Turns::new_first) one.closes = now + share_of(settings_.enter);
+    }
+    one.visit.set_plan(plan(forward));
+  }
+  resize(false);
+  set_out(now);
+}
+
+void Swap::set_out(Micros now) {
+  for (Held& one : held_) {
+    if (one.closes <= now) {
+      one.closes = never;
+      one.visit.close(now);
+    }
+    if (one.opens <= now) {
+      one.opens = never;
+      one.visit.open(now);
+    }
+  }
+  if (!swapping_ || due() != never) return;
+  swapping_ = false;
+  decide(answers::swap_done, {Fact::plain("to", static_cast<double>(content_) + 1.0, "")});
+  if (settings_.on_swap) settings_.on_swap(content_);
+}
+
+void Swap::resize(bool at_once) {
+  if (content_ >= held_.size()) return;
+  const Box& size = held_[content_].part->laid();
+  for (const auto& [mover, to] : {std::pair{&width_, size.w}, {&height_, size.h}}) {
+    mover->set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    if (at_once)
+      mover->put(to);
+    else if (mover->target() != to)
+      mover->send(to, settings_.glide, around().now);
+  }
+}
+
+Size Swap::size() const { return {width_.at(around().now).value, height_.at(around().now).value}; }
+
+Visit::State Swap::state_of(const Part& inner) const {
+  const Held* held = find(inner);
+  return held == nullptr ? Visit::State::here : held->visit.state();
+}
+
+Point Swap::carries_part(const Part& inner) const {
+  const Held* held = find(inner);
+  return held == nullptr ? Point{} : held->visit.guise(around().now).offset;
+}
+
+Guise Swap::guise_of(const Part& inner) const {
+  const Held* held = find(inner);
+  Guise guise = held == nullptr ? Guise{} : held->visit.guise(around().now);
+  guise.offset = {};
+  return guise;
+}
+
+Presence Swap::presence_of(const Part& inner) const {
+  const Held* held = find(inner);
+  if (held == nullptr || held->visit.state() == Visit::State::here) return Presence::used;
+  return held->visit.away() ? Presence::gone : Presence::seen;
+}
+
+bool Swap::settled() const { return !swapping_ && !width_.moving() && !height_.moving(); }
+
+Micros Swap::due() const {
+  Micros next = std::min(width_.due(), height_.due());
+  for (const Held& one : held_) next = std::min({next, one.visit.due(), one.opens, one.closes});
+  return next;
+}
+
+void Swap::advance(Micros now) {
+  width_.advance(now);
+  height_.advance(now);
+  for (Held& one : held_) one.visit.advance(now);
+  set_out(now);
+}
+
+void Swap::heard() {
+  if (!settings_.shows.linked()) return;
+  const std::size_t wanted = settings_.shows.get().index();
+  if (around().write != Write::at_once) return to(wanted);
+  content_ = wanted;
+  swapping_ = false;
+  for (std::size_t i = 0; i < held_.size(); ++i) {
+    held_[i].opens = held_[i].closes = never;
+    held_[i].visit.put(i == content_);
+  }
+  resize(true);
+}
+
+bool Swap::act(std::string_view action) {
+  const bool on = action == swap_calls[0];
+  if ((!on && action != swap_calls[1]) || (on ? content_ + 1 >= held_.size() : content_ == 0)) return false;
+  const std::size_t wanted = on ? content_ + 1 : content_ - 1;
+  to(wanted);
+  if (settings_.shows.linked()) settings_.shows.set(settings_.shows.get().with(wanted));
+  return true;
+}
+
+void Swap::gained(Part& inner) {
+  held_.push_back({&inner, Visit(plan(true), held_.size() == content_)});
+  resize(true);
+}
+
+void Swap::lost(Part& inner) {
+  std::erase_if(held_, [&](const Held& one) { return one.part == &inner; });
+}
+
+void Swap::laid_inside(Part& inner) {
+  if (content_ < held_.size() && held_[content_].part == &inner) resize(false);
+}
+
+Accessible Swap::accessible() const {
+  return {.role = described().role,
+          .label = settings_.label,
+          .value_text = settings_.shows.linked() ? std::string(settings_.shows.get().name()) : "",
+          .disabled = !enabled(),
+          .live = Live::polite};
+}
+
+namespace {
+
+double swap_content(const Swap& it) { return static_cast<double>(it.content()); }
+double swap_width(const Swap& it) { return it.size().w; }
+double swap_height(const Swap& it) { return it.size().h; }
+
+constexpr std::array swap_readings{
+    ReadingInfo{"content", "", "which content is shown, from 0", &read<Swap, &swap_content>, nullptr, true},
+    ReadingInfo{"width", "dp", "its present width", &read<Swap, &swap_width>},
+    ReadingInfo{"height", "dp", "its present height", &read<Swap, &swap_height>, nullptr, true},
+};
+
+void swap_pieces(const Part& part, const PieceTaker& out) {
+  const Swap& it = static_cast<const Swap&>(part);
+  const Size size = it.size();
+  const Box box = it.box();
+  const double x = it.around().right_to_left ? box.right() - size.w : box.x;
+  if (size.w > 0.0) out({.role = Role::surface, .box = {x, box.y, size.w, size.h}});
+}
+
+}  // namespace
+
+const PartKind& Swap::described() {
+  static const PartKind kind =
+      describe<Swap>({.name = "swap",
+                      .means = "a container that shows one of the parts that lie in it",
+                      .role = "group",
+                      .readings = swap_readings,
+                      .pieces = &swap_pieces,
+                      .calls = swap_calls,
+                      .answers = answers::swap_answers});
+  return kind;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,161 @@
+// One content gives way to another: quick changes, mirror, size, and that nothing is left over.
+#include "check.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+struct Pages {
+  explicit Pages(SwapSettings settings = {}, StageSettings on = {}) : stage(on) {
+    settings.shows = page;
+    settings.on_swap = [this](std::size_t content) { done.push_back(content); };
+    swap = &stage.add<Swap>("pages", {20, 100, 320, 400}, settings);
+    for (int i = 0; i < 4; ++i)
+      pages.push_back(&stage.add<Pad>("page" + std::to_string(i), {0, 0, 320.0 - 20 * i, 100.0 + 60 * i},
+                                      {.on_gesture =
+                                           [this, i](const Gesture& gesture) {
+                                             if (gesture.kind == GestureKind::press &&
+                                                 gesture.step == GestureStep::began)
+                                               pressed.push_back(i);
+                                           }},
+                                      {.inside = "pages"}));
+    stage.advance(ms(0));
+  }
+  void go(double at_ms, std::size_t to) {
+    stage.at(ms(at_ms), [&] { page.set(page.get().with(to)); });
+  }
+  Cell<Choice> page{Choice({"Notes", "Treatment", "Harvest", "Weather"})};
+  std::vector<std::size_t> done;
+  std::vector<int> pressed;
+  Stage stage;
+  Swap* swap = nullptr;
+  std::vector<Pad*> pages;
+};
+
+SwapSettings any_settings() {
+  SwapSettings any;
+  any.way =
+      *rc::gen::element(GivesWay::fade, GivesWay::slide, GivesWay::both, GivesWay::uncover, GivesWay::none);
+  any.turns = *rc::gen::element(Turns::old_first, Turns::new_first, Turns::together);
+  any.overlap = *rc::gen::element(0.0, 0.3, 1.0);
+  any.axis = *rc::gen::element(Axis::horizontal, Axis::vertical);
+  return any;
+}
+
+}  // namespace
+
+TEST_CASE("of quick changes of content the last one counts, and nothing of the others is left over") {
+  PROPERTY("any changes at any times", [] {
+    const SwapSettings settings = any_settings();
+    std::vector<std::pair<double, std::size_t>> changes;
+    double now = 10;
+    const int count = *rc::gen::inRange(1, 10);
+    for (int i = 0; i < count; ++i) {
+      now += *rc::gen::element(0.0, 4.0, 60.0, 200.0, 900.0);
+      changes.emplace_back(now, static_cast<std::size_t>(*rc::gen::inRange(0, 4)));
+    }
+    const auto run = [&](double fps) {
+      Pages app(settings);
+      double frame = 0;
+      for (const auto& [at, to] : changes) {
+        for (; fps > 0 && frame < at; frame += 1000 / fps) app.stage.advance(ms(frame));
+        std::vector<Box> before;
+        for (const Pad* page : app.pages) before.push_back(page->box());
+        app.go(at, to);
+        // Nothing that is seen jumps.
+        for (std::size_t i = 0; fps > 0 && i < 4; ++i)
+          if (settings.way != GivesWay::none && app.pages[i]->visible() &&
+              app.swap->state_of(*app.pages[i]) == Visit::State::leaving)
+            RC_ASSERT(
+                length(Point{app.pages[i]->box().x - before[i].x, app.pages[i]->box().y - before[i].y}) < 40);
+      }
+      for (; fps > 0 && frame < now + 3000; frame += 1000 / fps) app.stage.advance(ms(frame));
+      app.stage.advance(ms(now + 3000));
+      RC_ASSERT(app.stage.settled());
+      const std::size_t last = changes.back().second;
+      RC_ASSERT(app.swap->content() == last);
+      const double at = static_cast<double>(last);
+      for (std::size_t i = 0; i < 4; ++i) {
+        const bool shown = i == last;
+        const bool leaves_traces = settings.way == GivesWay::none || settings.way == GivesWay::slide;
+        const bool plain = app.swap->guise_of(*app.pages[i]) == Guise{};
+        RC_ASSERT(app.pages[i]->visible() == shown);
+        RC_ASSERT(app.swap->state_of(*app.pages[i]) == (shown ? Visit::State::here : Visit::State::away));
+        if (shown || leaves_traces) RC_ASSERT(plain);
+      }
+      const Box box{20, 100, 320.0 - 20 * at, 100.0 + 60 * at};
+      RC_ASSERT(app.pages[last]->box() == box);
+      RC_ASSERT(app.swap->size().w == box.w);
+      RC_ASSERT(app.swap->size().h == box.h);
+      if (!app.done.empty()) RC_ASSERT(app.done.back() == last);
+      app.stage.touch({.time = ms(now + 4000), .contact = 1, .phase = Phase::down, .at = {100, 150}});
+      RC_ASSERT(app.pressed.size() == 1U);
+      RC_ASSERT(app.pressed[0] == static_cast<int>(last));
+      return app.done;
+    };
+    const auto without = run(0);
+    RC_ASSERT(run(24) == without);
+    RC_ASSERT(run(240) == without);
+  });
+}
+
+TEST_CASE("forward and back mirror each other; contents keep their size while the container glides") {
+  for (const bool right_to_left : {false, true})
+    for (const GivesWay way : {GivesWay::slide, GivesWay::both}) {
+      Pages app({.way = way,
+                 .turns = Turns::together,
+                 .enter = Timed{Curve{}, ms(200)},
+                 .exit = Timed{Curve{}, ms(200)}},
+                {.right_to_left = right_to_left});
+      const double sign = right_to_left ? -1 : 1;
+      app.go(1000, 1);
+      app.stage.advance(ms(1050));
+      const double left_by = app.pages[0]->box().x - 20;
+      const double comes_by = app.pages[1]->box().x - 20;
+      CHECK(left_by == Approx(sign * -12));
+      CHECK(comes_by == Approx(sign * 36));
+      const Size size = app.swap->size();
+      CHECK(size.h > 100);
+      CHECK(size.h < 160);
+      CHECK(app.pages[0]->box().h == 100);
+      CHECK(app.pages[1]->box().h == 160);
+      CHECK(app.swap->guise_of(*app.pages[1]).scale == 1);
+      std::vector<Box> surfaces;
+      app.swap->kind().pieces(*app.swap, [&](const Piece& piece) { surfaces.push_back(piece.box); });
+      REQUIRE(surfaces.size() == 1);
+      CHECK(surfaces[0].h == size.h);
+      app.go(3000, 0);
+      app.stage.advance(ms(3050));
+      CHECK(app.pages[1]->box().x - 20 == Approx(-left_by));
+      CHECK(app.pages[0]->box().x - 20 == Approx(-comes_by));
+    }
+}
+
+TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays at first") {
+  Pages app({.way = GivesWay::fade,
+             .overlap = 0.25,
+             .enter = Timed{Curve{}, ms(200)},
+             .exit = Timed{Curve{}, ms(200)}});
+  CHECK(app.stage.settled());
+  CHECK(app.pages[0]->visible());
+  CHECK(app.done.empty());
+  app.go(1000, 2);
+  app.stage.advance(ms(1149));
+  CHECK_FALSE(app.pages[2]->visible());
+  CHECK(app.swap->guise_of(*app.pages[0]).opacity == Approx(1 - 0.745));
+  app.stage.advance(ms(1151));
+  CHECK(app.pages[2]->visible());
+  app.stage.advance(ms(1200));
+  CHECK_FALSE(app.pages[0]->visible());
+  app.stage.advance(ms(2000));
+  CHECK(app.done == std::vector<std::size_t>{2});
+  // At once, as the app may ask.
+  app.stage.at_once([&] { app.page.set(app.page.get().with(1)); });
+  CHECK(app.pages[1]->visible());
+  CHECK(app.swap->size().h == 160);
+  CHECK_FALSE(app.pages[2]->visible());
+  CHECK_FALSE(app.stage.act(*app.swap, "previous", ms(1)) == false);
+  settle(app.stage);
+  CHECK(app.page.get().name() == "Notes");
+}
