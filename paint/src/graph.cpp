@@ -53,6 +53,17 @@ double wide(const std::string& words, double size, bool bold = false) {
       {.at = {}, .words = words, .size = size, .colour = {}, .align = skin::Align::left, .bold = bold});
 }
 
+// A round step that divides a range into seven at most, which a narrow panel has room for.
+double step_on(double range) {
+  constexpr double most = 7.0;
+  if (!(range > 0.0) || !std::isfinite(range)) return 1.0;
+  const double raw = range / most;
+  const double unit = std::pow(10.0, std::floor(std::log10(raw)));
+  for (const double times : {1.0, 2.0, 5.0})
+    if (times * unit >= raw) return times * unit;
+  return 10.0 * unit;
+}
+
 class Script {
  public:
   Script(const Graph& graph, int width, int height, const skin::CombColours& colours)
@@ -216,12 +227,12 @@ class Script {
     const std::string tick = " nomirror scale " + std::string(panel.y_numbers ? "0.6" : "0") +
                              " textcolor rgb '" + hex(colours_.ink.with_alpha(0.85)) + "' font " + font(12);
     add("set xtics" + tick);
-    add("set ytics" + tick);
+    const auto [low, high] = y_range(panel);
+    add("set ytics " + shown(step_on(high - low)) + tick);
     add(panel.x_numbers ? "set format x '%g'" : "set format x ''");
     add(panel.y_numbers ? "set format y '%g'" : "set format y ''");
     add("set grid lt 1 lw 0.8 lc rgb '" + hex(colours_.ink.with_alpha(0.12)) + "'");
     add("set xrange [" + shown(panel.x_from) + ":" + shown(panel.x_to) + "]");
-    const auto [low, high] = y_range(panel);
     add("set yrange [" + shown(low) + ":" + shown(high) + "]");
     add("unset xlabel");
     add("unset ylabel");

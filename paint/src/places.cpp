@@ -67,6 +67,8 @@ class PlacesPage {
     const auto rows = static_cast<double>((count + columns - 1) / columns);
     const double w = (width_ - 18.0) / static_cast<double>(columns);
     const double h = (height_ - 62.0) / rows;
+    for (const PlacesOf& layer : places_.layers)
+      most_lines_ = std::max(most_lines_, wrapped(layer.says, 12.5, w - 18.0).size());
     for (std::size_t i = 0; i < places_.layers.size(); ++i)
       panel(places_.layers[i], {18.0 + w * static_cast<double>(i % columns),
                                 54.0 + h * static_cast<double>(i / columns), w - 18.0, h - 12.0});
@@ -104,7 +106,8 @@ class PlacesPage {
       write({cell.x, line}, words, 12.5, colours_.ink.with_alpha(0.75), Align::left);
       line += 16.0;
     }
-    const Box view{cell.x, cell.y + 56.0, cell.w, cell.h - 60.0};
+    const double above = 24.0 + 16.0 * static_cast<double>(most_lines_);
+    const Box view{cell.x, cell.y + above, cell.w, cell.h - above - 4.0};
     const Box all = around_all(places_, layer);
     const double scale = std::min(view.w / all.w, view.h / all.h) * 0.97;
     const Point move{view.centre().x - all.centre().x * scale, view.y - all.y * scale};
@@ -194,6 +197,7 @@ class PlacesPage {
 
   static constexpr double apart = 50.0;  // px between arrows, with room for a distance
 
+  std::size_t most_lines_ = 1;  // that a layer's words take
   const Places& places_;
   double width_;
   double height_;

@@ -45,11 +45,12 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
 }
 
 std::string Dialog::fault(const std::string& id, const Box&, const DialogSettings& settings) {
-  const std::string owner = "dialog '" + id + "'";
+  std::string owner = "dialog '" + id + "'";
   std::string fault = settings_fault(owner, settings);
   if (!fault.empty()) return fault;
   for (const Passage* passage : {&settings.enter, &settings.exit, &settings.veil_passage})
-    if (fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
+    if (const std::string wrong = passage_fault(*passage); !wrong.empty())
+      return owner.append(": ").append(wrong);
   if (!settings.backdrop_closes && !settings.back_closes && !settings.button_closes)
     return owner + ": it has no way out; it takes backdrop_closes, back_closes or button_closes, or several";
   return {};
@@ -115,12 +116,14 @@ std::optional<Box> Dialog::button() const {
 // Open, it takes what goes down anywhere.
 bool Dialog::takes(Point at) const { return is_open() || Visitor::takes(at); }
 
+bool Dialog::inside(Point at) const { return box().contains(at); }
+
 bool Dialog::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
     const auto own = button();
     const On on = shut()                            ? On::surface
                   : own && own->contains(sample.at) ? On::button
-                  : Part::takes(sample.at)          ? On::surface
+                  : inside(sample.at)               ? On::surface
                                                     : On::backdrop;
     outside_.down(contact, sample, on);
     return true;  // whatever it comes to, what lies below does not get it
@@ -189,7 +192,7 @@ constexpr std::array dialog_readings{
 };
 
 void dialog_pieces(const Part& part, const PieceTaker& out) {
-  const Dialog& it = static_cast<const Dialog&>(part);
+  const auto& it = static_cast<const Dialog&>(part);
   const Box box = it.box();
   out({.role = Role::veil, .box = it.around().screen, .opacity = it.veil()});
   out({.role = Role::surface, .box = box});

@@ -42,11 +42,12 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
 }
 
 std::string Swap::fault(const std::string& id, const Box&, const SwapSettings& settings) {
-  const std::string owner = "swap '" + id + "'";
+  std::string owner = "swap '" + id + "'";
   std::string fault = settings_fault(owner, settings);
   if (!fault.empty()) return fault;
   for (const Passage* passage : {&settings.enter, &settings.exit, &settings.glide})
-    if (fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
+    if (const std::string wrong = passage_fault(*passage); !wrong.empty())
+      return owner.append(": ").append(wrong);
   return {};
 }
 
@@ -264,7 +265,7 @@ constexpr std::array swap_readings{
 };
 
 void swap_pieces(const Part& part, const PieceTaker& out) {
-  const Swap& it = static_cast<const Swap&>(part);
+  const auto& it = static_cast<const Swap&>(part);
   const Size size = it.size();
   const Box box = it.box();
   const double x = it.around().right_to_left ? box.right() - size.w : box.x;

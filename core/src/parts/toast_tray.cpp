@@ -43,11 +43,12 @@ std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>() {
 }
 
 std::string ToastTray::fault(const std::string& id, const Box&, const ToastTraySettings& settings) {
-  const std::string owner = "toast tray '" + id + "'";
+  std::string owner = "toast tray '" + id + "'";
   std::string fault = settings_fault(owner, settings);
   if (!fault.empty()) return fault;
   for (const Passage* passage : {&settings.enter, &settings.exit})
-    if (fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
+    if (const std::string wrong = passage_fault(*passage); !wrong.empty())
+      return owner.append(": ").append(wrong);
   if (settings.time == Micros{0} && settings.button.empty() && !settings.swipes)
     return owner + ": its toasts never go; it takes time, button or swipes";
   return {};

@@ -33,11 +33,12 @@ std::span<const Setting<WindowSettings>> settings_of<WindowSettings>() {
 }
 
 std::string Window::fault(const std::string& id, const Box&, const WindowSettings& settings) {
-  const std::string owner = "window '" + id + "'";
+  std::string owner = "window '" + id + "'";
   std::string fault = settings_fault(owner, settings);
   if (!fault.empty()) return fault;
   for (const Passage* passage : {&settings.enter, &settings.exit})
-    if (fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
+    if (const std::string wrong = passage_fault(*passage); !wrong.empty())
+      return owner.append(": ").append(wrong);
   return {};
 }
 
@@ -90,7 +91,7 @@ constexpr std::array window_readings{
 };
 
 void window_pieces(const Part& part, const PieceTaker& out) {
-  const Window& it = static_cast<const Window&>(part);
+  const auto& it = static_cast<const Window&>(part);
   const Box box = it.box();
   out({.role = Role::surface, .box = box});
   out({.role = Role::label,

@@ -26,6 +26,7 @@ bool follows(const Part& part, const Contact& contact, Axis axis) {
 
 // A contact that goes down at `at` is on it: it takes it there, or is away and may be pulled in there.
 bool on_it(const Part& part, Point at) {
+  if (part.doomed()) return false;  // it only plays its way out
   if (part.visible()) return part.takes(at);
   return part.away() && !part.hidden() && part.pulled_at(at) &&
          (part.outer() == nullptr || part.outer()->visible());

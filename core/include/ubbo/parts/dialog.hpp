@@ -84,6 +84,7 @@ class Dialog final : public Visitor {
   [[nodiscard]] VisitPlan planned() const override;
   void went(Visit::State state) override;
   void take_settings();
+  [[nodiscard]] bool inside(Point at) const;
 
   DialogSettings settings_;
   Mover veil_{0.0, 1e-3};
