@@ -114,8 +114,8 @@ id = "weather"
 kind = "window"
 label = "Weather"
 open = "weather"
-enter_from = "top"
-exit_to = "top"
+from_edge = "top"
+to_edge = "top"
 exit = "ease-in 200ms"
 x = 20
 y = 60
@@ -189,8 +189,8 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
       {"unheard", "presses = \"saved\"\nx", "x"},
       {"never-shown", "open = \"asks\"\n", ""},
       {"never-shown", "rest = \"stands\"\n", ""},
-      {"one-way", "exit_to = \"top\"", "exit_to = \"none\""},
-      {"one-way", "enter_from = \"top\"", "enter_from = \"none\""},
+      {"one-way", "to_edge = \"top\"", "to_edge = \"none\""},
+      {"one-way", "from_edge = \"top\"", "from_edge = \"none\""},
       {"cut-exit", "exit = \"ease-in 180ms\"", "exit = \"ease-in 420ms\""},
       {"back-ignored", "label = \"Close this hive?\"", "label = \"Close this hive?\"\nback_closes = false"},
       {"back-ignored", "label = \"Ridge\"", "label = \"Ridge\"\nback_closes = false"},

@@ -21,16 +21,16 @@ std::span<const Setting<Travel>> settings_of<Travel>() {
   using declare::number;
   using S = Travel;
   static const std::array table{
-      declare::choice<&S::enter_from>("enter_from", edge_names, "the edge it comes from"),
-      number<&S::enter_distance>("enter_distance", "dp", 0.0, 100000.0,
-                                 "how far it comes; 0: from just off that edge of the screen"),
-      number<&S::enter_scale>("enter_scale", "", 0.0, 10.0, "the scale from which it comes"),
-      number<&S::enter_opacity>("enter_opacity", "", 0.0, 1.0, "the opacity from which it comes"),
-      declare::choice<&S::exit_to>("exit_to", edge_names, "the edge it goes to"),
-      number<&S::exit_distance>("exit_distance", "dp", 0.0, 100000.0,
-                                "how far it goes; 0: to just off that edge of the screen"),
-      number<&S::exit_scale>("exit_scale", "", 0.0, 10.0, "the scale to which it goes"),
-      number<&S::exit_opacity>("exit_opacity", "", 0.0, 1.0, "the opacity to which it goes"),
+      declare::choice<&S::from_edge>("from_edge", edge_names, "the edge it comes from"),
+      number<&S::from_distance>("from_distance", "dp", 0.0, 100000.0,
+                                "how far it comes; 0: from just off that edge of the screen"),
+      number<&S::from_scale>("from_scale", "", 0.0, 10.0, "the scale from which it comes"),
+      number<&S::from_opacity>("from_opacity", "", 0.0, 1.0, "the opacity from which it comes"),
+      declare::choice<&S::to_edge>("to_edge", edge_names, "the edge it goes to"),
+      number<&S::to_distance>("to_distance", "dp", 0.0, 100000.0,
+                              "how far it goes; 0: to just off that edge of the screen"),
+      number<&S::to_scale>("to_scale", "", 0.0, 10.0, "the scale to which it goes"),
+      number<&S::to_opacity>("to_opacity", "", 0.0, 1.0, "the opacity to which it goes"),
   };
   return table;
 }
@@ -57,11 +57,11 @@ std::optional<Side> side_at(Edge edge, bool right_to_left) {
 
 VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& exit, const Box& box,
                    const Box& screen, bool right_to_left) {
-  return {.from = guise_at(travel.enter_from, travel.enter_distance, travel.enter_scale, travel.enter_opacity,
+  return {.from = guise_at(travel.from_edge, travel.from_distance, travel.from_scale, travel.from_opacity,
                            box, screen, right_to_left),
           .enter = enter,
-          .to = guise_at(travel.exit_to, travel.exit_distance, travel.exit_scale, travel.exit_opacity, box,
-                         screen, right_to_left),
+          .to = guise_at(travel.to_edge, travel.to_distance, travel.to_scale, travel.to_opacity, box, screen,
+                         right_to_left),
           .exit = exit};
 }
 

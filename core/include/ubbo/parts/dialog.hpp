@@ -12,12 +12,12 @@ namespace ubbo {
 struct DialogSettings {
   std::string label{};
   Link<bool> open{};  ///< whether it is open, both ways; optional
-  Travel travel{.enter_from = Edge::bottom,
-                .enter_distance = 56.0,
-                .enter_opacity = 0.0,
-                .exit_to = Edge::bottom,
-                .exit_distance = 24.0,
-                .exit_opacity = 0.0};
+  Travel travel{.from_edge = Edge::bottom,
+                .from_distance = 56.0,
+                .from_opacity = 0.0,
+                .to_edge = Edge::bottom,
+                .to_distance = 24.0,
+                .to_opacity = 0.0};
   Passage enter = Spring::settling(Micros{300'000}, 0.0);
   Passage exit = Spring::settling(Micros{220'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;

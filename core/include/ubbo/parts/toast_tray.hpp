@@ -25,7 +25,7 @@ struct ToastTraySettings {
   std::string button{};  ///< what its button says; "": it has none
   bool swipes = true;    ///< a finger swipes it away to either side
   Live live = Live::polite;
-  Travel travel{.enter_from = Edge::bottom, .exit_to = Edge::bottom};
+  Travel travel{.from_edge = Edge::bottom, .to_edge = Edge::bottom};
   Passage enter = Spring::settling(Micros{280'000}, 0.0);
   Passage exit = Spring::settling(Micros{220'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;

@@ -18,14 +18,14 @@ inline constexpr std::array edge_names{"none", "left", "top", "right", "bottom",
 
 /// Where a thing comes from and where it goes, as directions and distances.
 struct Travel {
-  Edge enter_from = Edge::none;
-  double enter_distance = 0.0;  ///< dp; 0: from just off that edge of the screen
-  double enter_scale = 1.0;
-  double enter_opacity = 1.0;
-  Edge exit_to = Edge::none;
-  double exit_distance = 0.0;  ///< dp; 0: to just off that edge of the screen
-  double exit_scale = 1.0;
-  double exit_opacity = 1.0;
+  Edge from_edge = Edge::none;
+  double from_distance = 0.0;  ///< dp; 0: from just off that edge of the screen
+  double from_scale = 1.0;
+  double from_opacity = 1.0;
+  Edge to_edge = Edge::none;
+  double to_distance = 0.0;  ///< dp; 0: to just off that edge of the screen
+  double to_scale = 1.0;
+  double to_opacity = 1.0;
 };
 
 template <>

@@ -11,7 +11,7 @@ namespace ubbo {
 struct WindowSettings {
   std::string label{};
   Link<bool> open{};  ///< whether it is open, both ways; optional
-  Travel travel{.enter_from = Edge::bottom, .exit_to = Edge::bottom};
+  Travel travel{.from_edge = Edge::bottom, .to_edge = Edge::bottom};
   Passage enter = Spring::settling(Micros{320'000}, 0.0);
   Passage exit = Spring::settling(Micros{240'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
