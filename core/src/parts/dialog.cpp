@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <array>
 
+#include "panel_kind.hpp"
+
 namespace ubbo {
 
 namespace {
@@ -156,8 +158,6 @@ bool Dialog::back() {
   return true;
 }
 
-bool Dialog::act(std::string_view action) { return Visitor::act(action); }
-
 void Dialog::advance(Micros now) {
   veil_.advance(now);
   behind_.advance(now);
@@ -206,14 +206,6 @@ void dialog_pieces(const Part& part, const PieceTaker& out) {
          .words = "close"});
 }
 
-constexpr auto dialog_answers = [] {
-  std::array<const Answer*, answers::visit_answers.size() + answers::way_out_answers.size()> all{};
-  std::size_t at = 0;
-  for (const Answer* one : answers::visit_answers) all[at++] = one;
-  for (const Answer* one : answers::way_out_answers) all[at++] = one;
-  return all;
-}();
-
 void dialog_stands(const Part& part, const StandTaker& out) {
   visit_stands(static_cast<const Dialog&>(part).ways(), part.laid(), out);
 }
@@ -230,7 +222,7 @@ const PartKind& Dialog::described() {
                         .stands = &dialog_stands,
                         .keys = "Escape",
                         .calls = dialog_calls,
-                        .answers = dialog_answers});
+                        .answers = detail::layer_answers});
   return kind;
 }
 

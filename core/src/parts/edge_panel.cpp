@@ -4,11 +4,11 @@
 #include <array>
 #include <cmath>
 
+#include "panel_kind.hpp"
+
 namespace ubbo {
 
 namespace {
-
-constexpr std::array panel_calls{"open", "close", "toggle", "next", "previous"};
 
 Side panel_side(Edge edge, bool right_to_left) { return side_at(edge, right_to_left).value_or(Side::down); }
 
@@ -150,8 +150,6 @@ bool EdgePanel::take_over(const Contact& contact, Point anchor) {
   return Sliding::take_over(contact, anchor);
 }
 
-void EdgePanel::hand_over() { Sliding::hand_over(); }
-
 void EdgePanel::left_behind(const Contact& contact) {
   Sliding::left_behind(contact);
   if (!pressed()) chosen();
@@ -228,15 +226,15 @@ void EdgePanel::toggle() {
 }
 
 bool EdgePanel::act(std::string_view action) {
-  if (action == panel_calls[0])
+  if (action == detail::panel_calls[0])
     to(std::max(rest_, 1));
-  else if (action == panel_calls[1])
+  else if (action == detail::panel_calls[1])
     to(0);
-  else if (action == panel_calls[2])
+  else if (action == detail::panel_calls[2])
     to(rest_ > 0 ? 0 : 1);
-  else if (action == panel_calls[3])
+  else if (action == detail::panel_calls[3])
     to(rest_ + 1);
-  else if (action == panel_calls[4])
+  else if (action == detail::panel_calls[4])
     to(rest_ - 1);
   else
     return false;
@@ -296,8 +294,6 @@ void EdgePanel::heard() {
   }
   around().write == Write::at_once ? there(wanted) : to(wanted);
 }
-
-void EdgePanel::advance(Micros now) { Sliding::advance(now); }
 
 void EdgePanel::resized() { take(planned()); }
 

@@ -10,7 +10,7 @@
 namespace ubbo::detail {
 
 inline constexpr std::array panel_actions{"open", "close"};
-inline constexpr std::array panel_kind_calls{"open", "close", "toggle", "next", "previous"};
+inline constexpr std::array panel_calls{"open", "close", "toggle", "next", "previous"};
 
 void panel_rest_places(const Part& part, std::vector<double>& out);
 std::string panel_state(const EdgePanel& it);
@@ -32,7 +32,8 @@ inline constexpr std::array panel_readings{
     ReadingInfo{"dragging", "", "a finger drags it", &read<EdgePanel, &EdgePanel::dragging>},
 };
 
-inline constexpr auto panel_answers = [] {
+/// Those of all layers: how they come and go, and what closes them.
+inline constexpr auto layer_answers = [] {
   std::array<const Answer*, answers::visit_answers.size() + answers::way_out_answers.size()> all{};
   std::size_t at = 0;
   for (const Answer* one : answers::visit_answers) all[at++] = one;
@@ -50,8 +51,8 @@ PartKind describe_panel(const char* name, const char* means) {
                       .place_of = &panel_place,
                       .stands = &panel_stands,
                       .keys = "arrows, Home, End, Escape",
-                      .calls = panel_kind_calls,
-                      .answers = panel_answers});
+                      .calls = panel_calls,
+                      .answers = layer_answers});
 }
 
 }  // namespace ubbo::detail

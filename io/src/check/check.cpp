@@ -13,7 +13,7 @@ namespace ubbo::io {
 
 namespace {
 
-// What people can hit and see, from the issue's own figures.
+// What fingers hit, and what people see as a motion and do not wait for: docs/formats/scene.md.
 constexpr double least_target = 44.0;  // dp
 constexpr double least_gap = 8.0;      // dp
 constexpr double quickest = 125.0;     // ms

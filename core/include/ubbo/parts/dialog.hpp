@@ -77,7 +77,6 @@ class Dialog final : public Visitor {
   bool touch(const Contact& contact, const Sample& sample) override;
   bool press(Key key) override;
   bool back() override;
-  bool act(std::string_view action) override;
   void covered(int layers) override;
 
  private:

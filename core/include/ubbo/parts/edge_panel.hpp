@@ -65,7 +65,6 @@ class EdgePanel : public Sliding {
   bool touch(const Contact& contact, const Sample& sample) override;
   void lose(const Contact& contact, const Sample& sample) override;
   bool take_over(const Contact& contact, Point anchor) override;
-  void hand_over() override;
   void left_behind(const Contact& contact) override;
   bool take_momentum(Point velocity) override;
   bool press(Key key) override;
@@ -74,7 +73,6 @@ class EdgePanel : public Sliding {
   void leave() override;
   [[nodiscard]] bool leaving() const override { return state_ == Visit::State::leaving; }
   void heard() override;
-  void advance(Micros now) override;
   void resized() override;
 
  protected:

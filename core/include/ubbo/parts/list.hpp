@@ -75,8 +75,9 @@ class List final : public Sliding {
   /// How long the list is, all its items and gaps, dp.
   [[nodiscard]] double length() const { return spans_.total(); }
 
-  /// Item `i` has this size along the axis, dp: at once, and nothing above or in view moves for it. An item
-  /// that is a part is measured by itself.
+  /// Item `i` has this size along the axis, dp, at once: what lies behind it moves, or where it lies above
+  /// the box what is before it, so that nothing in view does. Does nothing for an item that is a part, which
+  /// is measured by itself.
   void measure(std::size_t i, double size);
   /// Item `i` of `count` has gone from the app's data; the gap closes. Does nothing where the items are
   /// parts: `Stage::remove` the part.

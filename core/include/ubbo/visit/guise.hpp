@@ -1,6 +1,5 @@
 #pragma once
 
-#include <array>
 #include <cstddef>
 #include <cstdint>
 
@@ -25,8 +24,6 @@ struct Guise {
 enum class Trait : std::uint8_t { x, y, scale, turn, opacity, width, height, left, top, right, bottom };
 
 inline constexpr std::size_t trait_count = 11;
-inline constexpr std::array<const char*, trait_count> trait_names{
-    "x", "y", "scale", "turn", "opacity", "width", "height", "left", "top", "right", "bottom"};
 
 [[nodiscard]] constexpr double& trait(Guise& guise, Trait which) {
   switch (which) {

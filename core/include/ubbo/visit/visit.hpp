@@ -1,6 +1,6 @@
 #pragma once
 
-#include <optional>
+#include <array>
 #include <vector>
 
 #include "ubbo/motion/mover.hpp"
