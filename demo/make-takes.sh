@@ -82,6 +82,13 @@ make hive-sheet drawer 47 'drawer_open = no, chosen = 1' 'an edge swipe draws th
 make hive-sheet toast 48 'toasts.shown = 2, toasts.visit = away' 'a toast that a finger keeps, and another that it swipes away' \
   'set closed 1, wait 1500 ms, press (120, 674), hold 2500 ms, lift, wait 3200 ms, set closed 2, wait 900 ms,
    press (120, 674), drag right 190 dp over 260 ms, lift, wait 600 ms'
+make rounds forward 51 'page = Frame, rounds.page = 2' 'two pages forward, the second before the first has come' \
+  'tap (180, 684), wait 80 ms, tap (300, 684), wait 700 ms'
+make rounds back 52 'page = Hives, rounds.page = 0' 'a page drawn back from the edge: given up, and then finished' \
+  'set page Ridge, wait 600 ms, press (12, 320), drag right 110 dp over 300 ms, wait 140 ms, lift, wait 600 ms,
+   press (12, 320), drag right 250 dp over 420 ms, wait 120 ms, lift, wait 600 ms'
+make rounds flick 54 'page = Ridge, rounds.page = 1' 'a page flicked back to the one it came from' \
+  'set page Ridge, wait 500 ms, set page Frame, wait 500 ms, flick right 110 from (8, 340) at 1100'
 
 # The same drag as a panel of 57.15 by 114.3 mm would have sent it: 20 units a millimetre, 3.175 a dp.
 {

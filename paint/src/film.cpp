@@ -134,6 +134,13 @@ class Film {
         page_.emplace_back(skin::line(at + way - half, at + way + half, colours_.brick, 1.5, 3.0));
       }
     });
+    if (std::any_of(reel_.frames.begin(), reel_.frames.end(),
+                    [](const FilmFrame& frame) { return !frame.ghosts.empty(); }))
+      entry("where it was, every 40 ms", [&](Point at) {
+        for (const double by : {-7.0, 0.0})
+          page_.emplace_back(skin::paper({at.x - 6.0 + by, at.y - 6.0, 14.0, 10.0}, 0.0,
+                                         {.stroke = colours_.moss, .width = 1.2, .dash = 3.0}));
+      });
     entry("finger and its trail", [&](Point at) {
       page_.emplace_back(skin::line(at + Point{-18, 0}, at, colours_.heather, 2.0));
       page_.emplace_back(skin::Disc{at, 7.0, finger_ink()});
@@ -259,6 +266,10 @@ class Film {
 
   void add_marks(Picture& shapes, const FilmFrame& frame) {
     for (const Point& place : reel_.snap_places) shapes.emplace_back(snap_mark(place + Point{0, 17.0}, 3.2));
+    for (const FilmGhost& ghost : frame.ghosts)
+      shapes.emplace_back(skin::paper(
+          ghost.box, 0.0,
+          {.stroke = colours_.moss.with_alpha(0.35 + 0.5 * ghost.opacity), .width = 1.4, .dash = 4.0}));
     for (const FilmPress& press : frame.presses) add_press(shapes, press);
     const Micros before = &frame == reel_.frames.data() ? reel_.begins : (&frame)[-1].time;
     for (const auto& trail : reel_.trails)

@@ -171,13 +171,45 @@ paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Mic
       .time = time,
       .scene = on_screen(skin::comb(run.stage(), options.colours, options.looks), run.stage()),
       .captions = {},
-      .presses = {}};
+      .presses = {},
+      .ghosts = {}};
   add_names(frame.scene, run.stage(), busy, options.colours);
   for (const Decision& decision : replay.decisions())
     if (decision.time > after && decision.time <= time)
       if (std::string words = io::caption(decision); !words.empty())
         frame.captions.push_back(std::move(words));
   return frame;
+}
+
+// How a thing that comes and goes is shown now.
+paint::FilmGhost ghost_of(const Part& part) {
+  const Box box = part.box();
+  const Point middle = box.centre();
+  const double scale = part.guise().scale;
+  return {{middle.x - box.w * scale / 2, middle.y - box.h * scale / 2, box.w * scale, box.h * scale},
+          part.opacity()};
+}
+
+// Plays on to `time` and keeps what is seen on the way of those that come and go, evenly in time, so
+// that the distance from one to the next shows how fast they are.
+std::vector<paint::FilmGhost> play_to(io::Replay& replay, const io::SceneRun& run, Micros from, Micros time) {
+  constexpr Micros apart{40'000};
+  constexpr std::size_t most = 40;  // the latest of a longer way
+  std::vector<paint::FilmGhost> ghosts;
+  std::map<const Part*, Box> last;
+  const auto steps = (time - from) / apart;
+  const auto first = std::max<std::int64_t>(1, steps - static_cast<std::int64_t>(most) + 1);
+  for (std::int64_t i = first; i <= steps; ++i) {
+    replay.play_to(from + i * apart);
+    for (const Part* part : run.stage().parts()) {
+      if (part->kind().stands == nullptr || !part->in_sight()) continue;
+      const paint::FilmGhost ghost = ghost_of(*part);
+      const Box before = std::exchange(last[part], ghost.box);
+      if (!part->settled() && !(ghost.box == before)) ghosts.push_back(ghost);
+    }
+  }
+  replay.play_to(time);
+  return ghosts;
 }
 
 void add_snap_places(FilmReel& reel, const Stage& stage, const std::set<std::string_view>& busy) {
@@ -230,8 +262,9 @@ FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions
   io::Replay replay(run, take, {.told = told_part(options.told, 0.5, 1.0)});
   Micros after = whole.begins() - Micros{1};
   for (const Micros time : frame_times(whole, options.frames)) {
-    replay.play_to(time);
+    auto ghosts = play_to(replay, run, std::max(after, whole.begins()), time);
     reel.frames.push_back(frame_at(run, whole, after, time, busy, options));
+    reel.frames.back().ghosts = std::move(ghosts);
     for (std::size_t i = 0; i < trails.size(); ++i) {
       const auto& points = trails[i].points;
       if (points.front().time <= time && (points.back().down || points.back().time > time))

@@ -186,7 +186,7 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks)
   Picture picture;
   picture.emplace_back(paper({0.0, 0.0, stage.width(), stage.height()}, 0.0, {.fill = colours.paper}));
   for (const Part* part : stage.parts()) {
-    if (!part->visible()) continue;
+    if (!part->in_sight()) continue;
     for (Shape& shape : pieces_of(*part, colours, true)) picture.push_back(std::move(shape));
     const auto own = looks.find(part->kind().name);
     Picture drawn = own == looks.end() ? pieces_of(*part, colours, false) : own->second(*part, colours);

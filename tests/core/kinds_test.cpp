@@ -62,9 +62,9 @@ TEST_CASE(
       const auto others = any_events();
       for (const Event& one : others)
         events.push_back({one.time,
-                          [deed = one.deed](Alone& alone, bool) {
+                          [deed = one.deed](Alone& alone, Seen) {
                             std::swap(alone.part, alone.twin);
-                            deed(alone, false);
+                            deed(alone, Seen::plain);
                             std::swap(alone.part, alone.twin);
                           },
                           one.writes});
@@ -89,6 +89,22 @@ TEST_CASE(
   });
 }
 
+TEST_CASE("upright a part of any kind that can stand so does what it does lying") {
+  each_kind([](const PartKind& kind) {
+    const std::string_view name = kind.name;
+    if (find_setting(kind, "axis") == kind.settings() || name == "swap") return;
+    const bool grows_upwards = name == "slider" || name == "range-slider" || name == "progress-bar";
+    PROPERTY(kind.name, [&] {
+      const auto events = any_events();
+      Alone lying_down(kind, false, false, Axis::horizontal);
+      live_through(lying_down, events, 60);
+      Alone standing(kind, false, false, Axis::vertical);
+      live_through(standing, events, 60, grows_upwards ? Seen::upwards : Seen::downwards);
+      RC_ASSERT(lying_down.outcome(false) == standing.outcome(false));
+    });
+  });
+}
+
 TEST_CASE("right-to-left a part of any kind does in the mirror what it does left-to-right") {
   each_kind([](const PartKind& kind) {
     PROPERTY(kind.name, [&] {
@@ -96,7 +112,7 @@ TEST_CASE("right-to-left a part of any kind does in the mirror what it does left
       Alone plain(kind, false);
       live_through(plain, events, 60);
       Alone mirrored(kind, true);
-      live_through(mirrored, events, 60, true);
+      live_through(mirrored, events, 60, Seen::mirrored);
       // Their cells hold places on the screen.
       for (const char* on_screen : {"pane", "draggable", "zoom-plane"})
         if (kind.name == std::string_view(on_screen)) return;
@@ -150,7 +166,7 @@ TEST_CASE("a part of any kind may go in the middle of a touch, twice over, and n
       const auto cut = static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(events.size())));
       Alone alone(kind, *rc::gen::arbitrary<bool>());
       alone.stage.advance(ms(0));
-      for (std::size_t i = 0; i <= cut; ++i) events[i].deed(alone, false);
+      for (std::size_t i = 0; i <= cut; ++i) events[i].deed(alone, Seen::plain);
       alone.stage.remove(*alone.part);
       alone.part = nullptr;
       alone.cells.write(0.7, 0.3);
@@ -180,7 +196,7 @@ TEST_CASE("the pieces of a part of any kind are sound, and held only while it is
         return false;
       };
       for (const Event& event : events) {
-        event.deed(alone, false);
+        event.deed(alone, Seen::plain);
         bool held = false;
         kind.pieces(*alone.part, [&](const Piece& piece) {
           const Box& box = piece.box;
@@ -203,7 +219,7 @@ TEST_CASE(
       const auto events = any_events();
       Alone plain(kind, false), mirrored(kind, true);
       live_through(plain, events, 0);
-      live_through(mirrored, events, 0, true);
+      live_through(mirrored, events, 0, Seen::mirrored);
       // Their cells hold places on the screen; those of a zoom plane are drawn from its middle.
       for (const char* on_screen : {"pane", "draggable", "zoom-plane"})
         if (kind.name == std::string_view(on_screen)) return;

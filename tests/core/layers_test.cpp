@@ -1,5 +1,5 @@
 // Sheets, drawers, dialogs, windows and toasts on one stage.
-#include "check.hpp"
+#include "approved.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -365,23 +365,90 @@ TEST_CASE("an edge swipe draws a drawer in, from the leading side of either read
   }
 }
 
-TEST_CASE("dialogs step back for one another, to three, and come forward again") {
+TEST_CASE("dialogs step back for one another, out of sight behind two, and come forward again") {
   Stage stage;
   std::vector<Dialog*> dialogs;
   for (int i = 0; i < 6; ++i)
     dialogs.push_back(&stage.add<Dialog>("d" + std::to_string(i), {30, 200, 300, 200}, {}));
-  for (Dialog* dialog : dialogs) dialog->open();
+  auto& in_first = stage.add<Button>("ok", {40, 300, 90, 44}, {}, {.inside = "d0"});
+  auto& full = stage.add<Dialog>("full", {0, 0, 360, 720}, {.steps_back_by = 0, .steps_back_to = 1});
+  full.open();
   settle(stage);
+  for (Dialog* dialog : dialogs) {
+    dialog->open();
+    double light = 1;  // what all backdrops let through, at any moment of the way
+    for (int frame = 0; frame < 60; ++frame) {
+      stage.advance(stage.now() + ms(8));
+      light = 1;
+      for (const Dialog* each : dialogs)
+        if (each->in_sight()) light *= 1 - each->veil();
+      CHECK(light > (1 - 0.35) * (1 - 0.35) * (1 - 0.35));
+    }
+  }
+  settle(stage);
+  CHECK(full.in_sight());
+  CHECK(full.opacity() == 1);
+  CHECK_FALSE(in_first.in_sight());
+  CHECK(in_first.visible());
   for (std::size_t i = 0; i < 6; ++i) {
-    const double depth = std::min<double>(3, static_cast<double>(5 - i));
+    const double depth = std::min<double>(2, static_cast<double>(5 - i));
+    CHECK(dialogs[i]->in_sight() == (depth < 2));
+    CHECK(dialogs[i]->opacity() == (depth < 2 ? 1 : 0));
+    CHECK(dialogs[i]->veil() == (depth < 2 ? 0.35 : 0));
     CHECK(dialogs[i]->stepped_back() == depth);
     CHECK(dialogs[i]->guise().scale == Approx(1 - 0.06 * depth));
     CHECK(dialogs[i]->box().y == Approx(200 - 14 * depth));
   }
   dialogs[4]->close();
+  stage.advance(stage.now() + ms(16));
+  CHECK(dialogs[3]->in_sight());  // from the first moment of its way back
   settle(stage);
   CHECK(dialogs[5]->stepped_back() == 0);
   CHECK(dialogs[3]->stepped_back() == 1);
+  for (std::size_t i = 6; i-- > 1;) dialogs[i]->close();
+  settle(stage);
+  CHECK(in_first.in_sight());
+}
+
+TEST_CASE("what lies in a window comes one after another, each from the side the window comes from") {
+  Stage stage;
+  auto& window = stage.add<Window>("menu", {60, 200, 240, 300},
+                                   {.travel = {.from_edge = Edge::left, .from_turn = 90, .to_turn = -45},
+                                    .enter = Timed{Curve{}, ms(100)},
+                                    .exit = Timed{Curve{}, ms(100)},
+                                    .inside = {.each_after = ms(40), .each_from = 30}});
+  std::vector<Button*> buttons;
+  for (int i = 0; i < 4; ++i)
+    buttons.push_back(&stage.add<Button>("button" + std::to_string(i), {20, 20.0 + 60 * i, 200, 48}, {},
+                                         {.inside = "menu"}));
+  stage.act(window, "open", ms(1000));
+  for (int t = 0; t <= 300; t += 10) {
+    stage.advance(ms(1000 + t));
+    CHECK(window.guise().turn == Approx(std::numbers::pi / 2 * std::max(0.0, 1 - t / 100.0)).margin(1e-9));
+    for (int i = 0; i < 4; ++i) {
+      const double share = std::clamp((t - 40.0 * i) / 100, 0.0, 1.0);
+      const Button& button = *buttons[static_cast<std::size_t>(i)];
+      CHECK(button.box().x == Approx(window.box().x + 20 - 30 * (1 - share)));
+      CHECK(window.guise_of(button).opacity == Approx(share));
+      CHECK(button.takes(button.box().centre()) == (t >= 100 && share > 0));
+    }
+    CHECK(stage.settled() == (t >= 220));
+  }
+  // Interrupted they go on from where they are, and away nothing of them moves.
+  stage.act(window, "close", ms(2000));
+  settle(stage);
+  const Micros now = stage.now();
+  stage.act(window, "open", now);
+  stage.act(window, "close", now + ms(50));
+  const double before = buttons[1]->box().x - window.box().x;
+  stage.act(window, "open", now + ms(50));
+  CHECK(buttons[1]->box().x - window.box().x == before);
+  stage.act(window, "close", now + ms(60));
+  stage.advance(now + ms(160));
+  CHECK(window.away());
+  CHECK(stage.settled());
+  stage.act(window, "open", now + ms(1000));
+  CHECK(window.guise_of(*buttons[3]).opacity == 0);
 }
 
 TEST_CASE("what is removed leaves first, and what holds it waits for that") {
@@ -557,4 +624,25 @@ TEST_CASE("a toast's time stands under a finger; it is swiped away, replaced or 
   CHECK(tray.words() == "fourth");
   CHECK(said.back() == "fourth");
   CHECK(stage.focused() == nullptr);
+}
+
+TEST_CASE("what layers come to, show and tell is as it was approved") {
+  Approved approved;
+  for (unsigned seed = 1; seed <= 60; ++seed) {
+    const auto deeds = made_from(seed, [] { return any_deeds(); });
+    LayersApp app({.safe = {.top = seed % 5 == 0 ? 30.0 : 0.0}, .right_to_left = seed % 4 == 0});
+    app.stage.advance(ms(0));
+    std::size_t said = 0;
+    std::string all;
+    for (const Deed& deed : deeds) {
+      deed.what(app);
+      all += text_of(app.stage, said);
+      app.stage.advance(app.stage.now() + ms(2));
+    }
+    app.stage.advance(ms(deeds.back().at + 120));
+    all += text_of(app.stage, said);
+    settle(app.stage);
+    approved.add(all + app.log + text_of(app.stage, said));
+  }
+  approved.check("core", "layers");
 }

@@ -239,3 +239,45 @@ TEST_CASE("what is set at once in the middle of a throw is where it stays") {
   settle(stage);
   CHECK(pane.offset() == 0);
 }
+
+TEST_CASE("a rest has a name, and a pane stays with it when it is measured anew") {
+  Cell<double> height{0};
+  Cell<Choice> stands{Choice({"full", "half", "low"}, 1)};
+  Stage stage;
+  PaneSettings settings{.stands = stands,
+                        .least = -400,
+                        .moves = Moves::itself,
+                        .rests = {0, -180, -400},
+                        .passage = Timed{Curve{}, ms(100)}};
+  auto& pane = stage.add<Pane>("page", {0, 500, 360, 600}, settings);
+  stage.advance(ms(0));
+  CHECK(pane.offset() == -180);  // there from the first
+  stage.at(ms(100), [&] { stands.set(stands.get().with("low")); });
+  stage.advance(ms(1000));
+  CHECK(pane.offset() == 0);
+  for (int i = 0; i <= 10; ++i)
+    stage.touch({.time = ms(2000 + 20 * i),
+                 .contact = 1,
+                 .phase = i == 0 ? Phase::down : Phase::move,
+                 .at = {180, 600.0 - 42 * i}});
+  CHECK(stands.get().name() == "low");  // a finger has it
+  stage.touch({.time = ms(2500), .contact = 1, .phase = Phase::up, .at = {180, 180}});
+  CHECK(stands.get().name() == "full");  // told at the lift
+  settle(stage);
+  CHECK(pane.offset() == -400);
+  settings.least = -300;
+  settings.rests = {-300, -150, 0};
+  stage.change_to(pane, &settings);
+  CHECK(pane.offset() == -300);
+  CHECK(stands.get().name() == "full");
+  stage.press(Key::tab, ms(4000));
+  stage.press(Key::down, ms(4000));
+  CHECK(stands.get().name() == "half");
+  // On its way too.
+  settings.rests = {-300, -120, 0};
+  stage.change_to(pane, &settings);
+  settle(stage);
+  CHECK(pane.offset() == -120);
+  settings.rests = {-300, 0};
+  CHECK_THROWS_WITH(stage.change_to(pane, &settings), Catch::Contains("names 3 rests, and rests holds 2"));
+}

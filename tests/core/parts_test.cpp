@@ -44,7 +44,7 @@ TEST_CASE("what a part of any kind is made of is sound, wherever it is") {
       alone.stage.advance(ms(0));
       look();
       for (const Event& event : events) {
-        event.deed(alone, false);
+        event.deed(alone, Seen::plain);
         look();
       }
     });
@@ -244,7 +244,7 @@ TEST_CASE(
                                             .wrap = true,
                                             .shrink = 0.2,
                                             .fade = 0.5});
-    CHECK(photos.item_width() == 280);
+    CHECK(photos.item_length() == 280);
     CHECK(photos.item(0).x == 40);
     CHECK(photos.item(1).x == (right_to_left ? -260 : 340));
     CHECK(photos.look(0).scale == 1);
@@ -272,7 +272,7 @@ TEST_CASE(
   Stage wide({.width = 800});
   const Carousel& three = wide.add<Carousel>("photos", {0, 0, 660, 100},
                                              {.count = 9, .per_view = 1, .per_view_wide = 3, .spacing = 30});
-  CHECK(three.item_width() == 200);
+  CHECK(three.item_length() == 200);
   CHECK(three.item(2).right() == 660);
 }
 

@@ -337,3 +337,39 @@ TEST_CASE("any passage moves a thumb; one that never rests is refused") {
   CHECK_THROWS_WITH(HoneySlider({.passage = Passage(Timed{Curve{}, ms(90)}).repeated(2)}),
                     Catch::Contains("slider 'frames'") && Catch::Contains("gone once"));
 }
+
+TEST_CASE("while a finger has it, its value stands clear of the finger") {
+  for (const bool upright : {false, true}) {
+    Cell<double> frames{4};
+    Stage stage;
+    const Box box = upright ? Box{200, 100, 48, 300} : Box{40, 300, 280, 48};
+    auto& slider = stage.add<Slider>("frames", box,
+                                     {.value = frames,
+                                      .to = 10,
+                                      .step = 1,
+                                      .axis = upright ? Axis::vertical : Axis::horizontal,
+                                      .value_follows = true});
+    const auto note = [&] {
+      std::optional<Box> found;
+      slider.kind().pieces(slider, [&](const Piece& piece) {
+        if (piece.name == std::string_view("note")) found = piece.box;
+        if (piece.role == Role::handle) CHECK(piece.words.empty() == slider.pressed());
+        if (piece.role == Role::value) CHECK(piece.words == plain_number(slider.value()));
+      });
+      return found;
+    };
+    CHECK_FALSE(note());
+    Point at = slider.thumb();
+    stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = at});
+    for (int i = 1; i <= 10; ++i) {
+      at = at + (upright ? Point{0, -9} : Point{9, 0});
+      stage.touch({.time = ms(16 * i), .contact = 1, .phase = Phase::move, .at = at});
+      REQUIRE(note());
+      const Point off = note()->centre() - slider.thumb();
+      CHECK(along(slider.settings().axis, off) == 0);
+      CHECK(across(slider.settings().axis, off) < -34);  // a finger's half
+    }
+    stage.touch({.time = ms(300), .contact = 1, .phase = Phase::up, .at = at});
+    CHECK_FALSE(note());
+  }
+}

@@ -160,3 +160,34 @@ TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays 
   settle(app.stage);
   CHECK(app.page.get().name() == "Notes");
 }
+
+TEST_CASE("what belongs to a carousel's item comes as that of the item before has gone") {
+  Cell<int> photo{0};
+  Stage stage;
+  stage.add<Carousel>("photos", {0, 60, 360, 300}, {.index = photo, .count = 3});
+  auto& about = stage.add<Swap>(
+      "about", {0, 400, 360, 120},
+      {.index = photo, .overlap = 0, .enter = Timed{Curve{}, ms(200)}, .exit = Timed{Curve{}, ms(100)}});
+  std::vector<Pad*> texts;
+  for (int i = 0; i < 3; ++i)
+    texts.push_back(&stage.add<Pad>("text" + std::to_string(i), {0, 0, 360, 100}, {}, {.inside = "about"}));
+  stage.advance(ms(0));
+  CHECK(texts[0]->visible());
+  for (int i = 0; i <= 6; ++i)
+    stage.touch({.time = ms(1000 + 8 * i),
+                 .contact = 1,
+                 .phase = i == 0   ? Phase::down
+                          : i == 6 ? Phase::up
+                                   : Phase::move,
+                 .at = {300.0 - 25 * i, 200}});
+  CHECK(photo.get() == 1);
+  stage.advance(ms(1048 + 99));
+  CHECK(about.state_of(*texts[0]) == Visit::State::leaving);
+  CHECK_FALSE(texts[1]->visible());
+  stage.advance(ms(1048 + 100));
+  CHECK_FALSE(texts[0]->visible());
+  CHECK(about.state_of(*texts[1]) == Visit::State::arriving);
+  settle(stage);
+  CHECK(stage.act(about, "next", stage.now()));
+  CHECK(photo.get() == 2);
+}

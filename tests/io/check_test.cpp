@@ -144,6 +144,27 @@ w = 320
 h = 52
 )";
 
+constexpr const char* one_page_for_two_names = R"(open = ""
+page = { choice = "Notes", of = ["Notes", "Harvest"] }
+[[part]]
+id = "pages"
+kind = "page-host"
+shows = "page"
+x = 0
+y = 560
+w = 360
+h = 60
+[[part]]
+id = "notes"
+kind = "pad"
+label = "Notes"
+inside = "pages"
+x = 0
+y = 0
+w = 360
+h = 60
+)";
+
 std::string with(const std::string& found, const std::string& made) {
   std::string text = sound;
   const std::size_t at = text.find(found);
@@ -196,6 +217,7 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
       {"back-ignored", "label = \"Ridge\"", "label = \"Ridge\"\nback_closes = false"},
       {"short-message", "time = 3000", "time = 500"},
       {"doubled-rest", "rests = [176, 360]", "rests = [176, 360, 176]"},
+      {"lost-content", "open = \"\"", one_page_for_two_names},
       {"step-over-range", "step = 1", "step = 25"},
       {"commit-out-of-reach", "commits_at = 0.6", "commits_at = 0.95"},
       {"commit-out-of-reach", "commits_at = 0.6", "commits_at = 0.2"},

@@ -1,8 +1,10 @@
 #include "ubbo/io/replay/replay.hpp"
 
+#include <filesystem>
 #include <nlohmann/json.hpp>
+#include <set>
 
-#include "check.hpp"
+#include "approved.hpp"
 #include "plans.hpp"
 #include "streams.hpp"
 #include "ubbo/io/hand/hand_script.hpp"
@@ -181,4 +183,29 @@ TEST_CASE("what the app and the phone did is told in a script, kept in a take, a
     CHECK_THROWS_WITH(io::Replay(run, bad), Catch::Contains(says) && Catch::StartsWith("t.take.csv:3:1: "));
   }
   CHECK_THROWS_WITH(io::parse_take(head + "9,,sett,v,3\n", "t"), Catch::Contains("nearest known: set"));
+}
+
+TEST_CASE("what the demo's takes show on their way is as it was approved") {
+  std::set<std::filesystem::path> takes;
+  for (const auto& entry : std::filesystem::directory_iterator(UBBO_SOURCE_DIR "/demo"))
+    if (entry.path().string().ends_with(".take.csv")) takes.insert(entry.path());
+  CHECK(takes.size() > 30);
+  for (const auto& path : takes) {
+    const std::string name = path.filename().string();
+    const auto scene = path.parent_path() / (name.substr(0, name.find('.')) + ".scene.toml");
+    const io::Scene read = io::read_scene(scene.string());
+    const io::Take take = io::read_take(path.string());
+    io::SceneRun run(read, 4096);
+    io::Replay replay(run, take, {.fps = 60});
+    Approved approved;
+    std::size_t said = 0;
+    for (double at = 50; at < 6000; at += 190) {
+      replay.play_to(replay.begins() + ms(at));
+      approved.add(text_of(run.stage(), said));
+      if (at > to_ms(take.samples.empty() ? ms(0) : take.samples.back().time) + 800) break;
+    }
+    replay.finish();
+    approved.add(text_of(run.stage(), said) + io::replay_text(run, replay) + io::why_text(replay, ""));
+    approved.check("io", name.substr(0, name.size() - 9));
+  }
 }

@@ -19,7 +19,7 @@ paint::FilmReel reel(int frames, const Box& region) {
   made.trails = {{{ms(0), {150, 224}, true}, {ms(60), {200, 224}, false}}};
   for (int i = 0; i < frames; ++i) {
     paint::FilmFrame frame{
-        .time = ms(25.0 * i), .scene = skin::comb(app.stage), .captions = {}, .presses = {}};
+        .time = ms(25.0 * i), .scene = skin::comb(app.stage), .captions = {}, .presses = {}, .ghosts = {}};
     if (i % 2 == 0) frame.captions = {"drag: 12.5 of 12 dp", "lifts at 431.9 dp/s", "lands on 7"};
     made.frames.push_back(std::move(frame));
   }

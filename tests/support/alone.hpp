@@ -83,8 +83,32 @@ inline const Given given[] = {{"slider", "to", 10.0},
                               {"toast-tray", "time", 700.0},
                               {"toast-tray", "button", std::string("Undo")}};
 
+// What happens may be seen as it is, in the mirror, or turned: so that what went to the right goes up or
+// down.
+enum class Seen : std::uint8_t { plain, mirrored, upwards, downwards };
+
+inline constexpr Box lying{40, 200, 280, 48};
+inline constexpr Box upright{156, 220, 48, 280};
+
+inline Point seen(Point at, Seen how) {
+  const double on = at.x - lying.x;
+  if (how == Seen::mirrored) return {360 - at.x, at.y};
+  if (how == Seen::upwards) return {upright.x + at.y - lying.y, upright.bottom() - on};
+  if (how == Seen::downwards) return {upright.x + at.y - lying.y, upright.y + on};
+  return at;
+}
+
+inline Key seen(Key key, Seen how) {
+  constexpr std::array keys{Key::left, Key::right, Key::up, Key::down};
+  constexpr std::array<std::array<int, 4>, 4> to{{{0, 1, 2, 3}, {1, 0, 2, 3}, {3, 2, 1, 0}, {2, 3, 0, 1}}};
+  const auto found = std::find(keys.begin(), keys.end(), key);
+  if (found == keys.end()) return key;
+  return keys[static_cast<std::size_t>(
+      to[static_cast<std::size_t>(how)][static_cast<std::size_t>(found - keys.begin())])];
+}
+
 struct Alone {
-  Alone(const PartKind& of, bool right_to_left, bool with_twin = false)
+  Alone(const PartKind& of, bool right_to_left, bool with_twin = false, std::optional<Axis> axis = {})
       : stage({.right_to_left = right_to_left, .journal = 20'000}) {
     const AnySettings settings = of.fresh();
     for (std::size_t i = 0; i < of.settings(); ++i)
@@ -93,7 +117,8 @@ struct Alone {
     for (const Given& one : given)
       if (std::string_view(one.kind) == of.name)
         of.put(settings.get(), find_setting(of, one.setting), one.value);
-    const Box box = right_to_left ? Box{360 - 320, 200, 280, 48} : Box{40, 200, 280, 48};
+    if (axis) of.put(settings.get(), find_setting(of, "axis"), static_cast<double>(*axis));
+    const Box box = axis == Axis::vertical ? upright : lying;
     part = &stage.add(of, "part", Placement::of(box), settings.get());
     if (with_twin) twin = &stage.add(of, "twin", Placement::of(box + Point{0, 200}), settings.get());
   }
@@ -121,13 +146,9 @@ struct Alone {
 
 struct Event {
   Micros time{};
-  std::function<void(Alone&, bool mirrored)> deed;
+  std::function<void(Alone&, Seen)> deed;
   bool writes = false;
 };
-
-inline Key mirrored_key(Key key) {
-  return key == Key::left ? Key::right : key == Key::right ? Key::left : key;
-}
 
 // A few seconds of fingers, keys, calls and writes.
 inline std::vector<Event> any_events() {
@@ -140,16 +161,16 @@ inline std::vector<Event> any_events() {
       case 0: {
         const Key key = *rc::gen::element(Key::left, Key::right, Key::up, Key::down, Key::home, Key::end,
                                           Key::space, Key::page_up);
-        events.push_back({now, [now, key](Alone& alone, bool mirrored) {
+        events.push_back({now, [now, key](Alone& alone, Seen how) {
                             alone.stage.focus("part");
-                            alone.stage.press(mirrored ? mirrored_key(key) : key, now);
+                            alone.stage.press(seen(key, how), now);
                           }});
         break;
       }
       case 1: {
         const double which = *number(0, 1), what = *number(0, 1);
         events.push_back({now,
-                          [now, which, what](Alone& alone, bool) {
+                          [now, which, what](Alone& alone, Seen) {
                             alone.stage.at(now, [&] { alone.cells.write(which, what); });
                           },
                           true});
@@ -157,7 +178,8 @@ inline std::vector<Event> any_events() {
       }
       case 2: {
         const auto which = static_cast<std::size_t>(*rc::gen::inRange(0, 4));
-        events.push_back({now, [now, which](Alone& alone, bool mirrored) {
+        events.push_back({now, [now, which](Alone& alone, Seen how) {
+                            const bool mirrored = how == Seen::mirrored;
                             const auto actions = alone.part->accessible().actions;
                             if (actions.empty()) return;
                             std::string action = actions[which % actions.size()];
@@ -176,10 +198,10 @@ inline std::vector<Event> any_events() {
         const int moves = *rc::gen::inRange(0, 14);
         const auto touch = [&](Phase phase) {
           const Sample sample{.time = now, .contact = contact, .phase = phase, .at = at};
-          events.push_back({now, [sample](Alone& alone, bool mirrored) {
-                              Sample seen = sample;
-                              if (mirrored) seen.at.x = 360 - seen.at.x;
-                              alone.stage.touch(seen);
+          events.push_back({now, [sample](Alone& alone, Seen how) {
+                              Sample turned = sample;
+                              turned.at = seen(sample.at, how);
+                              alone.stage.touch(turned);
                             }});
         };
         touch(Phase::down);
@@ -197,17 +219,17 @@ inline std::vector<Event> any_events() {
   return events;
 }
 
-inline void live_through(Alone& alone, const std::vector<Event>& events, double fps, bool mirrored = false) {
+inline void live_through(Alone& alone, const std::vector<Event>& events, double fps, Seen how = Seen::plain) {
   const Micros last = events.back().time + ms(9000);
   Micros frame{0};
   std::size_t next = 0;
   if (fps == 0) alone.stage.advance(ms(0));
   while (fps > 0 && frame <= last) {
-    for (; next < events.size() && events[next].time <= frame; ++next) events[next].deed(alone, mirrored);
+    for (; next < events.size() && events[next].time <= frame; ++next) events[next].deed(alone, how);
     alone.stage.advance(frame);
     frame += from_seconds(1 / fps);
   }
-  for (; next < events.size(); ++next) events[next].deed(alone, mirrored);
+  for (; next < events.size(); ++next) events[next].deed(alone, how);
   alone.stage.advance(last);
 }
 

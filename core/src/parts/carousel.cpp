@@ -12,11 +12,13 @@ constexpr std::array carousel_actions{"next", "previous"};
 constexpr std::array carousel_gives{"none", "share", "less"};
 constexpr double around_and_around = 1e6;  // items either way, where it wraps
 
-double wide_enough(const Box& box, const CarouselSettings& settings) {
+// How long an item is along the row.
+double length_in(const Box& box, const CarouselSettings& settings) {
+  const double row = along(settings.axis, {box.w, box.h});
   const double in_view =
-      settings.per_view_wide > 0.0 && box.w >= settings.wide ? settings.per_view_wide : settings.per_view;
+      settings.per_view_wide > 0.0 && row >= settings.wide ? settings.per_view_wide : settings.per_view;
   const double gaps = std::fmax(std::ceil(in_view) - 1.0, 0.0) * settings.spacing;
-  return (box.w - 2.0 * settings.peek - gaps) / in_view;
+  return (row - 2.0 * settings.peek - gaps) / in_view;
 }
 
 }  // namespace
@@ -31,6 +33,7 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
       declare::cell<&S::position>("position",
                                   "a cell that is told where it is, in items, all the time; may be left out"),
       number<&S::count>("count", "", 0.0, 1e6, "how many items there are; a whole number"),
+      declare::choice<&S::axis>("axis", axis_names, "the direction of the row; vertical goes downwards"),
       number<&S::per_view>("per_view", "", 0.1, 100.0, "how many items the box holds beside each other"),
       number<&S::per_view_wide>("per_view_wide", "", 0.0, 100.0,
                                 "the same where the box is at least `wide`; 0: the same"),
@@ -73,9 +76,10 @@ std::string Carousel::fault(const std::string& id, const Box& box, const Carouse
   if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
   if (settings.count != std::floor(settings.count))
     return owner + ": count = " + plain_number(settings.count) + " is not taken; it takes a whole number";
-  if (!(wide_enough(box, settings) >= 1.0))
-    return owner + ": a box of " + plain_number(box.w) + " dp leaves an item " +
-           plain_number(wide_enough(box, settings)) + " dp; it takes less peek, spacing or per_view";
+  if (!(length_in(box, settings) >= 1.0))
+    return owner + ": a box of " + plain_number(along(settings.axis, {box.w, box.h})) +
+           " dp leaves an item " + plain_number(length_in(box, settings)) +
+           " dp; it takes less peek, spacing or per_view";
   return {};
 }
 
@@ -99,12 +103,12 @@ RailPlan Carousel::plan() const {
   const double last = std::max(settings_.count - 1.0, 0.0);
   const double least = settings_.wrap && last > 0.0 ? -around_and_around : 0.0;
   const double most = settings_.wrap && last > 0.0 ? around_and_around : last;
-  const double way = around().right_to_left ? pitch() : -pitch();  // the next item comes as the row goes back
+  const double way = mirrored() ? pitch() : -pitch();  // the next item comes as the row goes back
   const double reach = settings_.give_reach / std::fabs(way);
   const Give give{settings_.give, settings_.give == Give::How::share ? 0.5 : reach};
   SnapPoints rests = most > least ? SnapPoints::even(least, most, 1.0) : SnapPoints::list({0.0});
   if (settings_.coasts) rests = {};
-  return {.axis = Axis::horizontal,
+  return {.axis = settings_.axis,
           .least = least,
           .most = most,
           .dp_per_unit = way,
@@ -156,13 +160,14 @@ double Carousel::place_near(int index) const {
 
 double Carousel::share() const { return position() - std::round(position()); }
 
-double Carousel::item_width() const { return std::fmax(wide_enough(laid(), settings_), 1.0); }
+double Carousel::item_length() const { return std::fmax(length_in(laid(), settings_), 1.0); }
 
 Box Carousel::item(double place) const {
   const Box here = box();
   const double from = settings_.peek + settings_.start + (place - position()) * pitch();
-  const double x = around().right_to_left ? here.right() - from - item_width() : here.x + from;
-  return {x, here.y, item_width(), here.h};
+  if (settings_.axis == Axis::vertical) return {here.x, here.y + from, here.w, item_length()};
+  const double x = mirrored() ? here.right() - from - item_length() : here.x + from;
+  return {x, here.y, item_length(), here.h};
 }
 
 Carousel::Look Carousel::look(double distance) const {
@@ -172,7 +177,7 @@ Carousel::Look Carousel::look(double distance) const {
 
 double Carousel::layer_offset(double rate) const {
   const double offset = -position() * pitch() * rate;
-  return around().right_to_left ? -offset : offset;
+  return mirrored() ? -offset : offset;
 }
 
 void Carousel::go_to(int index) {
@@ -199,7 +204,7 @@ void Carousel::moved_to() {
 Accessible Carousel::accessible() const {
   Accessible told{.role = described().role,
                   .label = settings_.label,
-                  .orientation = axis_names[0],
+                  .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
                   .disabled = !enabled(),
                   .keys = count() > 0 ? described().keys : "",
                   .actions = carousel_actions};
@@ -237,9 +242,10 @@ void Carousel::lift(const Contact& contact, const Sample& sample) {
   rail_.explain_press(contact, sample);
   const double reach = feel_for(sample.tool).tap_reach;
   const Box present = item(position());
-  const bool sideways = sample.at.x < present.x || sample.at.x >= present.right();
-  if (rail_.strayed() > reach || !sideways) return rail_.resume();
-  const double along_row = around().right_to_left ? present.right() - sample.at.x : sample.at.x - present.x;
+  const double from_start = along(settings_.axis, sample.at - Point{present.x, present.y});
+  const double along_row = mirrored() ? item_length() - from_start : from_start;
+  const bool beside = from_start < 0.0 || from_start >= item_length();
+  if (rail_.strayed() > reach || !beside) return rail_.resume();
   const double tapped = std::round(position()) + std::floor(along_row / pitch());
   const double place = std::clamp(tapped, rail_.plan().least, rail_.plan().most);
   decide(answers::item_tapped, {Fact::plain("item", item_at(place) + 1, ""),
@@ -248,14 +254,19 @@ void Carousel::lift(const Contact& contact, const Sample& sample) {
 }
 
 bool Carousel::press(Key key) {
-  const int sign = around().right_to_left ? -1 : 1;
+  const int sign = mirrored() ? -1 : 1;
   if (count() == 0) return false;
   const double here = std::round(rail_.target());
+  const bool upright = settings_.axis == Axis::vertical;
   switch (key) {
     case Key::right:
+    case Key::down:
+      if (upright != (key == Key::down)) return false;
       rail_.key(here + sign);
       return true;
     case Key::left:
+    case Key::up:
+      if (upright != (key == Key::up)) return false;
       rail_.key(here - sign);
       return true;
     case Key::home:
@@ -316,16 +327,18 @@ void carousel_pieces(const Part& part, const PieceTaker& out) {
   const Carousel& it = carousel(part);
   if (it.count() == 0) return;
   const Box box = it.box();
-  const double pitch = it.item_width() + it.settings().spacing;
+  const double pitch = it.item_length() + it.settings().spacing;
   const double here = it.position();
   const double before =
       std::floor(here - (it.settings().peek + std::fabs(it.settings().start)) / pitch) - 1.0;
-  const double after = std::ceil(here + box.w / pitch) + 1.0;
+  const double after = std::ceil(here + along(it.settings().axis, {box.w, box.h}) / pitch) + 1.0;
   const double nearest = std::round(here);
   const auto show = [&](double place) {
     if (!it.settings().wrap && (place < 0.0 || place > it.count() - 1.0)) return;
     const Box whole = it.item(place);
-    if (whole.right() <= box.x || whole.x >= box.right()) return;
+    if (whole.right() <= box.x || whole.x >= box.right() || whole.bottom() <= box.y ||
+        whole.y >= box.bottom())
+      return;
     const Carousel::Look look = it.look(place - here);
     const Point middle = whole.centre();
     const double w = whole.w * look.scale;
@@ -368,7 +381,7 @@ const PartKind& Carousel::described() {
                                                    .readings = carousel_readings,
                                                    .pieces = &carousel_pieces,
                                                    .place_of = &item_place,
-                                                   .keys = "Left, Right, Home, End",
+                                                   .keys = "arrows along it, Home, End",
                                                    .calls = {},
                                                    .answers = answers::carousel_answers});
   return kind;

@@ -11,7 +11,7 @@ namespace {
 
 constexpr std::array dialog_actions{"close"};
 constexpr std::array dialog_calls{"open", "close", "toggle"};
-constexpr double deepest = 3.0;  // layers that a dialog steps back; what lies deeper is not seen
+constexpr double deepest = 2.0;  // layers that a dialog steps back; there it is not seen any more
 
 }  // namespace
 
@@ -41,6 +41,7 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
         number<&S::steps_back_to>("steps_back_to", "", 0.5, 1.0,
                                   "the scale it has when a dialog opens on it")};
     declare::add_inner<&S::travel>(made);
+    declare::add_inner<&S::inside>(made);
     return made;
   }();
   return table;
@@ -71,10 +72,13 @@ VisitPlan Dialog::planned() const {
                   around().right_to_left);
 }
 
-void Dialog::take_settings() { plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving); }
+void Dialog::take_settings() {
+  plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving, settings_.inside);
+}
 
 void Dialog::change(DialogSettings settings) {
   settings_ = std::move(settings);
+  set_far_behind(!behind_.moving() && seen() == 0.0);
   take_settings();
   follow(settings_.open, true);
   if (is_open() && !veil_.moving()) veil_.put(settings_.veil);
@@ -88,7 +92,10 @@ void Dialog::went(Visit::State state) {
     else
       veil_.put(veil);  // there at once
   }
-  if (visit_.away()) behind_.put(0.0);
+  if (visit_.away()) {
+    behind_.put(0.0);
+    set_far_behind(false);
+  }
   if (settings_.on_visit) settings_.on_visit(state);
 }
 
@@ -97,6 +104,12 @@ void Dialog::covered(int layers) {
   if (depth == behind_.target()) return;
   behind_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
   behind_.send(depth, settings_.enter, around().now);
+  set_far_behind(!behind_.moving() && seen() == 0.0);
+}
+
+double Dialog::seen() const {
+  const double depth = stepped_back();
+  return depth > 1.0 && steps_back() ? std::clamp(deepest - depth, 0.0, 1.0) : 1.0;
 }
 
 Guise Dialog::guise() const {
@@ -104,6 +117,7 @@ Guise Dialog::guise() const {
   const double depth = stepped_back();
   guise.offset.y -= settings_.steps_back_by * depth;
   guise.scale *= 1.0 - (1.0 - settings_.steps_back_to) * depth;
+  guise.opacity *= seen();
   return guise;
 }
 
@@ -160,7 +174,10 @@ bool Dialog::back() {
 
 void Dialog::advance(Micros now) {
   veil_.advance(now);
-  behind_.advance(now);
+  if (behind_.moving()) {
+    behind_.advance(now);
+    if (!behind_.moving()) set_far_behind(seen() == 0.0);
+  }
   Visitor::advance(now);
 }
 

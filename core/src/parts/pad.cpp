@@ -18,6 +18,8 @@ std::span<const Setting<PadSettings>> settings_of<PadSettings>() {
   static const auto table = [] {
     std::vector<Setting<S>> made{
         declare::text<&S::label>("label", "what the area is called, for people and screen readers"),
+        declare::flag<&S::opaque>("opaque",
+                                  "it hides what lies below it, such as a page; its label stands at its top"),
         declare::cell<&S::taps>("taps_cell",
                                 "a cell that gets the count of each row of taps; may be left out"),
         declare::numbers<&S::marks>(
@@ -127,7 +129,10 @@ void pad_pieces(const Part& part, const PieceTaker& out) {
   const Pad& it = pad(part);
   const Box box = it.box();
   const std::vector<double>& marks = it.settings().marks;
-  out({.role = Role::surface, .box = box, .held = it.pressed(), .bare = true});
+  out({.role = Role::surface,
+       .box = box,
+       .held = it.pressed() && !it.settings().opaque,
+       .bare = !it.settings().opaque});
   const double radius = 20.0 * std::fmin(it.scale(), 100.0);
   for (std::size_t i = 0; i + 1 < marks.size(); i += 2) {
     const Point at = it.place_of({marks[i], marks[i + 1]});
@@ -137,7 +142,7 @@ void pad_pieces(const Part& part, const PieceTaker& out) {
          .on = true,
          .held = i == 0});
   }
-  const double middle = marks.empty() ? box.centre().y - 10.0 : box.y + 12.0;
+  const double middle = marks.empty() && !it.settings().opaque ? box.centre().y - 10.0 : box.y + 12.0;
   out({.role = Role::label, .box = {box.x + 16.0, middle, box.w - 32.0, 20.0}, .words = it.settings().label});
 }
 

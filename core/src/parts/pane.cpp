@@ -20,6 +20,10 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
   static const std::array table{
       declare::text<&S::label>("label", "what the pane is called, for people and screen readers"),
       declare::cell<&S::offset>("offset", "the cell that holds where the pane is, in dp; may be left out"),
+      declare::cell<&S::stands>(
+          "stands",
+          "the cell that says which of its rests it stands on or goes to, both ways, named "
+          "from the least on; may be left out"),
       declare::choice<&S::says>(
           "says", says_names, "what its cell says: where it is all the time, or where it will come to rest"),
       number<&S::least>("least", "dp", -100000.0, 100000.0, "how far it goes to the left or up"),
@@ -69,6 +73,12 @@ std::string Pane::fault(const std::string& id, const Box&, const PaneSettings& s
     if (!(rest >= settings.least && rest <= settings.most))
       return owner + ": rests holds " + plain_number(rest) + "; it takes " + plain_number(settings.least) +
              " to " + plain_number(settings.most) + " dp";
+  if (!settings.stands.linked()) return {};
+  const std::size_t places = settings.rests.empty() ? 0 : SnapPoints::list(settings.rests).size();
+  const std::size_t names = settings.stands.get().names().size();
+  if (places == 0 || names != places)
+    return owner + ": stands names " + std::to_string(names) + " rests, and rests holds " +
+           std::to_string(places) + " places; it takes a name for each";
   return {};
 }
 
@@ -78,6 +88,57 @@ Pane::Pane(std::string id, const Box& box, PaneSettings settings, Surroundings& 
   rail_.on_rest = [this](double place) {
     if (settings_.on_rest) settings_.on_rest(place);
   };
+  // There from the first; a number that is linked too counts before a name.
+  if (settings_.stands.linked() && !settings_.offset.linked())
+    rail_.put(rail().plan().rests.at(settings_.stands.get().index()));
+  follow();
+}
+
+void Pane::follow() {
+  watch_.stop();
+  if (!settings_.stands.linked()) return;
+  if (!settings_.offset.linked())
+    watch_ = settings_.stands.watch([this](const Choice& choice) {
+      if (choice.index() != rail().plan().rests.nearest(target())) hear();
+    });
+  say_rest();
+}
+
+// Where it goes is known once no finger has it.
+void Pane::say_rest() {
+  if (!settings_.stands.linked() || pressed()) return;
+  const std::size_t rest = rail().plan().rests.nearest(target());
+  if (settings_.stands.get().index() != rest) settings_.stands.set(settings_.stands.get().with(rest));
+}
+
+bool Pane::touch(const Contact& contact, const Sample& sample) {
+  const bool took = Sliding::touch(contact, sample);
+  if (took && sample.phase != Phase::move) say_rest();
+  return took;
+}
+
+void Pane::left_behind(const Contact& contact) {
+  Sliding::left_behind(contact);
+  say_rest();
+}
+
+bool Pane::take_momentum(Point velocity) {
+  const bool took = Sliding::take_momentum(velocity);
+  say_rest();
+  return took;
+}
+
+void Pane::heard() {
+  if (settings_.offset.linked()) {
+    Sliding::heard();
+    if (around().write != Write::carried) say_rest();  // else another says where it goes
+    return;
+  }
+  const SnapPoints& rests = rail().plan().rests;
+  if (!settings_.stands.linked() || pressed()) return;
+  const std::size_t wanted = settings_.stands.get().index();
+  if (wanted == rests.nearest(target())) return;
+  around().write == Write::travels ? rail_.go_to(rests.at(wanted)) : rail_.put(rests.at(wanted));
 }
 
 RailPlan Pane::plan(const PaneSettings& settings) {
@@ -100,8 +161,14 @@ RailPlan Pane::plan(const PaneSettings& settings) {
 }
 
 void Pane::change(PaneSettings settings) {
+  const SnapPoints before = rail().plan().rests;
+  const std::size_t rest = before.empty() ? 0 : before.nearest(target());
+  const bool stood = rail_.settled() && !before.empty() && before.at(rest) == offset();
   settings_ = std::move(settings);
   rail_.change(plan(settings_), settings_.offset);
+  if (const SnapPoints& now = rail().plan().rests; !before.empty() && now.size() == before.size())
+    stood ? rail_.put(now.at(rest)) : rail_.go_to(now.at(rest));
+  follow();
 }
 
 Accessible Pane::accessible() const {
@@ -128,6 +195,7 @@ bool Pane::press(Key key) {
     place = rests.at(at);
   }
   rail_.key(*place);
+  say_rest();
   return true;
 }
 

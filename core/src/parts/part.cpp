@@ -32,6 +32,12 @@ bool Part::visible() const {
   return true;
 }
 
+bool Part::in_sight() const {
+  for (const Part* part = this; part != nullptr; part = part->outer_)
+    if (part->far_behind_) return false;
+  return visible();
+}
+
 bool Part::doomed() const {
   const Part* part = this;
   while (part != nullptr && !part->post_.doomed) part = part->outer_;

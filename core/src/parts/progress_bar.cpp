@@ -12,6 +12,7 @@ std::span<const Setting<ProgressBarSettings>> settings_of<ProgressBarSettings>()
   static const std::array table{
       declare::text<&S::label>("label", "what is under way, for people and screen readers"),
       declare::cell<&S::share>("share", "the cell that says how far it is, 0 to 1"),
+      declare::choice<&S::axis>("axis", axis_names, "the direction it is filled in; vertical: upwards"),
       declare::flag<&S::unknown>("unknown", "how far it is cannot be told: something passes along the bar"),
       declare::passage<&S::passage>("passage", "how the bar goes to a new share"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
@@ -89,6 +90,11 @@ Box ProgressBar::fill() const {
     const double head = passes() ? (1.0 + length) * phase : 0.5 + length / 2;
     from = std::clamp(head - length, 0.0, 1.0);
     to = std::clamp(head, 0.0, 1.0);
+  }
+  if (settings_.axis == Axis::vertical) {
+    bar.y += (1.0 - to) * bar.h;
+    bar.h *= to - from;
+    return bar;
   }
   const double x = around().right_to_left ? 1.0 - to : from;
   bar.x += x * bar.w;

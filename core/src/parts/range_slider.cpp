@@ -12,7 +12,15 @@ namespace {
 constexpr std::array meet_names{"stops", "pushes"};
 constexpr std::array range_actions{"increase", "decrease", "increase low", "decrease low"};
 
-double range_room(const Box& box, const RangeSliderSettings& settings) { return box.w - settings.thumb; }
+Track range_track(const Box& box, const RangeSliderSettings& settings, bool right_to_left) {
+  return {.box = box,
+          .axis = settings.axis,
+          .right_to_left = right_to_left,
+          .thumb = settings.thumb,
+          .thickness = settings.thickness,
+          .from = settings.from,
+          .to = settings.to};
+}
 
 }  // namespace
 
@@ -30,6 +38,7 @@ std::span<const Setting<RangeSliderSettings>> settings_of<RangeSliderSettings>()
                        "distance between snap points; 0: none, any value may be chosen"),
       number<&S::least_gap>("least_gap", "", 0.0, 1e9, "how near the thumbs may come to each other"),
       declare::choice<&S::meet>("meet", meet_names, "whether a thumb stops at the other, or takes it along"),
+      declare::choice<&S::axis>("axis", axis_names, "the direction of the track; vertical grows upwards"),
       number<&S::thumb>("thumb", "dp", 1.0, 400.0, "a thumb's width"),
       number<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
       declare::passage<&S::passage>("passage", "how a thumb goes where it is sent"),
@@ -58,8 +67,8 @@ std::string RangeSlider::fault(const std::string& id, const Box& box, const Rang
   if (settings.least_gap > range || std::fabs(steps - std::round(steps)) > 1e-6)
     return owner + ": least_gap = " + plain_number(settings.least_gap) +
            " is not taken; it takes a whole number of steps, no more than the range";
-  if (!(range_room(box, settings) > 0.0))
-    return owner + ": a track of " + plain_number(box.w) +
+  if (!(range_track(box, settings, false).room() > 0.0))
+    return owner + ": a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
            " dp leaves the thumbs no room; it takes more than thumb = " + plain_number(settings.thumb) +
            " dp";
   for (const auto& [name, cell] : {std::pair{"low", &settings.low}, {"high", &settings.high}}) {
@@ -82,16 +91,13 @@ RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings set
   bound(settings_.low.get(), settings_.high.get());
 }
 
-double RangeSlider::dp_per_unit() const {
-  const double size = std::fmax(range_room(laid(), settings_), 0.001) / (settings_.to - settings_.from);
-  return around().right_to_left ? -size : size;
-}
+Track RangeSlider::way() const { return range_track(box(), settings_, around().right_to_left); }
 
 RailPlan RangeSlider::plan() const {
-  return {.axis = Axis::horizontal,
+  return {.axis = settings_.axis,
           .least = settings_.from,
           .most = settings_.to,
-          .dp_per_unit = dp_per_unit(),
+          .dp_per_unit = way().dp_per_unit(),
           .unit = "",
           .rests = settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
                                         : SnapPoints{},
@@ -111,7 +117,7 @@ void RangeSlider::change(RangeSliderSettings settings) {
 }
 
 void RangeSlider::resized() {
-  for (Rail& rail : rails_) rail.set_dp_per_unit(dp_per_unit());
+  for (Rail& rail : rails_) rail.set_dp_per_unit(way().dp_per_unit());
 }
 
 // How far each may go while the other stands, or goes, there.
@@ -123,37 +129,11 @@ void RangeSlider::bound(double low, double high) {
   rails_[1].set_bounds(bottom + gap, settings_.to);
 }
 
-Point RangeSlider::place_of(double value) const {
-  const Box here = box();
-  const double inset = settings_.thumb / 2;
-  const double start = around().right_to_left ? here.right() - inset : here.x + inset;
-  return {start + (value - settings_.from) * rails_[0].plan().dp_per_unit, here.centre().y};
-}
-
-double RangeSlider::value_at(Point at) const {
-  return settings_.from + (at.x - place_of(settings_.from).x) / rails_[0].plan().dp_per_unit;
-}
-
-Box RangeSlider::track() const {
-  const Box here = box();
-  return {here.x + settings_.thumb / 2, here.centre().y - settings_.thickness / 2,
-          std::fmax(range_room(here, settings_), 0.0), settings_.thickness};
-}
-
-Box RangeSlider::fill() const {
-  Box filled = track();
-  const double a = thumb(0).x;
-  const double b = thumb(1).x;
-  filled.x = std::fmin(a, b);
-  filled.w = std::fabs(b - a);
-  return filled;
-}
-
 Accessible RangeSlider::accessible() const {
   return {.role = described().role,
           .label = settings_.label,
           .value_text = plain_number(target(0)) + " to " + plain_number(target(1)),
-          .orientation = axis_names[0],
+          .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
           .disabled = !enabled(),
           .keys = described().keys,
           .actions = range_actions};
@@ -168,8 +148,8 @@ int RangeSlider::held_by(const Contact& contact) const {
 // The one that is nearer, or `none` where they lie together.
 int RangeSlider::nearer(Point at) const {
   constexpr double together = 1.0;  // dp
-  if (std::fabs(thumb(0).x - thumb(1).x) < together) return none;
-  return std::fabs(at.x - thumb(0).x) < std::fabs(at.x - thumb(1).x) ? 0 : 1;
+  if (way().apart(thumb(0), thumb(1)) < together) return none;
+  return way().apart(at, thumb(0)) < way().apart(at, thumb(1)) ? 0 : 1;
 }
 
 void RangeSlider::grab(int which, const Contact& contact) {
@@ -190,13 +170,14 @@ bool RangeSlider::touch(const Contact& contact, const Sample& sample) {
     }
     if (pressed(which) || undecided_ != none) return false;
     decide(which == 0 ? answers::thumb_low : answers::thumb_high,
-           {Fact::plain("low", std::fabs(sample.at.x - thumb(0).x), "dp"),
-            Fact::plain("high", std::fabs(sample.at.x - thumb(1).x), "dp")});
+           {Fact::plain("low", way().apart(sample.at, thumb(0)), "dp"),
+            Fact::plain("high", way().apart(sample.at, thumb(1)), "dp")});
     grab(which, contact);
     return true;
   }
   if (contact.slot == undecided_) {
-    const double way = (sample.at.x - contact.down.at.x) * (dp_per_unit() < 0.0 ? -1.0 : 1.0);
+    const double way =
+        along(settings_.axis, sample.at - contact.down.at) * (this->way().dp_per_unit() < 0.0 ? -1.0 : 1.0);
     const bool ends = sample.phase == Phase::up || sample.phase == Phase::cancel;
     const double needed = feel_for(sample.tool).rest_radius;
     if (std::fabs(way) <= needed && !ends) return true;
@@ -263,10 +244,10 @@ void RangeSlider::lift(int which, const Contact& contact, const Sample& sample) 
   }
   const bool was_tap = rail.was_tap(contact, sample);
   bound(target(0), target(1));
-  const bool on_thumb = std::fabs(contact.down.at.x - thumb(which).x) <= std::fmax(settings_.thumb / 2, 24.0);
+  const bool on_thumb = way().apart(contact.down.at, thumb(which)) <= std::fmax(settings_.thumb / 2, 24.0);
   if (!was_tap) rail.explain_press(contact, sample);
   if (!was_tap || on_thumb) return rail.resume();
-  rail.tapped_at(value_at(contact.down.at));
+  rail.tapped_at(way().value_at(contact.down.at));
 }
 
 void RangeSlider::lose(const Contact& contact, const Sample&) {
@@ -297,8 +278,9 @@ bool RangeSlider::press(Key key) {
     return true;
   }
   Rail& rail = rails_[index(chosen_)];
-  const auto wanted =
-      ValueKeys{small, large, settings_.from, settings_.to, around().right_to_left}.apply(key, rail.target());
+  const auto wanted = ValueKeys{small, large, settings_.from, settings_.to,
+                                around().right_to_left && settings_.axis == Axis::horizontal}
+                          .apply(key, rail.target());
   if (!wanted) return false;
   bound(target(0), target(1));
   rail.key(*wanted);
@@ -336,11 +318,15 @@ void range_rests(const Part& part, std::vector<double>& rests) {
 
 double low_x(const RangeSlider& it) { return it.thumb(0).x; }
 double high_x(const RangeSlider& it) { return it.thumb(1).x; }
+double low_y(const RangeSlider& it) { return it.thumb(0).y; }
+double high_y(const RangeSlider& it) { return it.thumb(1).y; }
 bool range_pressed(const RangeSlider& it) { return it.pressed(0) || it.pressed(1); }
 
 constexpr std::array range_readings{
     ReadingInfo{"low.x", "dp", "the middle of the low thumb", &read<RangeSlider, &low_x>, nullptr, true},
     ReadingInfo{"high.x", "dp", "the middle of the high thumb", &read<RangeSlider, &high_x>, nullptr, true},
+    ReadingInfo{"low.y", "dp", "the same downwards", &read<RangeSlider, &low_y>},
+    ReadingInfo{"high.y", "dp", "the same downwards", &read<RangeSlider, &high_y>},
     ReadingInfo{"low", "", "where the low thumb stands", &read<RangeSlider, &RangeSlider::low>,
                 &range_rests<0>},
     ReadingInfo{"high", "", "where the high thumb stands", &read<RangeSlider, &RangeSlider::high>,
@@ -358,8 +344,9 @@ void range_pieces(const Part& part, const PieceTaker& out) {
   out({.role = Role::fill, .box = it.fill(), .on = true});
   const SnapPoints& snaps = it.snaps();
   constexpr double least_gap = 8.0;  // marks closer than this would run into each other
-  const bool marks = snaps.size() > 1 && snaps.size() <= most_range_marks &&
-                     it.track().w / static_cast<double>(snaps.size() - 1) >= least_gap;
+  const bool marks =
+      snaps.size() > 1 && snaps.size() <= most_range_marks &&
+      std::fmax(it.track().w, it.track().h) / static_cast<double>(snaps.size() - 1) >= least_gap;
   for (std::size_t i = 0; marks && i < snaps.size(); ++i) {
     const double value = snaps.at(i);
     const double radius = it.settings().thickness * 0.75;

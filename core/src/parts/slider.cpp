@@ -18,9 +18,15 @@ constexpr double least_reach = 24.0;
 
 double thumb_reach(const SliderSettings& settings) { return std::fmax(settings.thumb / 2, least_reach); }
 
-// The space a thumb's middle may take along the axis.
-double travel_room(const Box& box, const SliderSettings& settings) {
-  return along(settings.axis, {box.w, box.h}) - settings.thumb;
+// The track in a box.
+Track track_in(const Box& box, const SliderSettings& settings, bool right_to_left) {
+  return {.box = box,
+          .axis = settings.axis,
+          .right_to_left = right_to_left,
+          .thumb = settings.thumb,
+          .thickness = settings.thickness,
+          .from = settings.from,
+          .to = settings.to};
 }
 
 }  // namespace
@@ -37,13 +43,15 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>() {
       number<&S::step>("step", "", 0.0, 1e9,
                        "distance between snap points; 0: none, any value may be chosen"),
       number<&S::large_step>("large_step", "", 0.0, 1e9,
-                             "what the page keys change the value by; 0: a tenth of the range, two steps at "
-                             "least, two steps at least"),
+                             "what the page keys change the value by; 0: a tenth of the range, "
+                             "two steps at least"),
       declare::choice<&S::axis>("axis", axis_names, "the direction of the track; vertical grows upwards"),
       declare::choice<&S::follow>("follow", follow_names,
                                   "when the cell follows: with the finger, or when the thumb is at rest"),
       declare::choice<&S::grab>("grab", grab_names, "where a drag may begin"),
       declare::flag<&S::tap_travels>("tap_travels", "a tap on the track sends the thumb there"),
+      declare::flag<&S::value_follows>(
+          "value_follows", "while a finger has it, its value stands beside the thumb, clear of the finger"),
       number<&S::thumb>("thumb", "dp", 1.0, 400.0, "the thumb's width"),
       number<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
       declare::passage<&S::passage>("passage", "how the thumb goes where it is sent"),
@@ -71,7 +79,7 @@ std::string Slider::fault(const std::string& id, const Box& box, const SliderSet
   if (settings.step > 0.0 && (settings.to - settings.from) / settings.step > 1e9)
     return owner + ": step = " + plain_number(settings.step) +
            " is not taken; it takes at most 1e9 steps in the range";
-  if (!(travel_room(box, settings) > 0.0))
+  if (!(track_in(box, settings, false).room() > 0.0))
     return owner + ": a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
            " dp leaves the thumb no room; it takes more than thumb = " + plain_number(settings.thumb) + " dp";
   if (!settings.value.linked())
@@ -92,7 +100,7 @@ RailPlan Slider::plan() const {
   return {.axis = settings_.axis,
           .least = settings_.from,
           .most = settings_.to,
-          .dp_per_unit = dp_per_unit(),
+          .dp_per_unit = way().dp_per_unit(),
           .unit = "",
           .rests = settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
                                         : SnapPoints{},
@@ -115,54 +123,13 @@ void Slider::change(SliderSettings settings) {
   rail_.change(plan(), settings_.value);
 }
 
-void Slider::resized() { rail_.set_dp_per_unit(dp_per_unit()); }
+void Slider::resized() { rail_.set_dp_per_unit(way().dp_per_unit()); }
 
 double Slider::value() const { return snaps().snapped(position()); }
 
 double Slider::share() const { return (position() - settings_.from) / (settings_.to - settings_.from); }
 
-double Slider::start_coordinate() const {
-  const double inset = settings_.thumb / 2;
-  if (settings_.axis == Axis::vertical) return box().bottom() - inset;
-  return around().right_to_left ? box().right() - inset : box().x + inset;
-}
-
-double Slider::dp_per_unit() const {
-  // A screen that turned may leave the thumb no room; it then hardly moves.
-  const double room = std::fmax(travel_room(laid(), settings_), 0.001);
-  const double size = room / (settings_.to - settings_.from);
-  return settings_.axis == Axis::vertical || around().right_to_left ? -size : size;
-}
-
-Point Slider::place_of(double value) const {
-  const double main = start_coordinate() + (value - settings_.from) * rail_.plan().dp_per_unit;
-  const Point middle = box().centre();
-  return settings_.axis == Axis::horizontal ? Point{main, middle.y} : Point{middle.x, main};
-}
-
-Box Slider::track() const {
-  const Box here = box();
-  const Point middle = here.centre();
-  const double thick = settings_.thickness;
-  const double room = std::fmax(travel_room(here, settings_), 0.0);
-  if (settings_.axis == Axis::horizontal)
-    return {here.x + settings_.thumb / 2, middle.y - thick / 2, room, thick};
-  return {middle.x - thick / 2, here.y + settings_.thumb / 2, thick, room};
-}
-
-Box Slider::fill() const {
-  Box filled = track();
-  const Point start = place_of(settings_.from);
-  const Point end = thumb();
-  if (settings_.axis == Axis::horizontal) {
-    filled.x = std::fmin(start.x, end.x);
-    filled.w = std::fabs(end.x - start.x);
-  } else {
-    filled.y = std::fmin(start.y, end.y);
-    filled.h = std::fabs(end.y - start.y);
-  }
-  return filled;
-}
+Track Slider::way() const { return track_in(box(), settings_, around().right_to_left); }
 
 Accessible Slider::accessible() const {
   return {.role = described().role,
@@ -175,8 +142,6 @@ Accessible Slider::accessible() const {
           .keys = described().keys,
           .actions = slider_actions};
 }
-
-double Slider::off_thumb(Point at) const { return std::fabs(along(settings_.axis, at - thumb())); }
 
 Wish Slider::wish(const Sample& sample) const {
   const bool on_thumb = off_thumb(sample.at) <= thumb_reach(settings_);
@@ -225,8 +190,7 @@ void Slider::lift(const Contact& contact, const Sample& sample) {
     return rail_.resume();
   }
   if (!settings_.tap_travels || on_thumb) return rail_.resume();
-  const double from_start = along(settings_.axis, contact.down.at) - start_coordinate();
-  rail_.tapped_at(settings_.from + from_start / rail_.plan().dp_per_unit);
+  rail_.tapped_at(way().value_at(contact.down.at));
 }
 
 bool Slider::press(Key key) {
@@ -311,13 +275,27 @@ void slider_pieces(const Part& part, const PieceTaker& out) {
   }
   const std::string number = plain_number(std::round(it.value() * 100.0) / 100.0);
   const double radius = it.settings().thumb / 2 * (it.pressed() ? 1.18 : 1.05);
+  const bool beside = it.settings().value_follows && it.pressed();
   out({.role = Role::handle,
        .name = "thumb",
        .box = around_point(it.thumb(), radius),
-       .words = number,
+       .words = beside ? std::string_view() : std::string_view(number),
        .opacity = seen,
        .on = true,
        .held = it.pressed()});
+  if (!beside) return;
+  constexpr double clear = 34.0;  // dp a finger hides around its middle
+  constexpr Size note{56.0, 36.0};
+  const Box whole{0.0, 0.0, note.w, note.h};
+  const Point off = it.settings().axis == Axis::horizontal ? Point{0.0, -clear - note.h / 2}
+                                                           : Point{-clear - note.w / 2, 0.0};
+  const Box at = whole + (it.thumb() + off - whole.centre());
+  out({.role = Role::surface, .name = "note", .box = at, .opacity = seen, .notice = true});
+  out({.role = Role::value,
+       .box = {at.x, at.y + 4.0, at.w, at.h - 8.0},
+       .words = number,
+       .opacity = seen,
+       .notice = true});
 }
 
 std::optional<Point> place(const Part& part, double value) {

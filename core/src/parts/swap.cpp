@@ -26,6 +26,10 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
           "shows",
           "the cell that says which content is shown: the first of its names stands for the "
           "first part that lies in it, and so on; may be left out"),
+      declare::cell<&S::index>(
+          "index",
+          "the same as a number from 0, such as the one a carousel or a deck is at; counts where "
+          "shows is left out"),
       declare::choice<&S::way>("way", gives_way_names, "how one content gives way to another"),
       declare::choice<&S::turns>("turns", turns_names, "which of the two moves first"),
       number<&S::overlap>("overlap", "", 0.0, 1.0,
@@ -59,11 +63,19 @@ Swap::Swap(std::string id, const Box& box, SwapSettings settings, Surroundings& 
 
 void Swap::follow() {
   watch_.stop();
-  if (!settings_.shows.linked()) return;
-  content_ = settings_.shows.get().index();
-  watch_ = settings_.shows.watch([this](const Choice& choice) {
-    if (choice.index() != content_) hear();
-  });
+  content_ = wanted();
+  const auto look = [this](const auto&) {
+    if (wanted() != content_) hear();
+  };
+  if (settings_.shows.linked())
+    watch_ = settings_.shows.watch(look);
+  else if (settings_.index.linked())
+    watch_ = settings_.index.watch(look);
+}
+
+std::size_t Swap::wanted() const {
+  if (settings_.shows.linked()) return settings_.shows.get().index();
+  return settings_.index.linked() ? static_cast<std::size_t>(std::max(0, settings_.index.get())) : content_;
 }
 
 void Swap::change(SwapSettings settings) {
@@ -210,10 +222,8 @@ void Swap::advance(Micros now) {
 }
 
 void Swap::heard() {
-  if (!settings_.shows.linked()) return;
-  const std::size_t wanted = settings_.shows.get().index();
-  if (around().write != Write::at_once) return to(wanted);
-  content_ = wanted;
+  if (around().write != Write::at_once) return to(wanted());
+  content_ = wanted();
   swapping_ = false;
   for (std::size_t i = 0; i < held_.size(); ++i) {
     held_[i].opens = held_[i].closes = never;
@@ -227,7 +237,10 @@ bool Swap::act(std::string_view action) {
   if ((!on && action != swap_calls[1]) || (on ? content_ + 1 >= held_.size() : content_ == 0)) return false;
   const std::size_t wanted = on ? content_ + 1 : content_ - 1;
   to(wanted);
-  if (settings_.shows.linked()) settings_.shows.set(settings_.shows.get().with(wanted));
+  if (settings_.shows.linked())
+    settings_.shows.set(settings_.shows.get().with(wanted));
+  else if (settings_.index.linked())
+    settings_.index.set(static_cast<int>(wanted));
   return true;
 }
 

@@ -1,14 +1,16 @@
 #include "ubbo/parts/visitor.hpp"
 
+#include <algorithm>
+#include <numbers>
+
 namespace ubbo {
 
 namespace {
 
 constexpr std::array visit_calls{"open", "close", "toggle"};
 
-Guise guise_at(Edge edge, double distance, double scale, double opacity, const Box& box, const Box& screen,
+Guise guise_at(Edge edge, double distance, Guise guise, const Box& box, const Box& screen,
                bool right_to_left) {
-  Guise guise{.scale = scale, .opacity = opacity};
   if (const auto side = side_at(edge, right_to_left))
     guise.offset = towards(*side, distance > 0.0 ? distance : way_off(box, screen, *side));
   return guise;
@@ -25,12 +27,28 @@ std::span<const Setting<Travel>> settings_of<Travel>() {
       number<&S::from_distance>("from_distance", "dp", 0.0, 100000.0,
                                 "how far it comes; 0: from just off that edge of the screen"),
       number<&S::from_scale>("from_scale", "", 0.0, 10.0, "the scale from which it comes"),
+      number<&S::from_turn>("from_turn", "°", -360.0, 360.0, "the turn from which it comes, clockwise"),
       number<&S::from_opacity>("from_opacity", "", 0.0, 1.0, "the opacity from which it comes"),
       declare::choice<&S::to_edge>("to_edge", edge_names, "the edge it goes to"),
       number<&S::to_distance>("to_distance", "dp", 0.0, 100000.0,
                               "how far it goes; 0: to just off that edge of the screen"),
       number<&S::to_scale>("to_scale", "", 0.0, 10.0, "the scale to which it goes"),
+      number<&S::to_turn>("to_turn", "°", -360.0, 360.0, "the turn to which it goes, clockwise"),
       number<&S::to_opacity>("to_opacity", "", 0.0, 1.0, "the opacity to which it goes"),
+  };
+  return table;
+}
+
+template <>
+std::span<const Setting<InTurn>> settings_of<InTurn>() {
+  using declare::number;
+  using S = InTurn;
+  static const std::array table{
+      number<&S::each_after>("each_after", "ms", 0.0, 2000.0,
+                             "what lies in it comes one after another, each so long after the one before; 0: "
+                             "all is in it from the first"),
+      number<&S::each_from>("each_from", "dp", 0.0, 100000.0,
+                            "how far each of these comes, from the side the thing comes from, or from below"),
   };
   return table;
 }
@@ -57,11 +75,13 @@ std::optional<Side> side_at(Edge edge, bool right_to_left) {
 
 VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& exit, const Box& box,
                    const Box& screen, bool right_to_left) {
-  return {.from = guise_at(travel.from_edge, travel.from_distance, travel.from_scale, travel.from_opacity,
-                           box, screen, right_to_left),
+  constexpr double degree = std::numbers::pi / 180.0;
+  const Guise from{
+      .scale = travel.from_scale, .turn = travel.from_turn * degree, .opacity = travel.from_opacity};
+  const Guise to{.scale = travel.to_scale, .turn = travel.to_turn * degree, .opacity = travel.to_opacity};
+  return {.from = guise_at(travel.from_edge, travel.from_distance, from, box, screen, right_to_left),
           .enter = enter,
-          .to = guise_at(travel.to_edge, travel.to_distance, travel.to_scale, travel.to_opacity, box, screen,
-                         right_to_left),
+          .to = guise_at(travel.to_edge, travel.to_distance, to, box, screen, right_to_left),
           .exit = exit};
 }
 
@@ -80,10 +100,11 @@ void visit_stands(const VisitPlan& plan, const Box& box, const StandTaker& out) 
 
 Visitor::Visitor(std::string id, const Box& box, Surroundings& around) : Part(std::move(id), box, around) {}
 
-void Visitor::plan(VisitPlan plan, PartReduced reduced, bool while_arriving) {
+void Visitor::plan(VisitPlan plan, PartReduced reduced, bool while_arriving, const InTurn& in_turn) {
   visit_.set_plan(std::move(plan));
   reduced_ = reduced;
   while_arriving_ = while_arriving;
+  in_turn_ = in_turn;
 }
 
 void Visitor::follow(Link<bool> cell, bool enters) {
@@ -97,7 +118,7 @@ void Visitor::follow(Link<bool> cell, bool enters) {
   if (enters)
     hear();
   else
-    visit_.put(cell_.get());
+    visit_.put(cell_.get());  // and so is what will lie in it
 }
 
 void Visitor::resized() { visit_.set_plan(planned()); }
@@ -116,22 +137,46 @@ bool Visitor::go(bool open) {
     decide(open ? answers::visit_open_already : answers::visit_closed_already);
     return false;
   }
+  if (open && visit_.away()) {
+    inside_.put(in_turn_.each_after <= Micros{0});
+    if (in_turn_.each_after > Micros{0})
+      inside_.set_out(visit_.plan().enter.usual, in_turn_.each_after,
+                      reduced_for(reduced_, around().reduced_motion), now);
+  }
   open ? visit_.open(now) : visit_.close(now);
   decide(open ? answers::visit_arrives : answers::visit_leaves);
   if (around().keeper != nullptr) open ? around().keeper->opened(*this) : around().keeper->closed(*this);
   if (cell_.linked()) cell_.set(open);
   went(open ? Visit::State::arriving : Visit::State::leaving);
-  if (!visit_.moving()) {
-    decide(open ? answers::visit_here : answers::visit_away);
-    went(visit_.state());
-  }
+  if (!visit_.moving()) arrived();
   return true;
 }
 
-void Visitor::advance(Micros now) {
-  if (!visit_.advance(now)) return;
+void Visitor::arrived() {
   decide(visit_.away() ? answers::visit_away : answers::visit_here);
+  if (visit_.away()) inside_.put(true);  // nothing of it moves any more
   went(visit_.state());
+}
+
+Point Visitor::carries_part(const Part& inner) const {
+  const Point& from = visit_.plan().from.offset;
+  const double way = length(from);
+  const double left = in_turn_.each_from * (1.0 - inside_.share(&inner, around().now));
+  return carries() + (way > 0.0 ? from * (left / way) : Point{0.0, left});
+}
+
+Guise Visitor::guise_of(const Part& inner) const {
+  return {.opacity =
+              std::clamp(inside_.share(&inner, around().now), 0.0, 1.0) * inside_.seen(&inner, around().now)};
+}
+
+Presence Visitor::presence_of(const Part& inner) const {
+  return inside_.share(&inner, around().now) > 0.0 ? Presence::used : Presence::seen;
+}
+
+void Visitor::advance(Micros now) {
+  inside_.advance(now);
+  if (visit_.advance(now)) arrived();
 }
 
 void Visitor::heard() {
@@ -141,6 +186,7 @@ void Visitor::heard() {
     return;
   }
   visit_.put(cell_.get());
+  inside_.put(cell_.get());
   if (around().keeper != nullptr)
     visit_.open() ? around().keeper->opened(*this) : around().keeper->closed(*this);
   went(visit_.state());

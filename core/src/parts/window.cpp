@@ -27,6 +27,7 @@ std::span<const Setting<WindowSettings>> settings_of<WindowSettings>() {
                                                 "it takes contacts as soon as it comes"),
         declare::flag<&S::back_closes>("back_closes", "the phone's back closes it")};
     declare::add_inner<&S::travel>(made);
+    declare::add_inner<&S::inside>(made);
     return made;
   }();
   return table;
@@ -54,7 +55,9 @@ VisitPlan Window::planned() const {
                   around().right_to_left);
 }
 
-void Window::take_settings() { plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving); }
+void Window::take_settings() {
+  plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving, settings_.inside);
+}
 
 void Window::change(WindowSettings settings) {
   settings_ = std::move(settings);

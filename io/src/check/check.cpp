@@ -34,6 +34,7 @@ enum RuleName : std::size_t {
   back_ignored,
   short_message,
   doubled_rest,
+  lost_content,
   step_over_range,
   commit_out_of_reach,
   out_of_range,
@@ -68,6 +69,8 @@ constexpr std::array rules{
          "a layer keeps all below it from touches and is not closed by back: people feel locked in"},
     Rule{"short-message", "a message is gone before it can be read"},
     Rule{"doubled-rest", "two places to rest lie on each other: one of them is never meant"},
+    Rule{"lost-content",
+         "a choice has more or fewer names than there are contents: one of them shows nothing"},
     Rule{"step-over-range", "a step is larger than the range: only the ends can be reached"},
     Rule{"commit-out-of-reach", "a swipe commits where a finger hardly comes, or before it has opened"},
     Rule{"out-of-range", "a cell begins where its part cannot be: the part shows something else"},
@@ -192,10 +195,11 @@ class Checker {
           "make it 44 dp at least, each way");
   }
 
-  // What it lies in carries it to a place of its own.
+  // What it lies in carries it to a place of its own, or shows it at its own time.
   static bool carried(const Looked& one) {
     const Part* outer = one.part->outer();
-    return outer != nullptr && outer->carries_part(*one.part) != outer->carries();
+    return outer != nullptr && (outer->carries_part(*one.part) != outer->carries() ||
+                                outer->presence_of(*one.part) != Presence::used);
   }
 
   void pairs() {
@@ -246,6 +250,7 @@ class Checker {
       say(unheard, one, "kind", fmt::format("{} is linked to no cell", one.plan->id),
           "link it to a cell of the app");
     numbers(one);
+    contents(one);
     for (std::size_t i = 0; i < one.plan->kind->settings(); ++i) {
       const SettingInfo& info = one.plan->kind->setting(i);
       if (!one.plan->places.contains(info.name)) continue;  // defaults are no fault of the scene's
@@ -269,6 +274,24 @@ class Checker {
         say(share_for_dp, one, name,
             fmt::format("{} = {} is {}", name, plain_number(length->dp), dp(length->dp)),
             fmt::format("for a share of the container write \"{}%\"", plain_number(length->dp * 100.0)));
+  }
+
+  // What shows one of the parts in it has a name for each.
+  void contents(const Looked& one) {
+    for (const auto& [setting, cell] : one.plan->cells) {
+      const CellValue* held = begins(cell);
+      const auto* choice = held == nullptr ? nullptr : std::get_if<Choice>(held);
+      if (setting != "shows" || choice == nullptr) continue;
+      const auto inside =
+          static_cast<std::size_t>(std::count_if(parts_.begin(), parts_.end(), [&](const Looked& other) {
+            return other.part->outer() == one.part;
+          }));
+      if (inside != choice->names().size())
+        say(lost_content, one, "shows",
+            fmt::format("{} has {} parts in it, and {} names {}", one.plan->id, inside, cell,
+                        choice->names().size()),
+            "give each content a name, and each name a content");
+    }
   }
 
   void numbers(const Looked& one) {
@@ -408,14 +431,20 @@ class Checker {
     return {};
   }
 
-  void range(const Looked& one, const std::string& setting, const std::string& cell) {
+  // What a cell holds at first; null: there is none of this name.
+  [[nodiscard]] const CellValue* begins(const std::string& cell) const {
     const auto found = std::find_if(scene_->cells.begin(), scene_->cells.end(),
                                     [&](const auto& other) { return other.first == cell; });
-    if (found == scene_->cells.end()) return;
+    return found == scene_->cells.end() ? nullptr : &found->second;
+  }
+
+  void range(const Looked& one, const std::string& setting, const std::string& cell) {
+    const CellValue* held = this->begins(cell);
+    if (held == nullptr) return;
     double begins = 0.0;
-    if (const auto* real = std::get_if<double>(&found->second))
+    if (const auto* real = std::get_if<double>(held))
       begins = *real;
-    else if (const auto* whole = std::get_if<int>(&found->second))
+    else if (const auto* whole = std::get_if<int>(held))
       begins = *whole;
     else
       return;

@@ -16,6 +16,7 @@ struct CarouselSettings {
   Link<double>
       position{};  ///< told where it is, in items, as it moves, for tabs and titles; not asked: write `index`
   double count = 0;
+  Axis axis = Axis::horizontal;
   double per_view = 1.0;       ///< items that the box holds beside each other, parts of one too
   double per_view_wide = 0.0;  ///< the same where the box is at least `wide`; 0: the same
   double wide = 600.0;         ///< dp
@@ -80,8 +81,8 @@ class Carousel final : public Part {
   [[nodiscard]] int index() const { return item_at(position()); }
   /// How far it is from that item towards the next: -0.5 to 0.5.
   [[nodiscard]] double share() const;
-  /// An item's width, dp.
-  [[nodiscard]] double item_width() const;
+  /// An item's length along the row, dp.
+  [[nodiscard]] double item_length() const;
   /// Where the item stands that is `place` in the row, dp; wrapped, place 5 of 5 is the first again.
   [[nodiscard]] Box item(double place) const;
   [[nodiscard]] Look look(double distance) const;
@@ -103,7 +104,10 @@ class Carousel final : public Part {
   [[nodiscard]] bool settled() const override { return rail_.settled(); }
   [[nodiscard]] bool catches() const override { return rail_.moving(); }
   [[nodiscard]] Accessible accessible() const override;
-  [[nodiscard]] Wish wish(const Sample&) const override { return {.horizontal = count() > 0}; }
+  [[nodiscard]] Wish wish(const Sample&) const override {
+    const bool upright = settings_.axis == Axis::vertical;
+    return {.horizontal = count() > 0 && !upright, .vertical = count() > 0 && upright};
+  }
   [[nodiscard]] bool can_go(Side side) const override { return count() > 0 && rail_.can_go(side); }
   [[nodiscard]] Point leftover() const override { return rail_.leftover(); }
   void strain() override { rail_.strain(); }
@@ -123,7 +127,8 @@ class Carousel final : public Part {
 
  private:
   [[nodiscard]] RailPlan plan() const;
-  [[nodiscard]] double pitch() const { return item_width() + settings_.spacing; }
+  [[nodiscard]] bool mirrored() const { return settings_.axis == Axis::horizontal && around().right_to_left; }
+  [[nodiscard]] double pitch() const { return item_length() + settings_.spacing; }
   [[nodiscard]] double shown_place() const;
   [[nodiscard]] int item_at(double place) const;
   [[nodiscard]] double place_near(int index) const;

@@ -20,6 +20,7 @@ struct DialogSettings {
                 .to_opacity = 0.0};
   Passage enter = Spring::settling(Micros{300'000}, 0.0);
   Passage exit = Spring::settling(Micros{220'000}, 0.0);
+  InTurn inside{};  ///< how what lies in it comes
   PartReduced reduced_motion = PartReduced::as_screen;
   bool enters_at_first = false;
   bool touch_while_arriving = true;
@@ -40,7 +41,9 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>();
 /// while the dialog is open.
 ///
 /// It has a way out: a tap on its backdrop, back, a button of its own, or several; without any it is refused.
-/// A dialog that opens on it makes it step back a little, and the one on that a little more, to three.
+/// A dialog that opens on it makes it step back a little; one on that makes it step back further and fade, so
+/// that at most one is seen behind the topmost and the screen gets no darker than by two backdrops. A dialog
+/// that does not step back, such as a full one, does not fade either.
 class Dialog final : public Visitor {
  public:
   using Settings = DialogSettings;
@@ -57,8 +60,8 @@ class Dialog final : public Visitor {
   void change(DialogSettings settings);
 
   /// How much its backdrop hides now, 0 to 1.
-  [[nodiscard]] double veil() const { return veil_.at(around().now).value; }
-  /// How many layers it has stepped back, 0 to 3.
+  [[nodiscard]] double veil() const { return veil_.at(around().now).value * seen(); }
+  /// How many layers it has stepped back, 0 to 2.
   [[nodiscard]] double stepped_back() const { return behind_.at(around().now).value; }
   /// Where its own button is on the screen, if it has one.
   [[nodiscard]] std::optional<Box> button() const;
@@ -84,6 +87,11 @@ class Dialog final : public Visitor {
   void went(Visit::State state) override;
   void take_settings();
   [[nodiscard]] bool inside(Point at) const;
+  [[nodiscard]] bool steps_back() const {
+    return settings_.steps_back_by > 0.0 || settings_.steps_back_to < 1.0;
+  }
+  /// How much of it is seen from behind others, 0 to 1.
+  [[nodiscard]] double seen() const;
 
   DialogSettings settings_;
   Mover veil_{0.0, 1e-3};

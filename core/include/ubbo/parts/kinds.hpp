@@ -12,6 +12,7 @@
 #include "ubbo/parts/list.hpp"
 #include "ubbo/parts/pad.hpp"
 #include "ubbo/parts/page_dots.hpp"
+#include "ubbo/parts/page_host.hpp"
 #include "ubbo/parts/pane.hpp"
 #include "ubbo/parts/progress_bar.hpp"
 #include "ubbo/parts/range_slider.hpp"
@@ -37,7 +38,7 @@ namespace ubbo {
       &SwipeRow::described(),  &CardDeck::described(),    &Draggable::described(), &ZoomPlane::described(),
       &Pane::described(),      &List::described(),        &Pad::described(),       &ProgressBar::described(),
       &Sheet::described(),     &Drawer::described(),      &Dialog::described(),    &Window::described(),
-      &ToastTray::described(), &Swap::described()};
+      &ToastTray::described(), &Swap::described(),        &PageHost::described()};
   return kinds;
 }
 

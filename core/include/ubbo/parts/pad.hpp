@@ -12,6 +12,7 @@ namespace ubbo {
 /// The settings of a pad. Units, ranges and meanings stand in the settings table.
 struct PadSettings {
   std::string label{};
+  bool opaque = false;  ///< it hides what lies below it, such as a page; its label stands at its top
   GestureSettings gestures{};
   Link<int> taps{};                                  ///< optional: gets the count of each row of taps
   std::vector<double> marks{};                       ///< dp; x and y of each in turn, from its middle

@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "ubbo/base/choice.hpp"
 #include "ubbo/parts/sliding.hpp"
 
 namespace ubbo {
@@ -18,6 +19,8 @@ enum class Says : std::uint8_t { place, rest };
 struct PaneSettings {
   std::string label{};
   Link<double> offset{};  ///< where it is, dp; optional: a pane without one starts at 0 within its bounds
+  Link<Choice> stands{};  ///< which of its rests it stands on or goes to, by name, from the least on;
+                          ///< optional; only told where `offset` is linked
   Says says = Says::place;
   double least = 0.0;  ///< dp
   double most = 0.0;   ///< dp
@@ -44,6 +47,8 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>();
 /// What it cannot follow at a bound is offered to the parts it lies in, or that lie in it, within the same
 /// touch: a list at its end moves the sheet around it, and takes the finger back when the sheet is at its own
 /// end. What is left of a flick passes on in the same way. Touched on its way, it stays where it is caught.
+/// When its rests change and are as many as before, such as when they are measured anew, it stays with the
+/// one it stands on or goes to, wherever that is now.
 class Pane final : public Sliding {
  public:
   using Settings = PaneSettings;
@@ -66,12 +71,19 @@ class Pane final : public Sliding {
   [[nodiscard]] Point moved() const override {
     return settings_.moves == Moves::itself ? carries() : Point{};
   }
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void left_behind(const Contact& contact) override;
+  bool take_momentum(Point velocity) override;
   bool press(Key key) override;
+  void heard() override;
 
  private:
+  void follow();
+  void say_rest();
   [[nodiscard]] static RailPlan plan(const PaneSettings& settings);
 
   PaneSettings settings_;
+  Watch watch_;
 };
 
 }  // namespace ubbo

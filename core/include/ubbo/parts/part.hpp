@@ -85,6 +85,9 @@ class Part {
   [[nodiscard]] const Standing& standing() const { return standing_; }
   /// False when it, or what it lies in, is hidden or away: it takes nothing, has no focus, and is not drawn.
   [[nodiscard]] bool visible() const;
+  /// False when nothing of it is to be drawn: it is not visible, or so far behind others that it cannot be
+  /// seen.
+  [[nodiscard]] bool in_sight() const;
   /// True when it, or what it lies in, is being removed and plays its way out: it answers nothing any more.
   [[nodiscard]] bool doomed() const;
   /// True when it was hidden itself.
@@ -229,6 +232,8 @@ class Part {
   void hear();
 
  protected:
+  /// Other parts have come so far before it, or no longer have, that nothing of it or in it is to be drawn.
+  void set_far_behind(bool far) { far_behind_ = far; }
   /// Does what the app asks of the part, now or when the present event is over: for an `open()` of its own.
   void ask(std::function<void()> deed);
 
@@ -264,6 +269,7 @@ class Part {
   Part* first_ = nullptr;  // the part it stands back for
   std::function<void(const Box&)> on_laid_;
   std::unique_ptr<const Feels> own_feels_;
+  bool far_behind_ = false;
   Post post_;
 };
 

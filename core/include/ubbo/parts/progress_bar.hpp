@@ -12,6 +12,7 @@ namespace ubbo {
 struct ProgressBarSettings {
   std::string label{};
   Link<double> share{};
+  Axis axis = Axis::horizontal;
   bool unknown = false;  ///< how far it is cannot be told: something passes along it
   Passage passage = Timed{Curve::ease_in_out(), Micros{260'000}};
   PartReduced reduced_motion = PartReduced::as_screen;

@@ -6,6 +6,7 @@
 
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/rail.hpp"
+#include "ubbo/parts/track.hpp"
 
 namespace ubbo {
 
@@ -25,6 +26,7 @@ struct RangeSliderSettings {
   double step = 0.0;       ///< 0: continuous
   double least_gap = 0.0;  ///< the thumbs come no nearer to each other, in the values' unit
   Meet meet = Meet::stops;
+  Axis axis = Axis::horizontal;
   double thumb = 28.0;     ///< dp
   double thickness = 6.0;  ///< dp
   Passage passage = Spring::settling(Micros{250'000}, 0.0);
@@ -64,9 +66,9 @@ class RangeSlider final : public Part {
   [[nodiscard]] double high() const { return position(1); }
   [[nodiscard]] double target(int which) const { return rails_[index(which)].target(); }
   [[nodiscard]] Point thumb(int which) const { return place_of(position(which)); }
-  [[nodiscard]] Point place_of(double value) const;
-  [[nodiscard]] Box track() const;
-  [[nodiscard]] Box fill() const;
+  [[nodiscard]] Point place_of(double value) const { return way().place_of(value); }
+  [[nodiscard]] Box track() const { return way().bar(); }
+  [[nodiscard]] Box fill() const { return way().between(low(), high()); }
   [[nodiscard]] bool pressed(int which) const { return rails_[index(which)].pressed(); }
   [[nodiscard]] bool dragging() const { return rails_[0].dragging() || rails_[1].dragging(); }
   [[nodiscard]] const SnapPoints& snaps() const { return rails_[0].plan().rests; }
@@ -77,7 +79,10 @@ class RangeSlider final : public Part {
   }
   [[nodiscard]] bool catches() const override { return rails_[0].moving() || rails_[1].moving(); }
   [[nodiscard]] Accessible accessible() const override;
-  [[nodiscard]] Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true}; }
+  [[nodiscard]] Wish wish(const Sample&) const override {
+    const bool upright = settings_.axis == Axis::vertical;
+    return {.handle = true, .horizontal = !upright, .vertical = upright};
+  }
   void resized() override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void lose(const Contact& contact, const Sample& sample) override;
@@ -92,8 +97,7 @@ class RangeSlider final : public Part {
 
   static std::size_t index(int which) { return which == 0 ? 0 : 1; }
   [[nodiscard]] RailPlan plan() const;
-  [[nodiscard]] double dp_per_unit() const;
-  [[nodiscard]] double value_at(Point at) const;
+  [[nodiscard]] Track way() const;
   [[nodiscard]] int nearer(Point at) const;
   [[nodiscard]] int held_by(const Contact& contact) const;
   void bound(double low, double high);

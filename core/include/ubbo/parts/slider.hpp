@@ -5,6 +5,7 @@
 
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/rail.hpp"
+#include "ubbo/parts/track.hpp"
 
 namespace ubbo {
 
@@ -26,6 +27,8 @@ struct SliderSettings {
   Follow follow = Follow::finger;
   Grab grab = Grab::anywhere;
   bool tap_travels = true;
+  bool value_follows =
+      false;               ///< while a finger has it, its value stands beside the thumb, clear of the finger
   double thumb = 28.0;     ///< dp
   double thickness = 6.0;  ///< dp
   Passage passage = Spring::settling(Micros{250'000}, 0.0);
@@ -84,11 +87,11 @@ class Slider final : public Part {
   /// How visible thumb and fill are, 0 to 1: less than 1 only while a fade stands for the thumb's travel.
   [[nodiscard]] double thumb_opacity() const { return rail_.opacity(); }
   /// The whole track, dp.
-  [[nodiscard]] Box track() const;
+  [[nodiscard]] Box track() const { return way().bar(); }
   /// The part of the track from `from` to the thumb, dp.
-  [[nodiscard]] Box fill() const;
+  [[nodiscard]] Box fill() const { return way().between(settings_.from, position()); }
   /// Where the thumb's middle is when the slider stands at `value`, dp.
-  [[nodiscard]] Point place_of(double value) const;
+  [[nodiscard]] Point place_of(double value) const { return way().place_of(value); }
   /// Where the contact that holds the slider went down, dp. Needs `pressed()`.
   [[nodiscard]] Point press_place() const { return rail_.press_place(); }
 
@@ -106,9 +109,8 @@ class Slider final : public Part {
   void resized() override;
 
  private:
-  [[nodiscard]] double start_coordinate() const;   // of `from` along the axis
-  [[nodiscard]] double dp_per_unit() const;        // negative where the value grows leftwards or upwards
-  [[nodiscard]] double off_thumb(Point at) const;  // dp along the axis
+  [[nodiscard]] Track way() const;
+  [[nodiscard]] double off_thumb(Point at) const { return way().apart(at, thumb()); }
   [[nodiscard]] RailPlan plan() const;
   void listen();
   void lift(const Contact& contact, const Sample& sample);

@@ -20,6 +20,8 @@ enum class GivesWay : std::uint8_t { fade, slide, both, uncover, none };
 struct SwapSettings {
   std::string label{};
   Link<Choice> shows{};  ///< which content: its place among the parts that lie in it, in their order
+  Link<int>
+      index{};  ///< the same as a number, such as the one a carousel is at; counts if `shows` is not linked
   GivesWay way = GivesWay::both;
   Turns turns = Turns::old_first;
   double overlap = 0.3;    ///< share of the first one's time that is left when the other begins
@@ -91,6 +93,8 @@ class Swap final : public Part {
   void set_out(Micros now);
   void resize(bool at_once);
   void follow();
+  /// What its cell asks for; what it shows where it has none.
+  [[nodiscard]] std::size_t wanted() const;
 
   SwapSettings settings_;
   std::vector<Held> held_;

@@ -3,6 +3,7 @@
 #include <functional>
 
 #include "ubbo/parts/kind.hpp"
+#include "ubbo/visit/one_by_one.hpp"
 #include "ubbo/visit/visit.hpp"
 
 namespace ubbo {
@@ -21,15 +22,26 @@ struct Travel {
   Edge from_edge = Edge::none;
   double from_distance = 0.0;  ///< dp; 0: from just off that edge of the screen
   double from_scale = 1.0;
+  double from_turn = 0.0;  ///< degrees, clockwise
   double from_opacity = 1.0;
   Edge to_edge = Edge::none;
   double to_distance = 0.0;  ///< dp; 0: to just off that edge of the screen
   double to_scale = 1.0;
+  double to_turn = 0.0;  ///< degrees, clockwise
   double to_opacity = 1.0;
 };
 
 template <>
 std::span<const Setting<Travel>> settings_of<Travel>();
+
+/// How the parts that lie in a thing come with it, when it comes from away.
+struct InTurn {
+  Micros each_after{0};     ///< each sets out so long after the one before; 0: all are in it from the first
+  double each_from = 24.0;  ///< dp each comes by, from the side the thing comes from, or from below
+};
+
+template <>
+std::span<const Setting<InTurn>> settings_of<InTurn>();
 
 /// The guises of `travel` for a part that lies in `box` on `screen`.
 [[nodiscard]] VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& exit,
@@ -62,8 +74,13 @@ class Visitor : public Part {
   [[nodiscard]] bool away() const override { return visit_.away(); }
   [[nodiscard]] bool shut() const override;
   [[nodiscard]] bool takes(Point at) const override;
-  [[nodiscard]] bool settled() const override { return !visit_.moving(); }
-  [[nodiscard]] Micros due() const override { return visit_.due(); }
+  [[nodiscard]] Point carries_part(const Part& inner) const override;
+  [[nodiscard]] Guise guise_of(const Part& inner) const override;
+  [[nodiscard]] Presence presence_of(const Part& inner) const override;
+  void gained(Part& inner) override { inside_.add(&inner, !visit_.away()); }
+  void lost(Part& inner) override { inside_.remove(&inner); }
+  [[nodiscard]] bool settled() const override { return !visit_.moving() && !inside_.moving(); }
+  [[nodiscard]] Micros due() const override { return std::min(visit_.due(), inside_.due()); }
   void advance(Micros now) override;
   bool act(std::string_view action) override;
   void leave() override;
@@ -75,7 +92,7 @@ class Visitor : public Part {
   Visitor(std::string id, const Box& box, Surroundings& around);
 
   /// What comes of the settings: to be called by the maker and whenever these or the box change.
-  void plan(VisitPlan plan, PartReduced reduced, bool while_arriving);
+  void plan(VisitPlan plan, PartReduced reduced, bool while_arriving, const InTurn& in_turn = {});
   /// Follows a cell that says whether it is open, or none. `enters`: where the cell says so from the first it
   /// comes in, else it is there at once.
   void follow(Link<bool> cell, bool enters);
@@ -88,10 +105,14 @@ class Visitor : public Part {
   Visit visit_;
 
  private:
+  void arrived();
+
   Link<bool> cell_;
   Watch watch_;
   PartReduced reduced_ = PartReduced::as_screen;
   bool while_arriving_ = false;
+  InTurn in_turn_;
+  OneByOne inside_;
 };
 
 namespace questions {

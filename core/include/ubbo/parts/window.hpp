@@ -14,6 +14,7 @@ struct WindowSettings {
   Travel travel{.from_edge = Edge::bottom, .to_edge = Edge::bottom};
   Passage enter = Spring::settling(Micros{320'000}, 0.0);
   Passage exit = Spring::settling(Micros{240'000}, 0.0);
+  InTurn inside{};  ///< how what lies in it comes
   PartReduced reduced_motion = PartReduced::as_screen;
   bool enters_at_first = false;
   bool touch_while_arriving = false;

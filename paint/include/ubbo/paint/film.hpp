@@ -28,12 +28,19 @@ struct FilmPress {
   FilmThreshold threshold{};
 };
 
+/// Where something that comes or goes was on its way: from one to the next the same time passes.
+struct FilmGhost {
+  Box box{};             ///< dp, as large as it was shown
+  double opacity = 1.0;  ///< of the thing then
+};
+
 /// One frame of a film.
 struct FilmFrame {
   Micros time{};
   skin::Picture scene;                ///< the stage at that time, in dp
   std::vector<std::string> captions;  ///< the decisions that fell since the frame before
   std::vector<FilmPress> presses;     ///< of the contacts that are down
+  std::vector<FilmGhost> ghosts;      ///< of what has been on its way since the frame before, oldest first
 };
 
 /// All that a film shows.

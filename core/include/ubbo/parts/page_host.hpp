@@ -1,0 +1,127 @@
+#pragma once
+
+#include <functional>
+#include <string>
+#include <vector>
+
+#include "ubbo/base/choice.hpp"
+#include "ubbo/parts/sliding.hpp"
+
+namespace ubbo {
+
+/// The settings of a page host. Units, ranges and meanings stand in the settings table.
+struct PageHostSettings {
+  std::string label{};
+  Link<Choice> shows{};  ///< which page: its place among the parts that lie in it, in their order
+  bool edge_goes_back = true;
+  bool back_goes_back = true;
+  double commit = 0.0;
+  double below_moves = 0.3;     ///< share of its width by which the page below goes along
+  double below_opacity = 0.75;  ///< of the page below, once it is covered
+  Passage passage = Spring::settling(Micros{340'000}, 0.0);
+  PartReduced reduced_motion = PartReduced::as_screen;
+  Micros carry{120'000};
+  std::function<void(std::size_t)> on_page{};  ///< told the page, once it is here and the others are gone
+};
+
+template <>
+std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>();
+
+/// A place for pages that lie one on another: the parts that lie in it, each as large as it, in the order in
+/// which one goes deeper.
+///
+/// A later page comes in from the trailing side over the present one, which goes along a little; an earlier
+/// one is uncovered again: both are one number, how many pages deep one is, so that going back is the mirror
+/// of going forward, and a finger that draws a page back from the leading edge, gives it up or flicks it
+/// moves the same as a call, the phone's back or the app's cell. Back goes to the page one came from, or to
+/// the first where one came from none. Of quick changes the last one counts, and nothing that is seen jumps.
+/// What lies beside the host, a bar at the bottom, stays.
+class PageHost final : public Sliding {
+ public:
+  using Settings = PageHostSettings;
+
+  [[nodiscard]] static const PartKind& described();
+  /// "" or what is wrong: a setting out of its range, a passage that repeats.
+  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
+                                         const PageHostSettings& settings);
+
+  /// Throws `std::invalid_argument` with the fault, if there is one.
+  PageHost(std::string id, const Box& box, PageHostSettings settings, Surroundings& around);
+
+  [[nodiscard]] const PageHostSettings& settings() const { return settings_; }
+  void change(PageHostSettings settings);
+
+  /// The page that is here, or is to come.
+  [[nodiscard]] std::size_t page() const { return page_; }
+  /// How many there are.
+  [[nodiscard]] std::size_t pages() const { return held_.size(); }
+  /// The page that back leads to; none on the first.
+  [[nodiscard]] std::optional<std::size_t> page_below() const;
+  /// How far it is from the page it stands on or goes to: below 0 while that is still to come in, above 0
+  /// while another one still covers it.
+  [[nodiscard]] double way_left() const { return offset() - static_cast<double>(goal_); }
+  /// Goes to a page, from where it is.
+  void go_to(std::size_t page);
+
+  [[nodiscard]] const PartKind& kind() const override { return described(); }
+  [[nodiscard]] Accessible accessible() const override;
+  [[nodiscard]] Wish wish(const Sample& sample) const override;
+  [[nodiscard]] Point carries_part(const Part& inner) const override;
+  [[nodiscard]] Guise guise_of(const Part& inner) const override;
+  [[nodiscard]] Presence presence_of(const Part& inner) const override;
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void lose(const Contact& contact, const Sample& sample) override;
+  void left_behind(const Contact& contact) override;
+  bool take_over(const Contact&, Point) override { return false; }
+  bool take_momentum(Point) override { return false; }
+  bool back() override;
+  bool act(std::string_view action) override;
+  void heard() override;
+  void tell_place() override {}
+  void resized() override;
+  void gained(Part& inner) override;
+  void lost(Part& inner) override;
+
+ private:
+  [[nodiscard]] std::size_t low() const;
+  [[nodiscard]] std::size_t high() const;
+  [[nodiscard]] std::optional<double> depth_of(const Part& inner) const;
+  [[nodiscard]] bool from_edge(Point at) const;
+  [[nodiscard]] RailPlan rail_plan() const;
+  void drop(std::size_t at);
+  void insert(std::size_t at, std::size_t page);
+  void let_rest(std::size_t least, std::size_t most);
+  void trim(std::size_t least, std::size_t most);
+  void wait_for_finger();
+  bool to(std::size_t page);
+  void there(std::size_t page);
+  void aim(std::size_t at);
+  void chosen();
+  void rested();
+  void follow();
+
+  PageHostSettings settings_;
+  std::vector<Part*> held_;
+  std::size_t page_ = 0;           // where it stands or goes
+  std::vector<std::size_t> came_;  // the pages gone through to there, growing
+  std::vector<std::size_t> way_ = {
+      0};                 // the pages along the rail, from its 0 on: that one, and what is seen beside it
+  std::size_t goal_ = 0;  // which of these that one is
+  bool going_ = false;
+  Watch watch_;
+};
+
+namespace questions {
+inline constexpr Question page{"which page does it show?"};
+}
+namespace answers {
+inline constexpr Answer page_forward{&questions::page, "a later one", true,
+                                     "{part} goes forward from page {from} to {to}", "forward to page {to}"};
+inline constexpr Answer page_back{&questions::page, "an earlier one", true,
+                                  "{part} goes back from page {from} to {to}", "back to page {to}"};
+inline constexpr Answer page_here{&questions::page, "the one that was asked for", true,
+                                  "{part} shows page {to}, and no other any more", "page {to}"};
+inline constexpr std::array page_answers{&page_forward, &page_back, &page_here};
+}  // namespace answers
+
+}  // namespace ubbo

@@ -1,0 +1,367 @@
+#include "ubbo/parts/page_host.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+constexpr std::array page_actions{"back"};
+constexpr std::array page_calls{"back", "next", "previous"};
+
+Fact page_fact(const char* name, std::size_t page) {
+  return Fact::plain(name, static_cast<double>(page) + 1.0, "");
+}
+
+SnapPoints stops_between(std::size_t least, std::size_t most) {
+  std::vector<double> places;
+  for (std::size_t at = least; at <= most; ++at) places.push_back(static_cast<double>(at));
+  return SnapPoints::list(std::move(places));
+}
+
+}  // namespace
+
+template <>
+std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>() {
+  using declare::number;
+  using S = PageHostSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what its pages are, for people and screen readers"),
+      declare::cell<&S::shows>("shows",
+                               "the cell that says which page is shown, both ways: the first of its names "
+                               "stands for the first part that lies in it, and so on; may be left out"),
+      declare::flag<&S::edge_goes_back>("edge_goes_back",
+                                        "a drag that begins at the leading edge draws the page back"),
+      declare::flag<&S::back_goes_back>("back_goes_back", "the phone's back and Escape go back"),
+      number<&S::commit>("commit", "", 0.0, 1.0,
+                         "the share of its way from which a page drawn back goes on; 0: half-way"),
+      number<&S::below_moves>("below_moves", "", 0.0, 1.0,
+                              "the share of its width by which the page below goes along"),
+      number<&S::below_opacity>("below_opacity", "", 0.0, 1.0,
+                                "how visible the page below is once it is covered"),
+      declare::passage<&S::passage>("passage", "how it goes from page to page"),
+      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
+                                          "what becomes of its travel for people who asked for less motion"),
+      number<&S::carry>("carry", "ms", 0.0, 2000.0,
+                        "how much of the release velocity counts for where it lands; 0: none, and a flick "
+                        "does not count either"),
+  };
+  return table;
+}
+
+std::string PageHost::fault(const std::string& id, const Box&, const PageHostSettings& settings) {
+  const std::string owner = "page host '" + id + "'";
+  std::string fault = settings_fault(owner, settings);
+  if (!fault.empty()) return fault;
+  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+  return {};
+}
+
+// It starts on one page; the way grows as one goes along.
+PageHost::PageHost(std::string id, const Box& box, PageHostSettings settings, Surroundings& around)
+    : Sliding(checked_id<PageHost>(std::move(id), box, settings), box, around,
+              {.axis = Axis::horizontal, .rests = SnapPoints::list({0.0})}, {}),
+      settings_(std::move(settings)) {
+  rail_.on_rest = [this](double) { rested(); };
+  rail_.change(rail_plan(), {});
+  if (settings_.shows.linked()) way_ = {page_ = settings_.shows.get().index()};  // there from the first
+  follow();
+}
+
+RailPlan PageHost::rail_plan() const {
+  return {.axis = Axis::horizontal,
+          .least = 0.0,
+          .most = static_cast<double>(way_.size() - 1),
+          .dp_per_unit = around().right_to_left ? laid().w : -laid().w,
+          .unit = "page",
+          .rests = stops_between(0, way_.size() - 1),
+          .passage = settings_.passage,
+          .carry = settings_.carry,
+          .commit = {.share = settings_.commit},
+          .tells = Tells::rest,
+          .reduced_motion = settings_.reduced_motion,
+          .stays_caught = false};
+}
+
+void PageHost::follow() {
+  watch_.stop();
+  if (!settings_.shows.linked()) return;
+  if (const std::size_t wanted = settings_.shows.get().index(); wanted != page()) there(wanted);
+  watch_ = settings_.shows.watch([this](const Choice& choice) {
+    if (choice.index() != page()) hear();
+  });
+}
+
+void PageHost::change(PageHostSettings settings) {
+  settings_ = std::move(settings);
+  resized();
+  follow();
+}
+
+void PageHost::resized() {
+  if (pressed()) rail_.lose();
+  rail_.change(rail_plan(), {});
+  aim(goal_);
+}
+
+// Where its pages are. On the way two are seen, else one.
+
+std::size_t PageHost::low() const {
+  return std::min(static_cast<std::size_t>(std::max(0.0, std::floor(offset()))), way_.size() - 1);
+}
+
+std::size_t PageHost::high() const {
+  return std::min(static_cast<std::size_t>(std::max(0.0, std::ceil(offset()))), way_.size() - 1);
+}
+
+// How much deeper than the present place a page lies, if anything of it is seen.
+std::optional<double> PageHost::depth_of(const Part& inner) const {
+  const auto held = static_cast<std::size_t>(std::find(held_.begin(), held_.end(), &inner) - held_.begin());
+  for (std::size_t at = 0; at < way_.size(); ++at) {
+    const double depth = static_cast<double>(at) - shown();
+    if (way_[at] == held && std::fabs(depth) < 1.0) return depth;
+  }
+  return {};
+}
+
+Point PageHost::carries_part(const Part& inner) const {
+  const double depth = depth_of(inner).value_or(0.0);
+  return {rail().plan().dp_per_unit * -depth * (depth < 0.0 ? settings_.below_moves : 1.0), 0.0};
+}
+
+Guise PageHost::guise_of(const Part& inner) const {
+  const double depth = depth_of(inner).value_or(0.0);
+  return {.opacity = depth < 0.0 ? 1.0 + (1.0 - settings_.below_opacity) * depth : 1.0};
+}
+
+Presence PageHost::presence_of(const Part& inner) const {
+  const auto depth = depth_of(inner);
+  return !depth ? Presence::gone : *depth == 0.0 && !rail_.moving() ? Presence::used : Presence::seen;
+}
+
+std::optional<std::size_t> PageHost::page_below() const {
+  if (!came_.empty()) return came_.back();
+  if (page_ == 0) return {};
+  return 0;
+}
+
+// The way. What is dropped or put in is never seen, so nothing that is seen moves.
+
+void PageHost::drop(std::size_t at) {
+  const bool below = at < low();
+  way_.erase(way_.begin() + static_cast<std::ptrdiff_t>(at));
+  if (at < goal_ || goal_ == way_.size()) --goal_;
+  rail_.shift(below ? -1.0 : 0.0, 0.0, static_cast<double>(way_.size() - 1));
+}
+
+void PageHost::insert(std::size_t at, std::size_t page) {
+  const bool below = at <= low();
+  way_.insert(way_.begin() + static_cast<std::ptrdiff_t>(at), page);
+  if (at <= goal_) ++goal_;
+  rail_.shift(below ? 1.0 : 0.0, 0.0, static_cast<double>(way_.size() - 1));
+}
+
+void PageHost::trim(std::size_t least, std::size_t most) {
+  while (way_.size() - 1 > most) drop(way_.size() - 1);
+  for (; least > 0; --least) drop(least - 1);
+}
+
+void PageHost::let_rest(std::size_t least, std::size_t most) {
+  rail_.set_rests(stops_between(least, most));
+  rail_.set_bounds(static_cast<double>(least), static_cast<double>(most));
+}
+
+bool PageHost::to(std::size_t page) {
+  if (page == page_ && !pressed()) return false;
+  if (pressed()) rail_.lose();
+  trim(low(), high());
+  std::size_t at = 0;
+  while (at < way_.size() && way_[at] != page) ++at;
+  if (at == way_.size()) {  // it is not seen now: it comes next to what is
+    if (page < page_) at = 0;
+    insert(at, page);
+  }
+  let_rest(0, way_.size() - 1);
+  rail_.go_to(static_cast<double>(at));
+  chosen();
+  return true;
+}
+
+// At once.
+void PageHost::there(std::size_t page) {
+  if (pressed()) rail_.lose();
+  way_ = {page};
+  aim(0);
+  going_ = false;
+  rail_.put(0.0);
+  let_rest(0, 0);
+  rail_.put(0.0);
+}
+
+// The page it goes to is the one at `at` of its way.
+void PageHost::aim(std::size_t at) {
+  goal_ = at;
+  const std::size_t before = std::exchange(page_, way_[at]);
+  if (page_ == before) return;
+  if (page_ > before)
+    came_.push_back(before);
+  else
+    while (!came_.empty() && came_.back() >= page_) came_.pop_back();
+  decide(page_ > before ? answers::page_forward : answers::page_back,
+         {page_fact("from", before), page_fact("to", page_)});
+  going_ = true;
+  if (settings_.shows.linked()) settings_.shows.set(settings_.shows.get().with(page_));
+}
+
+// Where it goes is settled: from here on every page may be asked for.
+void PageHost::chosen() {
+  let_rest(0, way_.size() - 1);
+  aim(static_cast<std::size_t>(std::max(0.0, std::round(target()))));
+  if (rail_.settled()) rested();
+}
+
+void PageHost::rested() {
+  if (pressed() || offset() != static_cast<double>(goal_)) return;
+  trim(goal_, goal_);
+  let_rest(0, 0);
+  if (!std::exchange(going_, false)) return;
+  decide(answers::page_here, {page_fact("to", page_)});
+  if (settings_.on_page) settings_.on_page(page_);
+}
+
+void PageHost::gained(Part& inner) { held_.push_back(&inner); }
+
+// The pages after it move up; what showed it shows the one it came from.
+void PageHost::lost(Part& inner) {
+  const auto found = std::find(held_.begin(), held_.end(), &inner);
+  if (found == held_.end()) return;
+  const auto lost = static_cast<std::size_t>(found - held_.begin());
+  held_.erase(found);
+  const auto moved_up = [&](std::size_t page) { return page - (page > lost ? 1 : 0); };
+  const std::size_t now = moved_up(page_ == lost ? page_below().value_or(0) : page_);
+  std::erase(came_, lost);
+  const bool seen = std::find(way_.begin(), way_.end(), lost) != way_.end();
+  for (auto* pages : {&came_, &way_}) std::transform(pages->begin(), pages->end(), pages->begin(), moved_up);
+  page_ = now;
+  if (seen) {
+    std::erase_if(came_, [&](std::size_t page) { return page >= now; });
+    there(now);
+  }
+  if (settings_.shows.linked()) settings_.shows.set(settings_.shows.get().with(now));
+}
+
+// Fingers.
+
+bool PageHost::from_edge(Point at) const {
+  const Box here = box();
+  const double depth = around().right_to_left ? here.right() - at.x : at.x - here.x;
+  return settings_.edge_goes_back && depth <= feel_for(Tool::finger).edge_width && page_below().has_value();
+}
+
+Wish PageHost::wish(const Sample& sample) const {
+  if (rail_.moving()) return {.horizontal = true};
+  const bool edge = from_edge(sample.at);
+  return {.handle = edge, .horizontal = edge || pressed()};
+}
+
+void PageHost::wait_for_finger() {
+  if (rail_.moving()) return let_rest(std::min(low(), goal_), std::max(high(), goal_));
+  if (goal_ == 0) insert(0, *page_below());
+  let_rest(goal_ - 1, goal_);
+}
+
+bool PageHost::touch(const Contact& contact, const Sample& sample) {
+  if (sample.phase == Phase::down) {
+    if (pressed() || (!rail_.moving() && !from_edge(sample.at))) return true;
+    wait_for_finger();
+    return hold(contact, sample);
+  }
+  if (!mine(contact)) return true;
+  Sliding::touch(contact, sample);
+  if (!pressed()) chosen();
+  return true;
+}
+
+void PageHost::lose(const Contact& contact, const Sample& sample) {
+  if (!mine(contact)) return;
+  Sliding::lose(contact, sample);
+  chosen();
+}
+
+void PageHost::left_behind(const Contact& contact) {
+  Sliding::left_behind(contact);
+  if (!pressed()) chosen();
+}
+
+// Calls.
+
+void PageHost::go_to(std::size_t page) {
+  ask([this, page] { to(page); });
+}
+
+bool PageHost::back() {
+  const auto below = page_below();
+  return settings_.back_goes_back && below && to(*below);
+}
+
+bool PageHost::act(std::string_view action) {
+  const auto below = page_below();
+  if (action == page_calls[0]) return below && to(*below);
+  if (action == page_calls[1]) return page() + 1 < held_.size() && to(page() + 1);
+  return action == page_calls[2] && page() > 0 && to(page() - 1);
+}
+
+void PageHost::heard() {
+  if (!settings_.shows.linked()) return;
+  const std::size_t wanted = settings_.shows.get().index();
+  if (wanted == page()) return;
+  around().write == Write::at_once ? there(wanted) : static_cast<void>(to(wanted));
+}
+
+Accessible PageHost::accessible() const {
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .value_text = settings_.shows.linked() ? std::string(settings_.shows.get().name()) : "",
+      .disabled = !enabled(),
+      .actions = page_below() ? std::span<const char* const>(page_actions) : std::span<const char* const>()};
+}
+
+namespace {
+
+double page_way(const PageHost& it) { return it.way_left(); }
+double shown_page(const PageHost& it) { return static_cast<double>(it.page()); }
+double page_count(const PageHost& it) { return static_cast<double>(it.pages()); }
+
+constexpr std::array page_readings{
+    ReadingInfo{"page", "", "which page is here or is to come, from 0", &read<PageHost, &shown_page>, nullptr,
+                true},
+    ReadingInfo{"pages", "", "how many lie in it", &read<PageHost, &page_count>},
+    ReadingInfo{"way left", "pages", "how far it is from there: below 0 while that page is still to come",
+                &read<PageHost, &page_way>, nullptr, true},
+    ReadingInfo{"velocity", "pages/s", "how fast that changes", &read<PageHost, &PageHost::velocity>},
+    ReadingInfo{"pressed", "", "a finger has it", &read<PageHost, &PageHost::pressed>},
+    ReadingInfo{"dragging", "", "a finger drags it", &read<PageHost, &PageHost::dragging>},
+};
+
+void page_pieces(const Part& part, const PieceTaker& out) {
+  out({.role = Role::surface, .box = part.box(), .bare = true});
+}
+
+}  // namespace
+
+const PartKind& PageHost::described() {
+  static const PartKind kind =
+      describe<PageHost>({.name = "page-host",
+                          .means = "pages that lie one on another; a drag from the edge goes back",
+                          .role = "group",
+                          .readings = page_readings,
+                          .pieces = &page_pieces,
+                          .calls = page_calls,
+                          .answers = answers::page_answers});
+  return kind;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,239 @@
+// Pages that lie one on another: quick changes, back, a finger from the edge, and that nothing seen jumps.
+#include "check.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+struct Rounds {
+  explicit Rounds(PageHostSettings settings = {}, StageSettings on = {}) : stage(on) {
+    settings.shows = page;
+    settings.on_page = [this](std::size_t shown) { done.emplace_back(stage.now(), shown); };
+    host = &stage.add<PageHost>("rounds", {0, 40, 360, 600}, settings);
+    for (int i = 0; i < 4; ++i)
+      pages.push_back(&stage.add<Pad>("page" + std::to_string(i), {0, 0, 360, 600},
+                                      {.on_gesture =
+                                           [this, i](const Gesture& gesture) {
+                                             if (gesture.kind == GestureKind::press &&
+                                                 gesture.step == GestureStep::began)
+                                               pressed.push_back(i);
+                                           }},
+                                      {.inside = "rounds"}));
+    stage.advance(ms(0));
+  }
+  void go(double at_ms, std::size_t to) {
+    stage.at(ms(at_ms), [&] { page.set(page.get().with(to)); });
+  }
+  void touch(double at_ms, Phase phase, double x) {
+    stage.touch({.time = ms(at_ms), .contact = 1, .phase = phase, .at = {x, 300}});
+  }
+  // From the leading edge, over 160 ms.
+  void draw(double at_ms, double by, double rest_ms) {
+    const bool mirrored = stage.find("rounds")->around().right_to_left;
+    const auto x = [&](double way) { return mirrored ? 356 - way : 4 + way; };
+    for (int i = 0; i <= 20; ++i) touch(at_ms + 8 * i, i == 0 ? Phase::down : Phase::move, x(by * i / 20));
+    touch(at_ms + 160 + rest_ms, Phase::up, x(by));
+  }
+  [[nodiscard]] std::vector<std::size_t> seen() const {
+    std::vector<std::size_t> all;
+    for (std::size_t i = 0; i < pages.size(); ++i)
+      if (pages[i]->visible()) all.push_back(i);
+    return all;
+  }
+  Cell<Choice> page{Choice({"Hives", "Ridge", "Frame", "Photo"})};
+  std::vector<std::pair<Micros, std::size_t>> done;
+  std::vector<int> pressed;
+  Stage stage;
+  PageHost* host = nullptr;
+  std::vector<Pad*> pages;
+};
+
+PageHostSettings linear() { return {.passage = Timed{Curve{}, ms(200)}}; }
+
+struct Step {
+  double at;
+  bool moves;  // a finger moves what is seen
+  std::function<void(Rounds&)> what;
+};
+
+std::vector<Step> any_steps() {
+  std::vector<Step> steps;
+  double now = 10;
+  const int rounds = *rc::gen::inRange(1, 10);
+  for (int round = 0; round < rounds; ++round) {
+    now += *rc::gen::element(0.0, 4.0, 60.0, 150.0, 900.0);
+    const auto page = static_cast<std::size_t>(*rc::gen::inRange(0, 4));
+    switch (*rc::gen::inRange(0, 5)) {
+      case 0:
+      case 1:
+        steps.push_back({now, false, [=](Rounds& app) { app.go(now, page); }});
+        break;
+      case 2:
+        steps.push_back({now, false, [=](Rounds& app) { app.stage.press(Key::back, ms(now)); }});
+        break;
+      case 3: {
+        const char* call = *rc::gen::element("next", "previous", "back");
+        steps.push_back({now, false, [=](Rounds& app) { app.stage.act(*app.host, call, ms(now)); }});
+        break;
+      }
+      default: {
+        double x = *rc::gen::element(4.0, 4.0, 200.0);
+        const double step = *rc::gen::element(-20.0, 0.0, 9.0, 20.0);
+        const int moves = *rc::gen::inRange(0, 16);
+        const auto touch = [&](Phase phase) {
+          steps.push_back({now, phase == Phase::move, [=](Rounds& app) { app.touch(now, phase, x); }});
+        };
+        touch(Phase::down);
+        for (int i = 0; i < moves; ++i) {
+          now += 8;
+          x += step;
+          touch(Phase::move);
+        }
+        now += *rc::gen::element(8.0, 200.0);
+        steps.push_back({now, true, [=](Rounds& app) { app.touch(now, Phase::up, x); }});
+      }
+    }
+  }
+  return steps;
+}
+
+}  // namespace
+
+TEST_CASE("of quick changes of page the last one counts, and nothing that is seen jumps") {
+  PROPERTY("any changes, backs and fingers at any times", [] {
+    const auto steps = any_steps();
+    const bool right_to_left = *rc::gen::arbitrary<bool>();
+    const auto run = [&](double fps) {
+      Rounds app({}, {.right_to_left = right_to_left});
+      double frame = 0;
+      for (const Step& deed : steps) {
+        for (; fps > 0 && frame < deed.at; frame += 1000 / fps) app.stage.advance(ms(frame));
+        std::vector<Box> before;
+        std::vector<std::size_t> seen;
+        if (fps > 0) {
+          app.stage.advance(ms(deed.at));
+          for (const Pad* page : app.pages) before.push_back(page->box());
+          seen = app.seen();
+        }
+        deed.what(app);
+        if (fps > 0 && !deed.moves)
+          for (const std::size_t i : seen) {
+            RC_ASSERT(app.pages[i]->visible());
+            RC_ASSERT(std::fabs(app.pages[i]->box().x - before[i].x) < 1e-6);
+          }
+        RC_ASSERT(app.seen().size() <= 2U);
+        if (!app.host->pressed()) RC_ASSERT(app.page.get().index() == app.host->page());
+      }
+      const double last = steps.back().at;
+      for (; fps > 0 && frame < last + 3000; frame += 1000 / fps) app.stage.advance(ms(frame));
+      app.stage.advance(ms(last + 3000));
+      RC_ASSERT(app.stage.settled());
+      const std::size_t page = app.host->page();
+      const std::vector<std::size_t> only{page};
+      RC_ASSERT(app.seen() == only);
+      RC_ASSERT(app.page.get().index() == page);
+      RC_ASSERT(app.pages[page]->box().x == 0);
+      const bool plain = app.host->guise_of(*app.pages[page]) == Guise{};
+      RC_ASSERT(plain);
+      RC_ASSERT(app.host->way_left() == 0);
+      if (!app.done.empty()) RC_ASSERT(app.done.back().second == page);
+      app.pressed.clear();
+      app.touch(last + 4000, Phase::down, 200);
+      RC_ASSERT(app.pressed.size() == 1U);
+      RC_ASSERT(app.pressed[0] == static_cast<int>(page));
+      return app.done;
+    };
+    const auto without = run(0);
+    const bool slow = run(24) == without;
+    const bool fast = run(240) == without;
+    RC_ASSERT(slow);
+    RC_ASSERT(fast);
+  });
+}
+
+TEST_CASE("going back is the mirror of going forward, in either reading direction") {
+  for (const bool right_to_left : {false, true}) {
+    Rounds app(linear(), {.right_to_left = right_to_left});
+    const double sign = right_to_left ? -1 : 1;
+    app.go(1000, 1);
+    std::vector<std::pair<double, double>> forward;
+    for (int t = 10; t < 200; t += 10) {
+      app.stage.advance(ms(1000 + t));
+      forward.emplace_back(app.pages[0]->box().x, app.pages[1]->box().x);
+      CHECK(app.pages[1]->box().x == Approx(sign * 360 * (1 - t / 200.0)));
+      CHECK(app.pages[0]->box().x == Approx(-sign * 360 * 0.3 * t / 200.0));
+      CHECK(app.host->guise_of(*app.pages[0]).opacity == Approx(1 - 0.25 * t / 200.0));
+      CHECK(app.host->guise_of(*app.pages[1]).opacity == 1);
+      CHECK(app.host->way_left() == Approx(t / 200.0 - 1));
+    }
+    app.stage.press(Key::back, ms(2000));
+    CHECK(app.page.get().name() == "Hives");
+    for (int t = 10; t < 200; t += 10) {
+      app.stage.advance(ms(2000 + t));
+      const auto& [below, above] = forward[static_cast<std::size_t>(19 - t / 10)];
+      CHECK(app.pages[0]->box().x == Approx(below).margin(1e-9));
+      CHECK(app.pages[1]->box().x == Approx(above).margin(1e-9));
+    }
+  }
+}
+
+TEST_CASE("a page is drawn back from the leading edge, given up, finished or flicked") {
+  for (const bool right_to_left : {false, true}) {
+    Rounds app({}, {.right_to_left = right_to_left});
+    const double sign = right_to_left ? -1 : 1;
+    CHECK_FALSE(app.host->page_below());
+    app.draw(500, 200, 100);  // nothing to go back to: the page has it
+    CHECK(app.pressed == std::vector<int>{0});
+    app.go(1000, 2);
+    settle(app.stage);
+    const double now = to_ms(app.stage.now());
+    const double threshold = app.stage.find("rounds")->feel_for(Tool::finger).threshold(Axis::horizontal);
+    app.draw(now + 10, 120, 100);  // given up
+    CHECK(app.host->page() == 2);
+    settle(app.stage);
+    CHECK(app.page.get().name() == "Frame");
+    app.touch(now + 2000, Phase::down, right_to_left ? 356 : 4);
+    for (int i = 1; i <= 20; ++i)
+      app.touch(now + 2000 + 8 * i, Phase::move, right_to_left ? 356 - 12 * i : 4 + 12 * i);
+    CHECK(app.pages[2]->box().x == Approx(sign * (240 - threshold)).margin(12));
+    CHECK(app.seen() == std::vector<std::size_t>{0, 2});
+    CHECK(app.page.get().name() == "Frame");
+    app.touch(now + 2400, Phase::up, right_to_left ? 356 - 240 : 4 + 240);
+    CHECK(app.page.get().name() == "Hives");  // told at the lift
+    settle(app.stage);
+    CHECK(app.done.back().second == 0);
+    app.go(now + 9000, 1);
+    settle(app.stage);
+    app.draw(to_ms(app.stage.now()) + 10, 90, 0);  // flicked
+    CHECK(app.page.get().name() == "Hives");
+    settle(app.stage);
+  }
+}
+
+TEST_CASE("back leads to the pages one came from, and from the first nowhere") {
+  Rounds app;
+  app.go(1000, 1);
+  app.go(1040, 3);  // before the first had come
+  app.stage.advance(ms(1100));
+  CHECK(app.host->page_below() == 1U);
+  CHECK(app.stage.press(Key::back, ms(1150)));
+  CHECK(app.page.get().index() == 1);
+  settle(app.stage);
+  app.go(4000, 3);
+  settle(app.stage);
+  CHECK(app.stage.press(Key::back, ms(8000)));
+  CHECK(app.stage.press(Key::back, ms(8040)));
+  CHECK_FALSE(app.stage.press(Key::back, ms(8080)));
+  settle(app.stage);
+  CHECK(app.page.get().index() == 0);
+  // Where one came from none, to the first.
+  app.stage.at_once([&] { app.page.set(app.page.get().with(2)); });
+  CHECK(app.seen() == std::vector<std::size_t>{2});
+  app.stage.remove(*app.pages[1]);
+  CHECK(app.page.get().index() == 1);
+  CHECK(app.pages[2]->visible());
+  app.stage.remove(*app.pages[2]);
+  CHECK(app.page.get().index() == 0);
+  CHECK(app.pages[0]->visible());
+}
