@@ -6,8 +6,8 @@ ubbo=$1
 folder=$2
 here=$(cd "$(dirname "$0")" && pwd)
 
-make() {  # make SCENE NAME SEED EXPECTATION LABEL SCRIPT
-  "$ubbo" take make "$6" --scene "$here/$1.scene.toml" --hand gloved --seed "$3" --label "$5" --expectation "$4" \
+make() {  # [hand=bare] make SCENE NAME SEED EXPECTATION LABEL SCRIPT
+  "$ubbo" take make "$6" --scene "$here/$1.scene.toml" --hand "${hand:-gloved}" --seed "$3" --label "$5" --expectation "$4" \
     -o "$folder/$1.$2.take.csv" >/dev/null
 }
 
@@ -89,6 +89,22 @@ make rounds back 52 'page = Hives, rounds.page = 0' 'a page drawn back from the 
    press (12, 320), drag right 250 dp over 420 ms, wait 120 ms, lift, wait 600 ms'
 make rounds flick 54 'page = Ridge, rounds.page = 1' 'a page flicked back to the one it came from' \
   'set page Ridge, wait 500 ms, set page Frame, wait 500 ms, flick right 110 from (8, 340) at 1100'
+
+# The same by bare hands: quicker, steadier, smaller.
+hand=bare make inspection bare-drag 61 'frames = 7' 'a bare finger drags the thumb from 4 to 7' \
+  'press frames.thumb, wait 60 ms, drag right 84 dp over 240 ms, wait 90 ms, lift'
+hand=bare make inspection bare-brood 62 'brood_from = 2, brood_to = 8' 'a bare finger takes the high thumb to 8' \
+  'press brood.high, wait 60 ms, drag right 84 dp over 220 ms, wait 90 ms, lift'
+hand=bare make photos bare-swipe 63 'photo = 3' 'a bare finger swipes to the next frame' 'flick left 110 from (260, 350) at 1100'
+hand=bare make visits bare-open 64 'open = quarry' 'a bare finger swipes two rows' \
+  'press (90, 198), drag right 100 dp over 180 ms, wait 80 ms, lift, wait 400 ms,
+   press (260, 282), drag left 100 dp over 180 ms, wait 80 ms, lift'
+hand=bare make triage bare-healthy 65 'card = 1' 'a bare finger flicks a card to the right' 'flick right 90 from (220, 260) at 1200'
+hand=bare make yard-plan bare-place 66 'new_x = 140, new_y = -160' 'a bare finger takes a new hive to its place' \
+  'press new-hive, wait 60 ms, move to (206, 436) over 450 ms, wait 120 ms, lift'
+hand=bare make frame bare-closer 67 'zoom = 2.5' 'a bare finger taps twice' 'double tap (240, 260)'
+hand=bare make hive-sheet bare-rests 68 'stands = 3' 'a bare finger opens the sheet and flicks it up to full' \
+  'tap ridge, wait 700 ms, press (180, 566), drag up 190 dp over 300 ms, wait 100 ms, lift, wait 500 ms, flick up 120 from (180, 390) at 1200'
 
 # The same drag as a panel of 57.15 by 114.3 mm would have sent it: 20 units a millimetre, 3.175 a dp.
 {

@@ -30,6 +30,14 @@ using Font = std::unique_ptr<PangoFontDescription, Freed<pango_font_description_
 
 Layout laid_out(cairo_t* to, const skin::Text& text) {
   Layout layout(pango_cairo_create_layout(to));
+  // In a scaled drawing whole dots are too coarse a grid for letters.
+  PangoContext* context = pango_layout_get_context(layout.get());
+  pango_context_set_round_glyph_positions(context, FALSE);
+  cairo_font_options_t* options = cairo_font_options_create();
+  cairo_font_options_set_hint_metrics(options, CAIRO_HINT_METRICS_OFF);
+  pango_cairo_context_set_font_options(context, options);
+  cairo_font_options_destroy(options);
+  pango_layout_context_changed(layout.get());
   const Font font(pango_font_description_from_string("Inter, DejaVu Sans"));
   pango_font_description_set_absolute_size(font.get(), text.size * PANGO_SCALE);
   pango_font_description_set_weight(font.get(), text.bold ? PANGO_WEIGHT_SEMIBOLD : PANGO_WEIGHT_NORMAL);

@@ -400,8 +400,14 @@ TEST_CASE("dialogs step back for one another, out of sight behind two, and come 
     CHECK(dialogs[i]->box().y == Approx(200 - 14 * depth));
   }
   dialogs[4]->close();
-  stage.advance(stage.now() + ms(16));
-  CHECK(dialogs[3]->in_sight());  // from the first moment of its way back
+  double seen = 0;
+  for (int frame = 0; frame < 40; ++frame) {
+    stage.advance(stage.now() + ms(8));
+    CHECK(dialogs[3]->in_sight() == (dialogs[3]->opacity() > 0));
+    CHECK(dialogs[3]->opacity() >= seen);
+    CHECK(dialogs[3]->opacity() - seen < 0.35);  // it comes into sight, and is not just there
+    seen = dialogs[3]->opacity();
+  }
   settle(stage);
   CHECK(dialogs[5]->stepped_back() == 0);
   CHECK(dialogs[3]->stepped_back() == 1);
@@ -645,4 +651,33 @@ TEST_CASE("what layers come to, show and tell is as it was approved") {
     approved.add(all + app.log + text_of(app.stage, said));
   }
   approved.check("core", "layers");
+}
+
+TEST_CASE("just off its edge is that of the screen, or of what the window lies in, wherever that is laid") {
+  for (const Off off : {Off::screen, Off::container}) {
+    Stage stage;
+    auto& page = stage.add<Pane>("page", {40, 100, 200, 300}, {});
+    auto& window =
+        stage.add<Window>("note", {30, 50, 100, 60},
+                          {.travel = {.from_edge = Edge::right, .to_edge = Edge::top, .just_off = off},
+                           .enter = Timed{Curve{}, ms(100)},
+                           .exit = Timed{Curve{}, ms(100)}},
+                          {.inside = "page"});
+    for (const Box& laid : {Box{40, 100, 200, 300}, Box{20, 200, 260, 300}}) {
+      stage.place(page, Placement::of(laid));
+      const Micros now = stage.now();
+      stage.act(window, "open", now);
+      const double right = off == Off::screen ? 360 : laid.right();
+      CHECK(window.box().x == Approx(right));
+      CHECK(window.ways().from.offset.x == Approx(right - laid.x - 30));
+      stage.advance(now + ms(150));
+      CHECK(window.box().x == Approx(laid.x + 30));
+      stage.act(window, "close", now + ms(200));
+      stage.advance(now + ms(299));
+      CHECK(window.box().bottom() ==
+            Approx((off == Off::screen ? 0 : laid.y) + 0.01 * (laid.y + 110)).margin(2));
+      stage.advance(now + ms(400));
+      CHECK(window.away());
+    }
+  }
 }

@@ -64,9 +64,10 @@ TEST_CASE("row, list and sheet want one finger: axis and boundary decide, the jo
     CHECK(app.slid.get() == 90);
     CHECK(app.scrolled.get() == -100);
     CHECK(app.answers(questions::contest) ==
-          "name: no, it does not follow this axis, list: no, it does not follow this axis, sheet: no, it "
+          "name: no, it does not follow this axis there, list: no, it does not follow this axis there, "
+          "sheet: no, it "
           "does not follow "
-          "this axis, row: this part");
+          "this axis there, row: this part");
   }
   {
     Hives app;

@@ -151,6 +151,16 @@ TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays 
   CHECK_FALSE(app.pages[0]->visible());
   app.stage.advance(ms(2000));
   CHECK(app.done == std::vector<std::size_t>{2});
+  // The same as a time.
+  Pages timed({.way = GivesWay::fade,
+               .overlap_time = ms(30),
+               .enter = Timed{Curve{}, ms(200)},
+               .exit = Timed{Curve{}, ms(200)}});
+  timed.go(1000, 1);
+  timed.stage.advance(ms(1169));
+  CHECK_FALSE(timed.pages[1]->visible());
+  timed.stage.advance(ms(1171));
+  CHECK(timed.pages[1]->visible());
   // At once, as the app may ask.
   app.stage.at_once([&] { app.page.set(app.page.get().with(1)); });
   CHECK(app.pages[1]->visible());

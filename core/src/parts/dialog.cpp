@@ -68,8 +68,7 @@ Dialog::Dialog(std::string id, const Box& box, DialogSettings settings, Surround
 }
 
 VisitPlan Dialog::planned() const {
-  return visit_of(settings_.travel, settings_.enter, settings_.exit, laid(), around().screen,
-                  around().right_to_left);
+  return visit_of(settings_.travel, settings_.enter, settings_.exit, *this);
 }
 
 void Dialog::take_settings() {
@@ -78,7 +77,7 @@ void Dialog::take_settings() {
 
 void Dialog::change(DialogSettings settings) {
   settings_ = std::move(settings);
-  set_far_behind(!behind_.moving() && seen() == 0.0);
+  look_behind();
   take_settings();
   follow(settings_.open, true);
   if (is_open() && !veil_.moving()) veil_.put(settings_.veil);
@@ -94,7 +93,7 @@ void Dialog::went(Visit::State state) {
   }
   if (visit_.away()) {
     behind_.put(0.0);
-    set_far_behind(false);
+    look_behind();
   }
   if (settings_.on_visit) settings_.on_visit(state);
 }
@@ -104,12 +103,19 @@ void Dialog::covered(int layers) {
   if (depth == behind_.target()) return;
   behind_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
   behind_.send(depth, settings_.enter, around().now);
-  set_far_behind(!behind_.moving() && seen() == 0.0);
+  look_behind();
 }
 
+// From one layer on it soon fades: what is seen behind the topmost is the one below that.
 double Dialog::seen() const {
-  const double depth = stepped_back();
-  return depth > 1.0 && steps_back() ? std::clamp(deepest - depth, 0.0, 1.0) : 1.0;
+  constexpr double fades_within = 0.4;  // layers
+  const double further = stepped_back() - 1.0;
+  return further > 0.0 && steps_back() ? std::clamp(1.0 - further / fades_within, 0.0, 1.0) : 1.0;
+}
+
+void Dialog::look_behind() {
+  const bool stands = !behind_.moving();
+  set_sight(!stands ? Sight::fades : seen() == 0.0 ? Sight::behind : Sight::clear);
 }
 
 Guise Dialog::guise() const {
@@ -176,7 +182,7 @@ void Dialog::advance(Micros now) {
   veil_.advance(now);
   if (behind_.moving()) {
     behind_.advance(now);
-    if (!behind_.moving()) set_far_behind(seen() == 0.0);
+    if (!behind_.moving()) look_behind();
   }
   Visitor::advance(now);
 }

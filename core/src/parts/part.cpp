@@ -34,7 +34,8 @@ bool Part::visible() const {
 
 bool Part::in_sight() const {
   for (const Part* part = this; part != nullptr; part = part->outer_)
-    if (part->far_behind_) return false;
+    if (part->sight_ != Sight::clear && (part->sight_ == Sight::behind || part->opacity() <= 0.0))
+      return false;
   return visible();
 }
 

@@ -34,6 +34,8 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
       declare::choice<&S::turns>("turns", turns_names, "which of the two moves first"),
       number<&S::overlap>("overlap", "", 0.0, 1.0,
                           "the share of the first one's time that is left when the other begins"),
+      number<&S::overlap_time>("overlap_time", "ms", 0.0, 10000.0,
+                               "the same as a time; above 0 it counts in place of the share"),
       number<&S::distance>("distance", "dp", 0.0, 100000.0, "how far contents slide"),
       declare::choice<&S::axis>("axis", axis_names, "the direction in which contents slide or are uncovered"),
       declare::passage<&S::enter>("enter", "how a content comes"),
@@ -130,7 +132,10 @@ void Swap::to(std::size_t content) {
       settings_.way == GivesWay::fade || settings_.way == GivesWay::uncover ? 1.0 : settings_.distance;
   const bool moves = settings_.way != GivesWay::none && reduced == Reduced::full;
   const auto share_of = [&](const Passage& passage) {
-    return moves ? from_seconds(to_seconds(lasts(passage, way)) * (1.0 - settings_.overlap)) : Micros{0};
+    if (!moves) return Micros{0};
+    const Micros time = lasts(passage, way);
+    if (settings_.overlap_time > Micros{0}) return std::max(Micros{0}, time - settings_.overlap_time);
+    return from_seconds(to_seconds(time) * (1.0 - settings_.overlap));
   };
   const bool anything =
       std::any_of(held_.begin(), held_.end(), [](const Held& one) { return !one.visit.away(); });

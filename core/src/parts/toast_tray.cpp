@@ -70,8 +70,7 @@ ToastTray::ToastTray(std::string id, const Box& box, ToastTraySettings settings,
 }
 
 VisitPlan ToastTray::planned() const {
-  return visit_of(settings_.travel, settings_.enter, settings_.exit, laid(), around().screen,
-                  around().right_to_left);
+  return visit_of(settings_.travel, settings_.enter, settings_.exit, *this);
 }
 
 RailPlan ToastTray::swipe_plan() const {
@@ -152,6 +151,7 @@ void ToastTray::begin() {
   swipe_.put(0.0);
   left_ = settings_.time;
   visit_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  if (visit_.away()) visit_.set_plan(planned());  // what it lies in may have been laid anew
   visit_.open(around().now);
   decide(answers::toast_shown);
   if (around().keeper != nullptr) around().keeper->opened(*this);

@@ -7,6 +7,7 @@ namespace ubbo {
 
 namespace {
 
+constexpr std::array off_names{"screen", "container"};
 constexpr std::array visit_calls{"open", "close", "toggle"};
 
 Guise guise_at(Edge edge, double distance, Guise guise, const Box& box, const Box& screen,
@@ -25,16 +26,18 @@ std::span<const Setting<Travel>> settings_of<Travel>() {
   static const std::array table{
       declare::choice<&S::from_edge>("from_edge", edge_names, "the edge it comes from"),
       number<&S::from_distance>("from_distance", "dp", 0.0, 100000.0,
-                                "how far it comes; 0: from just off that edge of the screen"),
+                                "how far it comes; 0: from just off that edge"),
       number<&S::from_scale>("from_scale", "", 0.0, 10.0, "the scale from which it comes"),
       number<&S::from_turn>("from_turn", "°", -360.0, 360.0, "the turn from which it comes, clockwise"),
       number<&S::from_opacity>("from_opacity", "", 0.0, 1.0, "the opacity from which it comes"),
       declare::choice<&S::to_edge>("to_edge", edge_names, "the edge it goes to"),
       number<&S::to_distance>("to_distance", "dp", 0.0, 100000.0,
-                              "how far it goes; 0: to just off that edge of the screen"),
+                              "how far it goes; 0: to just off that edge"),
       number<&S::to_scale>("to_scale", "", 0.0, 10.0, "the scale to which it goes"),
       number<&S::to_turn>("to_turn", "°", -360.0, 360.0, "the turn to which it goes, clockwise"),
       number<&S::to_opacity>("to_opacity", "", 0.0, 1.0, "the opacity to which it goes"),
+      declare::choice<&S::just_off>("just_off", off_names,
+                                    "whose edges these are: the screen's, or those of what it lies in"),
   };
   return table;
 }
@@ -73,8 +76,11 @@ std::optional<Side> side_at(Edge edge, bool right_to_left) {
   return right_to_left ? Side::left : Side::right;
 }
 
-VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& exit, const Box& box,
-                   const Box& screen, bool right_to_left) {
+VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& exit, const Part& part) {
+  const Box& box = part.laid();
+  const bool right_to_left = part.around().right_to_left;
+  const Box& screen = travel.just_off == Off::container && part.outer() != nullptr ? part.outer()->laid()
+                                                                                   : part.around().screen;
   constexpr double degree = std::numbers::pi / 180.0;
   const Guise from{
       .scale = travel.from_scale, .turn = travel.from_turn * degree, .opacity = travel.from_opacity};
@@ -138,6 +144,7 @@ bool Visitor::go(bool open) {
     return false;
   }
   if (open && visit_.away()) {
+    visit_.set_plan(planned());  // what it lies in may have been laid anew
     inside_.put(in_turn_.each_after <= Micros{0});
     if (in_turn_.each_after > Micros{0})
       inside_.set_out(visit_.plan().enter.usual, in_turn_.each_after,

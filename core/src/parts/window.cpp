@@ -51,8 +51,7 @@ Window::Window(std::string id, const Box& box, WindowSettings settings, Surround
 }
 
 VisitPlan Window::planned() const {
-  return visit_of(settings_.travel, settings_.enter, settings_.exit, laid(), around().screen,
-                  around().right_to_left);
+  return visit_of(settings_.travel, settings_.enter, settings_.exit, *this);
 }
 
 void Window::take_settings() {

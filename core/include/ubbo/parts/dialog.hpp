@@ -92,6 +92,7 @@ class Dialog final : public Visitor {
   }
   /// How much of it is seen from behind others, 0 to 1.
   [[nodiscard]] double seen() const;
+  void look_behind();
 
   DialogSettings settings_;
   Mover veil_{0.0, 1e-3};

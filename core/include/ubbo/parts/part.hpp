@@ -232,8 +232,13 @@ class Part {
   void hear();
 
  protected:
-  /// Other parts have come so far before it, or no longer have, that nothing of it or in it is to be drawn.
-  void set_far_behind(bool far) { far_behind_ = far; }
+  /// Other parts come before it, or no longer do: from `fades` on, whoever draws looks at its opacity.
+  enum class Sight : std::uint8_t {
+    clear,
+    fades,  ///< nothing of it or in it is to be drawn while its opacity is 0
+    behind  ///< nothing of it or in it is to be drawn
+  };
+  void set_sight(Sight sight) { sight_ = sight; }
   /// Does what the app asks of the part, now or when the present event is over: for an `open()` of its own.
   void ask(std::function<void()> deed);
 
@@ -269,7 +274,7 @@ class Part {
   Part* first_ = nullptr;  // the part it stands back for
   std::function<void(const Box&)> on_laid_;
   std::unique_ptr<const Feels> own_feels_;
-  bool far_behind_ = false;
+  Sight sight_ = Sight::clear;
   Post post_;
 };
 

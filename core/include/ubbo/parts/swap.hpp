@@ -25,6 +25,7 @@ struct SwapSettings {
   GivesWay way = GivesWay::both;
   Turns turns = Turns::old_first;
   double overlap = 0.3;    ///< share of the first one's time that is left when the other begins
+  Micros overlap_time{0};  ///< the same as a time; counts in place of the share where it is above 0
   double distance = 48.0;  ///< dp that contents slide by
   Axis axis = Axis::horizontal;
   Passage enter = Spring::settling(Micros{260'000}, 0.0);

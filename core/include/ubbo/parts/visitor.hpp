@@ -17,18 +17,22 @@ inline constexpr std::array edge_names{"none", "left", "top", "right", "bottom",
 /// The side on which an edge lies; nothing for none.
 [[nodiscard]] std::optional<Side> side_at(Edge edge, bool right_to_left);
 
+/// What a thing is just off before it comes and after it has gone: the screen, or what it lies in.
+enum class Off : std::uint8_t { screen, container };
+
 /// Where a thing comes from and where it goes, as directions and distances.
 struct Travel {
   Edge from_edge = Edge::none;
-  double from_distance = 0.0;  ///< dp; 0: from just off that edge of the screen
+  double from_distance = 0.0;  ///< dp; 0: from just off that edge
   double from_scale = 1.0;
   double from_turn = 0.0;  ///< degrees, clockwise
   double from_opacity = 1.0;
   Edge to_edge = Edge::none;
-  double to_distance = 0.0;  ///< dp; 0: to just off that edge of the screen
+  double to_distance = 0.0;  ///< dp; 0: to just off that edge
   double to_scale = 1.0;
   double to_turn = 0.0;  ///< degrees, clockwise
   double to_opacity = 1.0;
+  Off just_off = Off::screen;  ///< whose edges these are
 };
 
 template <>
@@ -43,9 +47,9 @@ struct InTurn {
 template <>
 std::span<const Setting<InTurn>> settings_of<InTurn>();
 
-/// The guises of `travel` for a part that lies in `box` on `screen`.
+/// The guises of `travel` for `part`, as it is laid.
 [[nodiscard]] VisitPlan visit_of(const Travel& travel, const Passage& enter, const Passage& exit,
-                                 const Box& box, const Box& screen, bool right_to_left);
+                                 const Part& part);
 
 /// The places of a visit by `plan` of a part that lies in `box`.
 void visit_stands(const VisitPlan& plan, const Box& box, const StandTaker& out);
@@ -65,7 +69,7 @@ class Visitor : public Part {
   void close();
   void toggle();
   /// How it comes and goes.
-  [[nodiscard]] const VisitPlan& ways() const { return visit_.plan(); }
+  [[nodiscard]] VisitPlan ways() const { return planned(); }
 
   [[nodiscard]] Guise guise() const override { return visit_.guise(around().now); }
   [[nodiscard]] Point moved() const override { return guise().offset; }

@@ -153,8 +153,9 @@ inline constexpr Answer contest_nobody{
     "nobody drags"};
 inline constexpr Answer contest_shares{&questions::contest, "no, it shares", false,
                                        "{part} does not win the contact: it shares what others have", ""};
-inline constexpr Answer contest_axis{&questions::contest, "no, it does not follow this axis", false,
-                                     "{part} does not win the contact: it does not follow this axis", ""};
+inline constexpr Answer contest_axis{
+    &questions::contest, "no, it does not follow this axis there", false,
+    "{part} does not win the contact: it follows no drag along this axis from there", ""};
 inline constexpr Answer contest_inside{&questions::contest, "no, a part inside it has it", false,
                                        "{part} does not win the contact: a part inside it has it", ""};
 inline constexpr Answer contest_handle{
