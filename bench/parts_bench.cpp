@@ -4,6 +4,7 @@
 
 #include <deque>
 
+#include "ubbo/skin/comb.hpp"
 #include "ubbo/ubbo.hpp"
 
 using namespace ubbo;
@@ -127,11 +128,7 @@ void frame_of_dialogs(benchmark::State& state) {
       state.ResumeTiming();
     }
     stage.advance(now += 16ms);
-    for (const Part* part : stage.parts()) {
-      if (!part->in_sight()) continue;
-      benchmark::DoNotOptimize(part->guise());
-      part->kind().pieces(*part, [](const Piece& piece) { benchmark::DoNotOptimize(piece.box); });
-    }
+    benchmark::DoNotOptimize(skin::comb(stage));
   }
 }
 BENCHMARK(frame_of_dialogs)->Name("parts/frame/dialogs_open")->Arg(2)->Arg(30);

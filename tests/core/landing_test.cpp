@@ -78,11 +78,13 @@ double flick(Stage& stage, Axis axis) {
 TEST_CASE(
     "a flick of 1,500 dp/s runs as its settings say, frame by frame, and its end is known at the lift") {
   for (const double fps : {60.0, 120.0}) {
-    {
+    for (const bool of_items : {false, true}) {
       Stage stage({.journal = 100});
-      Cell<double> scrolled{0};
-      const Pane& list = stage.add<Pane>("list", {0, 0, 360, 720},
-                                         {.offset = scrolled, .least = -5000, .most = 0, .glide = ms(180)});
+      const Box box{0, 0, 360, 720};
+      const Sliding& list = of_items
+                                ? static_cast<Sliding&>(stage.add<List>(
+                                      "list", box, {.count = 1000, .gap = 4, .glide = ms(180)}))
+                                : stage.add<Pane>("list", box, {.least = -5000, .most = 0, .glide = ms(180)});
       stage.advance(ms(0));
       const double speed = flick(stage, Axis::vertical);
       CHECK(speed == Approx(-1500).epsilon(0.01));

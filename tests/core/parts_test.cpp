@@ -449,3 +449,42 @@ TEST_CASE("keys open and close a swipe row, along the axes on which it opens") {
     CHECK(tall.offset().y == -30);
   }
 }
+
+TEST_CASE("each end of a carousel yields in its own way") {
+  for (const Give::How start : {Give::How::none, Give::How::share, Give::How::less})
+    for (const Give::How end : {Give::How::none, Give::How::share, Give::How::less})
+      for (const bool right_to_left : {false, true})
+        for (const bool upright : {false, true}) {
+          Stage stage({.right_to_left = right_to_left});
+          auto& photos = stage.add<Carousel>("photos", {0, 0, 300, 300},
+                                             {.count = 2,
+                                              .axis = upright ? Axis::vertical : Axis::horizontal,
+                                              .give_start = start,
+                                              .give_end = end,
+                                              .give_share = 0.25});
+          Micros now = ms(0);
+          for (const bool at_end : {false, true}) {
+            if (at_end) stage.act(photos, "next", now);
+            stage.advance(now += ms(3000));
+            // Away from what there is, 90 dp further than the threshold.
+            const double sign = (at_end ? -1 : 1) * (right_to_left && !upright ? -1 : 1);
+            const double way = 90 + photos.feel_for(Tool::finger).threshold(photos.settings().axis);
+            const auto at = [&](double by) {
+              return upright ? Point{150, 150 + sign * by} : Point{150 + sign * by, 150};
+            };
+            stage.touch({.time = now, .contact = 1, .phase = Phase::down, .at = at(0)});
+            for (int i = 1; i <= 20; ++i)
+              stage.touch(
+                  {.time = now += ms(10), .contact = 1, .phase = Phase::move, .at = at(way * i / 20)});
+            const double beyond = 300 * (at_end ? photos.position() - 1 : -photos.position());
+            const Give::How how = at_end ? end : start;
+            INFO(at_end << " " << static_cast<int>(how) << " " << beyond);
+            if (how == Give::How::none) CHECK(beyond == 0);
+            if (how == Give::How::share) CHECK(beyond == Approx(0.25 * 90).margin(3));
+            if (how == Give::How::less) CHECK((beyond > 0.25 * 90 && beyond < 90));
+            stage.touch({.time = now += ms(200), .contact = 1, .phase = Phase::up, .at = at(way)});
+          }
+          settle(stage);
+          CHECK(photos.position() == 1);
+        }
+}

@@ -60,9 +60,13 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
           "how much of the release velocity counts for where it lands; 0: none, and a flick does not "
           "count either"),
       number<&S::glide>("glide", "ms", 1.0, 5000.0, "where it coasts: the time in which its speed halves"),
-      declare::choice<&S::give>(
-          "give", carousel_gives,
-          "how its ends yield: not at all, by half of the finger's way, or less and less"),
+      declare::choice<&S::give_start>(
+          "give_start", carousel_gives,
+          "how it yields before its first item: not at all, by a share of the finger's "
+          "way, or less and less"),
+      declare::choice<&S::give_end>("give_end", carousel_gives, "the same beyond its last"),
+      number<&S::give_share>("give_share", "", 0.0, 1.0,
+                             "the share by which an end follows that yields by a share"),
       number<&S::give_reach>("give_reach", "dp", 1.0, 10000.0,
                              "how far an end yields that yields less and less"),
   };
@@ -105,7 +109,9 @@ RailPlan Carousel::plan() const {
   const double most = settings_.wrap && last > 0.0 ? around_and_around : last;
   const double way = mirrored() ? pitch() : -pitch();  // the next item comes as the row goes back
   const double reach = settings_.give_reach / std::fabs(way);
-  const Give give{settings_.give, settings_.give == Give::How::share ? 0.5 : reach};
+  const auto give = [&](Give::How how) {
+    return Give{how, how == Give::How::share ? settings_.give_share : reach};
+  };
   SnapPoints rests = most > least ? SnapPoints::even(least, most, 1.0) : SnapPoints::list({0.0});
   if (settings_.coasts) rests = {};
   return {.axis = settings_.axis,
@@ -119,8 +125,8 @@ RailPlan Carousel::plan() const {
           .carry = settings_.coasts ? Micros{0} : settings_.carry,
           .at_most = settings_.at_most,
           .commit = {.share = settings_.commit},
-          .give_least = give,
-          .give_most = give,
+          .give_least = give(settings_.give_start),
+          .give_most = give(settings_.give_end),
           .tells = Tells::target,
           .reduced_motion = settings_.reduced_motion,
           .snaps_writes = true};

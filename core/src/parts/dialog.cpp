@@ -127,6 +127,11 @@ Guise Dialog::guise() const {
   return guise;
 }
 
+double Dialog::opacity() const {
+  const double seen = this->seen();
+  return seen > 0.0 ? Visitor::guise().opacity * seen : 0.0;
+}
+
 std::optional<Box> Dialog::button() const {
   if (!settings_.button_closes) return {};
   constexpr double size = 44.0;

@@ -5,6 +5,12 @@
 
 namespace ubbo {
 
+namespace {
+
+constexpr int most_above = 4;  // layers on it that a part is told of
+
+}  // namespace
+
 bool Stage::can_focus(const Part& part) {
   for (const Part* at = &part; at != nullptr; at = at->outer())
     if (at->leaving() || (at->outer() != nullptr && at->outer()->presence_of(*at) != Presence::used))
@@ -108,10 +114,12 @@ void Stage::tell_covered() {
   int above = 0;
   for (std::size_t i = layers_.size(); i-- > 0;) {
     Part& part = *layers_[i].part;
-    before(part);
-    part.covered(above);
-    after(part);
-    above += part.modal() ? 1 : 0;
+    if (std::exchange(layers_[i].above, above) != above) {
+      before(part);
+      part.covered(above);
+      after(part);
+    }
+    above = std::min(above + (part.modal() ? 1 : 0), most_above);
   }
 }
 

@@ -34,7 +34,9 @@ struct CarouselSettings {
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros carry{140'000};
   Micros glide{220'000};
-  Give::How give = Give::How::less;
+  Give::How give_start = Give::How::less;  ///< how it yields before its first item
+  Give::How give_end = Give::How::less;    ///< and beyond its last
+  double give_share = 0.5;
   double give_reach = 90.0;  ///< dp
   std::function<void(int, double)>
       on_move{};                       ///< told the nearest index and the share of the way to the next

@@ -68,6 +68,7 @@ class Dialog final : public Visitor {
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
   [[nodiscard]] Guise guise() const override;
+  [[nodiscard]] double opacity() const override;
   [[nodiscard]] bool away() const override { return Visitor::away() && !veil_.moving(); }
   [[nodiscard]] bool modal() const override { return is_open(); }
   [[nodiscard]] bool takes(Point at) const override;

@@ -129,7 +129,7 @@ class Part {
   virtual void leave() {}
   /// It is on its way out: what holds it waits for that.
   [[nodiscard]] virtual bool leaving() const { return false; }
-  /// So many layers have opened above it; for those that step back.
+  /// So many layers have opened above it, up to 4; for those that step back.
   virtual void covered(int /*layers*/) {}
 
   // What lies in it. These are told of parts that lie in it itself, not deeper.

@@ -213,6 +213,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   struct Layer {
     Part* part;
     Part* focus_before;
+    int above = -1;  // how many it was told lie on it
   };
 
   void opened(Part& layer) override;
