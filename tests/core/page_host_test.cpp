@@ -237,3 +237,48 @@ TEST_CASE("back leads to the pages one came from, and from the first nowhere") {
   CHECK(app.page.get().index() == 0);
   CHECK(app.pages[0]->visible());
 }
+
+TEST_CASE("keys go to no page that another covers, and to it again when one comes back") {
+  Cell<Choice> page{Choice({"Ridge", "Frame"})};
+  Cell<double> frames{4};
+  Stage stage;
+  stage.add<PageHost>("rounds", {0, 40, 360, 600}, {.shows = page});
+  stage.add<Pad>("ridge", {0, 0, 360, 600}, {}, {.inside = "rounds"});
+  stage.add<Slider>("frames", {40, 200, 280, 48}, {.value = frames, .to = 10, .step = 1},
+                    {.inside = "ridge"});
+  stage.add<Pad>("frame", {0, 0, 360, 600}, {}, {.inside = "rounds"});
+  stage.advance(ms(0));
+  REQUIRE(stage.focus("frames"));
+  CHECK(stage.press(Key::right, ms(10)));
+  CHECK(frames.get() == 5);
+  stage.at(ms(20), [&] { page.set(page.get().with("Frame")); });
+  for (const double at : {60.0, 3000.0}) {
+    stage.advance(ms(at));
+    CHECK(stage.focused() == nullptr);
+    CHECK_FALSE(stage.press(Key::right, ms(at)));
+  }
+  CHECK(frames.get() == 5);
+  CHECK(stage.press(Key::back, ms(4000)));
+  settle(stage);
+  REQUIRE(stage.focused() != nullptr);
+  CHECK(stage.press(Key::right, stage.now()));
+  CHECK(frames.get() == 6);
+}
+
+TEST_CASE("a focus that was on a page is there again when the page is") {
+  Cell<Choice> page{Choice({"Ridge", "Frame"})};
+  Stage stage;
+  stage.add<Swap>("content", {0, 40, 360, 600}, {.shows = page});
+  stage.add<Pad>("ridge", {0, 0, 360, 600}, {}, {.inside = "content"});
+  stage.add<Pad>("frame", {0, 0, 360, 600}, {}, {.inside = "content"});
+  stage.advance(ms(0));
+  REQUIRE(stage.focus("ridge"));
+  stage.at(ms(20), [&] { page.set(page.get().with("Frame")); });
+  CHECK(stage.focused() == nullptr);
+  settle(stage);
+  CHECK(stage.focused() == nullptr);
+  stage.at(stage.now(), [&] { page.set(page.get().with("Ridge")); });
+  settle(stage);
+  REQUIRE(stage.focused() != nullptr);
+  CHECK(stage.focused()->id() == "ridge");
+}

@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <filesystem>
 
 #include "commands.hpp"
@@ -11,10 +12,14 @@ void shoot_overview(const std::vector<std::string>& scenes, const std::string& o
   constexpr int width = 1280;
   constexpr double edge = 24.0;
   constexpr double above = 84.0;
-  const auto count = static_cast<double>(std::max<std::size_t>(scenes.size(), 1));
-  const double room = (width - edge * (count + 1.0)) / count;
+  constexpr double title = 20.0;
+  constexpr std::size_t most_in_row = 5;
+  const std::size_t columns = std::clamp<std::size_t>(scenes.size(), 1, most_in_row);
+  const std::size_t rows = std::max<std::size_t>((scenes.size() + columns - 1) / columns, 1);
+  const double room = (width - edge * (static_cast<double>(columns) + 1.0)) / static_cast<double>(columns);
   // Phones are about twice as high as they are wide.
-  const int height = static_cast<int>(above + 20.0 + 2.0 * room + edge);
+  const double high = std::min(2.0 * room, 400.0);
+  const int height = static_cast<int>(above + static_cast<double>(rows) * (title + high + edge));
   const skin::CombColours& colours = dusk ? skin::dusk : skin::day;
   skin::Picture page;
   const auto write = [&](Point at, std::string words, double size, double solid, bool bold) {
@@ -31,13 +36,14 @@ void shoot_overview(const std::vector<std::string>& scenes, const std::string& o
     const io::Scene scene = io::read_scene(scenes[i], kit.kinds);
     io::SceneRun run(scene);
     run.stage().advance(Micros{0});
-    const double scale =
-        std::min(room / scene.stage.width, (height - above - 20.0 - edge) / scene.stage.height);
-    const Box screen{edge + (room + edge) * static_cast<double>(i) + (room - scene.stage.width * scale) / 2,
-                     above + 20.0, scene.stage.width * scale, scene.stage.height * scale};
+    const double scale = std::min(room / scene.stage.width, high / scene.stage.height);
+    const auto column = static_cast<double>(i % columns);
+    const double top = above + static_cast<double>(i / columns) * (title + high + edge);
+    const Box screen{edge + (room + edge) * column + (room - scene.stage.width * scale) / 2, top + title,
+                     scene.stage.width * scale, scene.stage.height * scale};
     const std::string name = scene.title.substr(std::min(scene.title.find(": ") + 2, scene.title.size()));
-    write({screen.x, above + 10.0}, scene.title.find(": ") == std::string::npos ? scene.title : name, 13.5,
-          1.0, true);
+    write({screen.x, top + 10.0}, scene.title.find(": ") == std::string::npos ? scene.title : name, 13.5, 1.0,
+          true);
     spoken += (spoken.empty() ? "" : ", ") + name;
     skin::Picture drawn = skin::comb(run.stage(), colours, kit.looks);
     skin::make_legible(drawn, 9.5 / scale);

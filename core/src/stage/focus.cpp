@@ -9,14 +9,19 @@ namespace {
 
 constexpr int most_above = 4;  // layers on it that a part is told of
 
-}  // namespace
-
-bool Stage::can_focus(const Part& part) {
+// Not away, nor on its way out, nor on a page that another covers.
+bool in_use(const Part& part) {
   for (const Part* at = &part; at != nullptr; at = at->outer())
     if (at->leaving() || (at->outer() != nullptr && at->outer()->presence_of(*at) != Presence::used))
       return false;
-  return part.visible() && part.enabled() && !part.accessible().keys.empty();
+  return part.visible() && part.enabled();
 }
+
+}  // namespace
+
+bool Stage::can_focus(const Part& part) { return in_use(part) && !part.accessible().keys.empty(); }
+
+const Part* Stage::focused() const { return focus_ != nullptr && in_use(*focus_) ? focus_ : nullptr; }
 
 const Part* Stage::modal() const {
   for (std::size_t i = order_.size(); i-- > 0;)

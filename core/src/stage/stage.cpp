@@ -414,7 +414,7 @@ bool Stage::take_key(Key key) {
     move_focus(key == Key::tab);
     return focus_ != nullptr;
   }
-  if (focus_ != nullptr && key != Key::back) {
+  if (focused() != nullptr && key != Key::back) {
     before(*focus_);
     const bool used = focus_->press(key);
     after(*focus_);

@@ -170,8 +170,9 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   bool focus(std::string_view id);
   /// The topmost part that keeps all below it from contacts, the focus and back; or null.
   [[nodiscard]] const Part* modal() const;
-  /// The part that has the focus, or null.
-  [[nodiscard]] const Part* focused() const { return focus_; }
+  /// The part that has the focus, or null. One that is not in use for a while, such as on a page that another
+  /// covers, has it again when it is.
+  [[nodiscard]] const Part* focused() const;
 
   /// Called when a stage that was settled no longer is, other than by a touch or `advance`: start the frame
   /// loop.
