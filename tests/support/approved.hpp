@@ -37,6 +37,7 @@ inline std::string text_of(const Part& part) {
     text += text_of(outer->guise_of(part)) + std::to_string(static_cast<int>(outer->presence_of(part)));
   for (const ReadingInfo& reading : part.kind().readings) {
     const ReadingValue value = reading.now(part);
+    text += reading.name + std::string(reading.unit) + (reading.usual ? "!" : "");
     if (const auto* number = std::get_if<double>(&value)) text += rounded(*number);
     if (const auto* flag = std::get_if<bool>(&value)) text += *flag ? "yes " : "no ";
     if (const auto* words = std::get_if<std::string>(&value)) text += *words + " ";

@@ -12,16 +12,6 @@ namespace {
 constexpr std::array meet_names{"stops", "pushes"};
 constexpr std::array range_actions{"increase", "decrease", "increase low", "decrease low"};
 
-Track range_track(const Box& box, const RangeSliderSettings& settings, bool right_to_left) {
-  return {.box = box,
-          .axis = settings.axis,
-          .right_to_left = right_to_left,
-          .thumb = settings.thumb,
-          .thickness = settings.thickness,
-          .from = settings.from,
-          .to = settings.to};
-}
-
 }  // namespace
 
 template <>
@@ -67,7 +57,7 @@ std::string RangeSlider::fault(const std::string& id, const Box& box, const Rang
   if (settings.least_gap > range || std::fabs(steps - std::round(steps)) > 1e-6)
     return owner + ": least_gap = " + plain_number(settings.least_gap) +
            " is not taken; it takes a whole number of steps, no more than the range";
-  if (!(range_track(box, settings, false).room() > 0.0))
+  if (!(slider_track(box, settings, false).room() > 0.0))
     return owner + ": a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
            " dp leaves the thumbs no room; it takes more than thumb = " + plain_number(settings.thumb) +
            " dp";
@@ -90,8 +80,6 @@ RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings set
     };
   bound(settings_.low.get(), settings_.high.get());
 }
-
-Track RangeSlider::way() const { return range_track(box(), settings_, around().right_to_left); }
 
 RailPlan RangeSlider::plan() const {
   return {.axis = settings_.axis,

@@ -18,17 +18,6 @@ constexpr double least_reach = 24.0;
 
 double thumb_reach(const SliderSettings& settings) { return std::fmax(settings.thumb / 2, least_reach); }
 
-// The track in a box.
-Track track_in(const Box& box, const SliderSettings& settings, bool right_to_left) {
-  return {.box = box,
-          .axis = settings.axis,
-          .right_to_left = right_to_left,
-          .thumb = settings.thumb,
-          .thickness = settings.thickness,
-          .from = settings.from,
-          .to = settings.to};
-}
-
 }  // namespace
 
 template <>
@@ -79,7 +68,7 @@ std::string Slider::fault(const std::string& id, const Box& box, const SliderSet
   if (settings.step > 0.0 && (settings.to - settings.from) / settings.step > 1e9)
     return owner + ": step = " + plain_number(settings.step) +
            " is not taken; it takes at most 1e9 steps in the range";
-  if (!(track_in(box, settings, false).room() > 0.0))
+  if (!(slider_track(box, settings, false).room() > 0.0))
     return owner + ": a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
            " dp leaves the thumb no room; it takes more than thumb = " + plain_number(settings.thumb) + " dp";
   if (!settings.value.linked())
@@ -128,8 +117,6 @@ void Slider::resized() { rail_.set_dp_per_unit(way().dp_per_unit()); }
 double Slider::value() const { return snaps().snapped(position()); }
 
 double Slider::share() const { return (position() - settings_.from) / (settings_.to - settings_.from); }
-
-Track Slider::way() const { return track_in(box(), settings_, around().right_to_left); }
 
 Accessible Slider::accessible() const {
   return {.role = described().role,

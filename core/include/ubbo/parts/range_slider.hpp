@@ -6,7 +6,7 @@
 
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/rail.hpp"
-#include "ubbo/parts/track.hpp"
+#include "ubbo/parts/slider_track.hpp"
 
 namespace ubbo {
 
@@ -97,7 +97,7 @@ class RangeSlider final : public Part {
 
   static std::size_t index(int which) { return which == 0 ? 0 : 1; }
   [[nodiscard]] RailPlan plan() const;
-  [[nodiscard]] Track way() const;
+  [[nodiscard]] SliderTrack way() const { return slider_track(box(), settings_, around().right_to_left); }
   [[nodiscard]] int nearer(Point at) const;
   [[nodiscard]] int held_by(const Contact& contact) const;
   void bound(double low, double high);

@@ -5,7 +5,7 @@
 
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/rail.hpp"
-#include "ubbo/parts/track.hpp"
+#include "ubbo/parts/slider_track.hpp"
 
 namespace ubbo {
 
@@ -109,7 +109,7 @@ class Slider final : public Part {
   void resized() override;
 
  private:
-  [[nodiscard]] Track way() const;
+  [[nodiscard]] SliderTrack way() const { return slider_track(box(), settings_, around().right_to_left); }
   [[nodiscard]] double off_thumb(Point at) const { return way().apart(at, thumb()); }
   [[nodiscard]] RailPlan plan() const;
   void listen();

@@ -9,7 +9,7 @@ namespace ubbo {
 
 /// The way of a thumb along a track in a box, and where values stand on it. It grows to the right, to the
 /// left where the reading direction is so, and upwards where it is vertical.
-struct Track {
+struct SliderTrack {
   Box box{};
   Axis axis = Axis::horizontal;
   bool right_to_left = false;
@@ -64,5 +64,17 @@ struct Track {
     return right_to_left ? box.right() - inset : box.x + inset;
   }
 };
+
+/// The track of a slider of either kind, by its settings, in a box.
+template <class S>
+[[nodiscard]] SliderTrack slider_track(const Box& box, const S& settings, bool right_to_left) {
+  return {.box = box,
+          .axis = settings.axis,
+          .right_to_left = right_to_left,
+          .thumb = settings.thumb,
+          .thickness = settings.thickness,
+          .from = settings.from,
+          .to = settings.to};
+}
 
 }  // namespace ubbo
