@@ -460,21 +460,23 @@ TEST_CASE("what lies in a window comes one after another, each from the side the
 TEST_CASE("what is removed leaves first, and what holds it waits for that") {
   Stage stage;
   auto& page = stage.add<Pane>("page", {0, 0, 360, 720}, {});
-  Cell<bool> open{true};
+  Cell<bool> open{true}, other{true};
   auto& note = stage.add<Window>("note", {40, 100, 200, 100}, {.open = open, .exit = Timed{Curve{}, ms(300)}},
                                  {.inside = "page"});
   stage.add<Button>("ok", {0, 0, 90, 44}, {}, {.inside = "note"});
+  stage.add<Window>("beside", {40, 300, 200, 100}, {.open = other});
   stage.advance(ms(0));
   CHECK(note.state() == Visit::State::here);
   stage.remove(page);
-  CHECK(stage.parts().size() == 3);
+  CHECK(stage.parts().size() == 4);
   CHECK_FALSE(open.get());
   open.set(true);  // too late
   stage.advance(ms(299));
-  CHECK(stage.parts().size() == 3);
+  CHECK(stage.parts().size() == 4);
   CHECK(note.state() == Visit::State::leaving);
   stage.advance(ms(300));
-  CHECK(stage.parts().empty());
+  CHECK(stage.parts().size() == 1);
+  CHECK(other.get());  // what lies elsewhere stays
   CHECK(stage.settled());
 }
 

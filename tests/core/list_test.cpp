@@ -12,6 +12,7 @@ namespace {
 // A list of boxes 48 dp high with 4 dp between them, of which only those near its 200 dp are pads.
 struct Rows {
   explicit Rows(double count, ListSettings settings = {}) : stage({.journal = 1000}) {
+    settings.offset = offset;
     settings.count = count;
     settings.item_size = 48;
     settings.gap = 4;
@@ -58,6 +59,7 @@ struct Rows {
     RC_ASSERT(found == list->last() - list->first() + 1);
   }
 
+  Cell<double> offset{0};
   Stage stage;
   List* list = nullptr;
   int made = 0;
@@ -233,7 +235,7 @@ TEST_CASE("what a list whose items come and go shows is as it was approved") {
       std::string all;
       const auto look = [&](double at_ms) {
         rows.stage.advance(ms(at_ms));
-        all += text_of(rows.stage, said);
+        all += text_of(rows.stage, said) + rounded(rows.offset.get());
       };
       for (int i = 0; i < 4; ++i) {
         const double at = 1000.0 * i;

@@ -210,7 +210,10 @@ std::vector<Happening> happenings(bool bad) {
   Micros time{};
   for (int i = 0; i < touches; ++i) {
     time += Micros{*rc::gen::inRange(0, 700'000)};
-    add_gesture(all, time, *rc::gen::inRange(1, 4), *rc::gen::inRange(0, 2), bad);
+    const int contact =
+        *rc::gen::inRange(1, 4);  // one after the other, so that every compiler makes the same
+    const int device = *rc::gen::inRange(0, 2);
+    add_gesture(all, time, contact, device, bad);
   }
   const int deeds = *rc::gen::inRange(0, 8);
   for (int i = 0; i < deeds; ++i) all.push_back(any_deed(Micros{*rc::gen::inRange(0, 4'000'000)}));
