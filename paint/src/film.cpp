@@ -109,9 +109,12 @@ class Film {
     write({margin, 30.0}, reel_.title, 20.0, colours_.ink, Align::left, true);
     write({margin, 50.0}, reel_.subtitle, 12.5, colours_.ink.with_alpha(0.75));
 
-    // The legend, laid from the right.
+    // The legend, laid from the right, as far as the title leaves room.
     double x = width_ - margin;
+    const double title_ends = margin + width_of(reel_.title, 20.0, true);
     const auto entry = [&](const std::string& words, auto&& mark) {
+      constexpr double beside = 56.0;  // for its mark, and between the two
+      if (x - width_of(words, 12.5) - beside < title_ends) return;
       x -= width_of(words, 12.5);
       write({x, 30.0}, words, 12.5, colours_.ink);
       x -= 14.0;

@@ -92,11 +92,12 @@ void live_through_all(Watched& it) {
     });
   });
   for (const Key key : all_keys())
-    for (int twice = 0; twice < 2; ++twice) it.then([&](Micros now) { stage.press(key, now); });
+    for (int twice = 0; twice < 2; ++twice)
+      it.then([&](Micros now) { it.seen += stage.press(key, now) ? "used" : "not used"; });
   for (const auto& names : {it.alone.part->accessible().actions, it.alone.part->kind().calls})
     for (const char* name : names)
       for (int twice = 0; twice < 2; ++twice)
-        it.then([&](Micros now) { stage.act(*it.alone.part, name, now); });
+        it.then([&](Micros now) { it.seen += stage.act(*it.alone.part, name, now) ? "did" : "did not"; });
   for (const double what : {0.1, 0.8, 0.35})
     it.then([&](Micros now) { stage.at(now, [&] { it.alone.cells.write(0.3, what); }); });
   it.then([&](Micros) { stage.at_once([&] { it.alone.cells.write(0.3, 0.6); }); });

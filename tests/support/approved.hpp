@@ -52,6 +52,20 @@ inline std::string text_of(const Part& part) {
   for (const auto& number : {told.value_now, told.value_min, told.value_max})
     text += rounded(number.value_or(-1.0));
   for (const char* action : told.actions) text += action;
+  if (part.kind().place_of != nullptr)
+    for (const double value : {-1.0, 0.0, 0.5, 1.0, 2.25, 4.0, 9.0})
+      if (const auto at = part.kind().place_of(part, value)) text += rounded(at->x) + rounded(at->y);
+  if (part.kind().stands != nullptr)
+    part.kind().stands(part, [&](const Stand& stand) { text += stand.name + text_of(stand.box); });
+  const Box box = part.box();
+  for (const double share : {-0.1, 0.02, 0.5, 0.9}) {
+    const Sample sample{.at = {box.x + share * box.w, box.y + share * box.h}};
+    const Wish wish = part.wish(sample);
+    for (const bool is : {part.takes(sample.at), wish.handle, wish.horizontal, wish.vertical})
+      text += is ? "1" : "0";
+  }
+  for (const Side side : {Side::left, Side::up, Side::right, Side::down})
+    text += part.can_go(side) ? "1" : "0";
   return text + "\n";
 }
 

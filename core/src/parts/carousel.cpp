@@ -364,8 +364,9 @@ void carousel_pieces(const Part& part, const PieceTaker& out) {
          .words = words,
          .opacity = look.opacity});
   };
-  for (double place = before; place <= after; place += 1.0)
-    if (place != nearest) show(place);
+  const int seen = static_cast<int>(after - before);  // whole numbers, both
+  for (int i = 0; i <= seen; ++i)
+    if (before + i != nearest) show(before + i);
   show(nearest);
   out({.role = Role::label,
        .box = {box.x + 16.0, box.y - 24.0, box.w - 32.0, 20.0},
