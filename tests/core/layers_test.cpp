@@ -455,6 +455,13 @@ TEST_CASE("what lies in a window comes one after another, each from the side the
   CHECK(stage.settled());
   stage.act(window, "open", now + ms(1000));
   CHECK(window.guise_of(*buttons[3]).opacity == 0);
+  // One that is taken away on the way leaves the others as they are.
+  stage.advance(now + ms(1090));
+  const double third = window.guise_of(*buttons[2]).opacity;
+  CHECK(third > 0);
+  CHECK(third < 1);
+  stage.remove(*buttons[1]);
+  CHECK(window.guise_of(*buttons[2]).opacity == third);
 }
 
 TEST_CASE("what is removed leaves first, and what holds it waits for that") {

@@ -108,7 +108,7 @@ void Dialog::covered(int layers) {
 
 // From one layer on it soon fades: what is seen behind the topmost is the one below that.
 double Dialog::seen() const {
-  constexpr double fades_within = 0.4;  // layers
+  constexpr double fades_within = 0.25;  // layers
   const double further = stepped_back() - 1.0;
   return further > 0.0 && steps_back() ? std::clamp(1.0 - further / fades_within, 0.0, 1.0) : 1.0;
 }
