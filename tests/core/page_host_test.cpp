@@ -282,3 +282,31 @@ TEST_CASE("a focus that was on a page is there again when the page is") {
   REQUIRE(stage.focused() != nullptr);
   CHECK(stage.focused()->id() == "ridge");
 }
+
+TEST_CASE("a host that is laid anew under a finger comes to rest on the page that it tells") {
+  for (const double by : {80.0, 260.0}) {
+    Cell<Choice> page{Choice({"Ridge", "Frame"}, 1)};
+    Stage stage;
+    auto& ground = stage.add<Pane>("ground", {0, 0, 360, 700}, {});
+    auto& host = stage.add<PageHost>("rounds", {.x = 0, .y = 0, .right = 0, .bottom = 0}, {.shows = page},
+                                     {.inside = "ground"});
+    std::vector<Pad*> pages;
+    for (const char* id : {"ridge", "frame"})
+      pages.push_back(&stage.add<Pad>(id, {0, 0, 300, 600}, {}, {.inside = "rounds"}));
+    stage.advance(ms(0));
+    for (int i = 0; i <= 10; ++i)
+      stage.touch({.time = ms(100 + 16 * i),
+                   .contact = 1,
+                   .phase = i == 0 ? Phase::down : Phase::move,
+                   .at = {4 + by * i / 10, 300}});
+    stage.place(ground, Placement::of({0, 0, 300, 600}));
+    stage.touch({.time = ms(600), .contact = 1, .phase = Phase::up, .at = {4 + by, 300}});
+    settle(stage);
+    CHECK(host.laid().w == 300);
+    CHECK(page.get().index() == host.page());
+    CHECK(host.way_left() == 0);
+    CHECK(pages[host.page()]->visible());
+    CHECK(pages[host.page()]->box().x == 0);
+    CHECK_FALSE(pages[1 - host.page()]->visible());
+  }
+}

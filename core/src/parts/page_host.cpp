@@ -103,7 +103,7 @@ void PageHost::change(PageHostSettings settings) {
 void PageHost::resized() {
   if (pressed()) rail_.lose();
   rail_.change(rail_plan(), {});
-  aim(goal_);
+  chosen();
 }
 
 // Where its pages are. On the way two are seen, else one.

@@ -23,7 +23,7 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
       declare::cell<&S::stands>(
           "stands",
           "the cell that says which of its rests it stands on or goes to, both ways, named "
-          "from the least on; may be left out"),
+          "from the least on; where offset is linked it is only told; may be left out"),
       declare::choice<&S::says>(
           "says", says_names, "what its cell says: where it is all the time, or where it will come to rest"),
       number<&S::least>("least", "dp", -100000.0, 100000.0, "how far it goes to the left or up"),
