@@ -12,8 +12,10 @@ median() {
 }
 scratch=$(mktemp -d)
 trap 'rm -rf "$scratch"' EXIT
-strip -o "$scratch/honey_slider" build/release/examples/honey_slider
-echo "honey_slider stripped: $(stat -c %s "$scratch/honey_slider") bytes"
+for example in honey_slider own_part; do
+  strip -o "$scratch/$example" "build/release/examples/$example"
+  echo "$example stripped: $(stat -c %s "$scratch/$example") bytes"
+done
 echo "ubbo --help:           $(median build/release/tool/ubbo --help) us"
 echo "film of 12 frames:     $(median build/release/tool/ubbo film demo/inspection.scene.toml \
   demo/inspection.drag.take.csv -o "$scratch/film.png") us"

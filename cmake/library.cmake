@@ -18,6 +18,8 @@ if(UBBO_STRICT)
 endif()
 # The same numbers on every processor: a fused multiply-add would round differently.
 target_compile_options(ubbo_flags INTERFACE -ffp-contract=off)
+# Nobody reads errno or the processor's flags after a square root; without them it is one instruction.
+target_compile_options(ubbo_flags INTERFACE -fno-math-errno -fno-trapping-math)
 # So that an app carries only what it calls, however the files were put together.
 target_compile_options(ubbo_flags INTERFACE -ffunction-sections -fdata-sections)
 target_link_options(ubbo_flags INTERFACE LINKER:--gc-sections)

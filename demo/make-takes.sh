@@ -17,14 +17,17 @@ make inspection tap 5 'frames = 9' 'a gloved finger taps the track at 9' 'tap fr
 make hive-list tap 3 'taps = 1' 'a tap on a hive' 'tap heather-name'
 make hive-list double-tap 4 'taps = 2' 'a double tap' 'double tap heather-name'
 make hive-list too-slow 5 'taps = 1' 'a double tap missed: too slow' \
-  'tap heather-name.left, wait 520 ms, tap heather-name.left'
+  'tap heather-name.right, wait 520 ms, tap heather-name.right'
 make hive-list too-far 6 'taps = 1' 'a double tap missed: too far apart' \
-  'tap heather-name.left, wait 180 ms, tap heather-name.centre'
+  'tap heather-name.right, wait 180 ms, tap heather-name.centre'
 make hive-list long-press 7 'taps = 0' 'a long press' 'press ridge-name, hold 900 ms, lift'
 make hive-list scroll 8 'scrolled = -187.5' 'a scroll that begins on a row' \
   'press (200, 560), drag up 200 dp over 400 ms, wait 150 ms, lift'
-make hive-list swipe 9 'ridge = 96, scrolled = 0' 'a swipe of a row, meant to be level but rising' \
-  'press (90, 264), move to (220, 232) over 260 ms, wait 100 ms, lift'
+make hive-list swipe 9 'open = ridge, scrolled = 0' 'a swipe of a row, meant to be level but rising' \
+  'press (90, 306), move to (220, 274) over 260 ms, wait 100 ms, lift'
+make hive-list stores 14 'tells = Stores, chosen = 1, drawer_open = no' 'another tab, then another apiary from the drawer' \
+  'tap (160, 150), wait 700 ms, press (6, 400), drag right 190 dp over 360 ms, wait 60 ms, lift, wait 600 ms,
+   tap (132, 162), wait 400 ms, tap (320, 500)'
 make hive-list hand-over 10 'sheet = 320, scrolled = 0' 'the list at its end hands the finger to the sheet' \
   'press (200, 500), drag up 110 dp over 300 ms, wait 150 ms, lift, wait 500 ms,
    press (200, 320), drag down 300 dp over 600 ms, wait 120 ms, lift'
@@ -37,6 +40,8 @@ make inspection temper 23 'temper = 4.5' 'a drag along the temper marks' \
   'press (150, 504), wait 60 ms, drag right 130 dp over 400 ms, lift'
 make inspection smoker 24 'smoker_lit = yes, saved = 1' 'smoker lit stays down, then the inspection is saved' \
   'tap smoker, wait 500 ms, tap save'
+make inspection boxes 38 'boxes = 1, checked.share = 1' 'two boxes are checked, one after the other' \
+  'wait 100 ms, set boxes 0.75, wait 500 ms, set boxes 1, wait 600 ms'
 make photos swipe 25 'photo = 3' 'a swipe to the next frame' 'flick left 120 from (260, 350) at 900'
 make photos back 26 'photo = 2' 'a drag that is not far enough, and comes back' \
   'press (240, 350), wait 60 ms, drag left 70 dp over 260 ms, wait 140 ms, lift'
@@ -49,6 +54,8 @@ make visits remove 30 'quarry.state = troubled' 'a long swipe, of which nothing 
   'press (330, 282), drag left 270 dp over 420 ms, wait 80 ms, lift'
 make visits note 31 'willow.share = 0' 'the note is pulled out and goes back' \
   'press (90, 366), drag right 130 dp over 320 ms, wait 100 ms, lift'
+make visits weather 39 'weather = yes' 'the weather comes from above, is sent away to the side, and called back on its way' \
+  'wait 100 ms, set weather yes, wait 800 ms, set weather no, wait 120 ms, set weather yes, wait 800 ms'
 make triage healthy 32 'card = 1' 'a card dragged far enough to the right' \
   'press (220, 260), wait 60 ms, drag right 150 dp over 380 ms, wait 120 ms, lift'
 make triage visits 33 'card = 2' 'two cards flicked to the left, in quick succession' \

@@ -3,14 +3,18 @@
 #include <set>
 
 #include "alone.hpp"
+#include "own_part/dial.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
 
 namespace {
 
+// Ours, and an app's own.
 void each_kind(const std::function<void(const PartKind&)>& look) {
-  for (const PartKind* kind : shipped_kinds()) {
+  std::vector<const PartKind*> all(shipped_kinds().begin(), shipped_kinds().end());
+  all.push_back(&smoker::Dial::described());
+  for (const PartKind* kind : all) {
     INFO(kind->name);
     look(*kind);
   }
@@ -113,8 +117,8 @@ TEST_CASE("right-to-left a part of any kind does in the mirror what it does left
       live_through(plain, events, 60);
       Alone mirrored(kind, true);
       live_through(mirrored, events, 60, Seen::mirrored);
-      // Their cells hold places on the screen.
-      for (const char* on_screen : {"pane", "draggable", "zoom-plane"})
+      // Their cells hold places on the screen, or they turn one way whatever the reading direction.
+      for (const char* on_screen : {"pane", "draggable", "zoom-plane", "dial"})
         if (kind.name == std::string_view(on_screen)) return;
       RC_ASSERT(plain.outcome(false) == mirrored.outcome(false));
     });
@@ -220,8 +224,8 @@ TEST_CASE(
       Alone plain(kind, false), mirrored(kind, true);
       live_through(plain, events, 0);
       live_through(mirrored, events, 0, Seen::mirrored);
-      // Their cells hold places on the screen; those of a zoom plane are drawn from its middle.
-      for (const char* on_screen : {"pane", "draggable", "zoom-plane"})
+      // As above; and the pieces of a zoom plane are drawn from its middle.
+      for (const char* on_screen : {"pane", "draggable", "zoom-plane", "dial"})
         if (kind.name == std::string_view(on_screen)) return;
       std::vector<Piece> one, other;
       kind.pieces(*plain.part, [&](const Piece& piece) { one.push_back(piece); });

@@ -50,9 +50,9 @@ TEST_CASE("readings are what the parts and cells say, at any moment of a replay"
 TEST_CASE("a name means one reading, or that of each part which has it") {
   const io::Scene scene = io::read_scene(demo + "hive-list.scene.toml");
   io::SceneRun run(scene);
-  const auto all = io::find_readings(run, "s", "offset");
+  const auto all = io::find_readings(run, "s", "pressed");
   CHECK(all.size() > 2);
-  for (const auto& one : all) CHECK_THAT(one.name, Catch::EndsWith(".offset"));
+  for (const auto& one : all) CHECK_THAT(one.name, Catch::EndsWith(".pressed"));
   const auto sheet = io::find_readings(run, "s", "sheet.offset");
   REQUIRE(sheet.size() == 1);
   CHECK(sheet[0].unit == "dp");

@@ -216,7 +216,7 @@ void Routing::resolve(Contact& contact, const Sample& sample) {
 void Routing::deliver(Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
   if (contest.open && sample.phase != Phase::cancel) resolve(contact, sample);
-  share(contest, contact, sample);
+  if (contact.shared) share(contest, contact, sample);
   if (contest.owner != nullptr) {
     const bool moves = sample.phase == Phase::move || sample.phase == Phase::up;
     if (moves && contact.shared && !contest.open) settle_standing(contact, sample);
@@ -228,7 +228,8 @@ void Routing::deliver(Contact& contact, const Sample& sample) {
       pass_on(contact, moved);
     }
     if (sample.phase != Phase::move || !contact.shared) touch(*contest.owner, contact, sample);
-    if (sample.phase == Phase::move) foresee(contact, sample);
+    if (sample.phase == Phase::move && feel_of(contest, sample.tool).prediction > Micros{0})
+      foresee(contact, sample);
   }
   contest.before = sample.at;
   if (sample.phase == Phase::up || sample.phase == Phase::cancel) end(contact);
@@ -290,8 +291,8 @@ void Routing::pass_on(Contact& contact, const Sample& sample) {
 // The place that is predicted is shared out among the parts as the finger's own is.
 void Routing::foresee(Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
+  if (contest.open || contest.owner == nullptr) return;
   const Feel& feel = feel_of(contest, sample.tool);
-  if (feel.prediction <= Micros{0} || contest.open || contest.owner == nullptr) return;
   const Point seen = predict(contact.history, sample.at, sample.time, feel.prediction, feel.velocity_rules());
   Point left = contest.owner->foresee(seen - sample.at);
   ask_others(contest.chain, contest.owner, [&](Part& other) {

@@ -19,7 +19,9 @@ double Drag::travel() const {
 bool Drag::move(Point at, double threshold) {
   if (state_ == State::idle) return false;
   at_ = at;
-  strayed_ = std::max(strayed_, length(at - from_));
+  // Places are bounded, so their squares are.
+  const Point gone_by = at - from_;
+  strayed_ = std::max(strayed_, std::sqrt(gone_by.x * gone_by.x + gone_by.y * gone_by.y));
   if (state_ == State::dragging) return false;
   const double gone = travel();
   if (gone < threshold || gone == 0.0) return false;

@@ -134,6 +134,8 @@ class Rail {
   void put(double place);
 
  private:
+  static constexpr double least_speed = 0.5;  // dp/s; slower than that is no speed
+
   [[nodiscard]] double within(double value) const { return std::clamp(value, plan_.least, plan_.most); }
   [[nodiscard]] const Give& give_at(double value) const {
     return value < plan_.least ? plan_.give_least : plan_.give_most;

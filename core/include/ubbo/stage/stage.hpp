@@ -209,6 +209,9 @@ class Stage final : private Keeper, private Routing::Timekeeper {
     std::variant<Sample, KeyPress, Deed> what;
   };
   class Call;
+  // Parts and callbacks that keep sending each other about cannot hang a call: the rest happens at the next
+  // one.
+  static constexpr int most_events_per_call = 10'000;
 
   // A layer that is open, and what had the focus before it was.
   struct Layer {
@@ -250,15 +253,28 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   void wait(Waiting what);
   [[nodiscard]] bool something_waits() const { return waiting_at_ < waiting_.size(); }
   Waiting take_waiting();
-  void share_places();
+  // What follows has nothing to do at most samples and frames; then it costs a comparison.
+  void share_places() {
+    if (!sharing_.empty() || newcomers_) share_all_places();
+  }
+  void share_all_places();
   void tell_places();
   void sharing(Part& part);
   void carry(Part& part);
   void tell_time(Micros time);
-  void run_until(Micros until);
+  void run_until(Micros until) {
+    if (const Micros next = next_due(); budget_ <= 0 || (next <= until && next != never)) run_due(until);
+  }
+  void run_due(Micros until);
+  [[nodiscard]] Micros next_due() const {
+    return something_waits() ? std::min(waiting_[waiting_at_].time, due_list_.due()) : due_list_.due();
+  }
   void set_time(Micros time) { around_.now = happened_ = std::max(happened_, time); }
   void perform(const Waiting& waiting);
-  void settle_event();
+  void settle_event() {
+    if (soon_at_ < soon_.size() || to_lay_ || !doomed_.empty() || !graves_.empty()) settle_all();
+  }
+  void settle_all();
   bool take_sample(const Sample& sample);
   // A sample further ahead of everything else than this, while something moves, is no sample of now.
   static constexpr Micros farthest_ahead = std::chrono::hours(1);

@@ -1,16 +1,14 @@
-// A part of an app's own: a dial that a finger turns about its middle, and a tool that knows it as it knows
-// ours. docs/own-part.md goes through it. Try:  own_part film smoker.scene.toml smoker.turn.take.csv -o
-// dial.png
+// A part of an app's own: a dial that a finger turns about its middle. docs/own-part.md goes through it.
+#pragma once
+
 #include <cmath>
 #include <numbers>
-#include <ubbo/tool/run.hpp>
 #include <ubbo/ubbo.hpp>
 
+namespace smoker {
 using namespace ubbo;
 
-namespace {
-
-constexpr double radians_per_unit = 27.0 * std::numbers::pi / 180.0;
+inline constexpr double radians_per_unit = 27.0 * std::numbers::pi / 180.0;
 
 struct DialSettings {
   std::string label{};
@@ -19,8 +17,8 @@ struct DialSettings {
   Passage passage = Spring::settling(std::chrono::milliseconds(240), 0.1);
 };
 
-constexpr Question how_far{"how far was it turned?"};
-constexpr Answer turned{&how_far, "so far", true, "it was turned by {by} to {at}", "turned by {by}"};
+inline constexpr Question how_far{"how far was it turned?"};
+inline constexpr Answer turned{&how_far, "so far", true, "it was turned by {by} to {at}", "turned by {by}"};
 
 class Dial final : public Part {
  public:
@@ -39,7 +37,7 @@ class Dial final : public Part {
   void change(DialSettings settings) {
     settings_ = std::move(settings);
     watch_ = settings_.value.watch([this](double) { hear(); });
-    mover_.put(within(said_ = settings_.value.get()));
+    mover_.put(rest_near(said_ = settings_.value.get()));
   }
 
   double value() const { return mover_.at(around().now).value; }
@@ -59,6 +57,7 @@ class Dial final : public Part {
     if (sample.phase == Phase::down) {
       if (held_ >= 0) return false;
       held_ = contact.slot;
+      back_ = mover_.target();
       mover_.put(start_ = value());
       way_ = 0.0;
       drag_.press(sample.at);
@@ -73,7 +72,7 @@ class Dial final : public Part {
     held_ = -1;
     const Fact by = Fact::plain("by", way_ * 180.0 / std::numbers::pi, "degrees");
     if (dragged) decide(turned, {by, Fact::plain("at", value(), "")});
-    send(dragged ? within(std::round(value())) : start_);
+    send(dragged ? rest_near(value()) : back_);
     return true;
   }
   Micros due() const override { return mover_.due(); }
@@ -81,20 +80,19 @@ class Dial final : public Part {
   void heard() override {
     const double written = settings_.value.get();
     if (written == std::exchange(said_, written) || !std::isfinite(written)) return;
-    if (held_ < 0) mover_.send(within(written), settings_.passage, around().now);
-    start_ = within(written);
+    if (held_ < 0) mover_.send(rest_near(written), settings_.passage, around().now);
+    back_ = rest_near(written);
   }
 
  private:
   double within(double value) const { return std::clamp(value, 0.0, settings_.most); }
+  double rest_near(double value) const { return within(std::round(value)); }
   double heading(Point at) const { return std::atan2(at.y - box().centre().y, at.x - box().centre().x); }
   void follow(const Contact& contact, const Sample& sample) {
     drag_.move(sample.at, contact.contested ? HUGE_VAL : feel_for(sample.tool).drag_threshold);
     const double step = std::remainder(heading(sample.at) - heading_, 2.0 * std::numbers::pi);
     heading_ += step;
-    if (!drag_.dragging()) return;
-    way_ += step;
-    mover_.put(within(start_ + way_ / radians_per_unit));
+    if (drag_.dragging()) mover_.put(within(start_ + (way_ += step) / radians_per_unit));
   }
   void send(double to) {
     mover_.send(to, settings_.passage, around().now);
@@ -106,26 +104,34 @@ class Dial final : public Part {
   Drag drag_;
   Watch watch_;
   int held_ = -1;
-  double said_ = 0.0, start_ = 0.0, way_ = 0.0, heading_ = 0.0;
+  double said_ = 0.0, start_ = 0.0, back_ = 0.0, way_ = 0.0, heading_ = 0.0;
 };
 
-constexpr std::array readings{ReadingInfo{"value", "", "what it shows", &read<Dial, &Dial::value>}};
+inline void whole_numbers(const Part& part, std::vector<double>& rests) {
+  const double most = static_cast<const Dial&>(part).settings().most;
+  for (double number = 0.0; number < most + 1.0; ++number) rests.push_back(std::fmin(number, most));
+}
 
-void pieces(const Part& part, const PieceTaker& out) {
+inline constexpr std::array readings{
+    ReadingInfo{"value", "", "what it shows", &read<Dial, &Dial::value>, &whole_numbers},
+    ReadingInfo{"dragging", "", "a finger turns it", &read<Dial, &Dial::turning>}};
+
+inline void pieces(const Part& part, const PieceTaker& out) {
   const auto& dial = static_cast<const Dial&>(part);
   const Box box = dial.box();
   const Point knob = dial.knob() - Point{15.0, 15.0};
-  const std::string words = plain_number(std::round(10.0 * dial.value()) / 10.0);
+  const std::string number = plain_number(std::round(dial.value()));
   out({.role = Role::label, .box = {box.x, box.y - 24.0, box.w, 20.0}, .words = dial.settings().label});
   out({.role = Role::surface, .box = box});
-  out({.role = Role::value, .box = {box.x, box.centre().y - 20.0, box.w, 36.0}, .words = words});
+  out({.role = Role::value, .box = {box.x, box.centre().y - 20.0, box.w, 36.0}, .words = number});
   out({.role = Role::handle, .name = "knob", .box = {knob.x, knob.y, 30.0, 30.0}, .held = dial.turning()});
 }
 
-}  // namespace
+}  // namespace smoker
 
 template <>
-std::span<const Setting<DialSettings>> ubbo::settings_of<DialSettings>() {
+inline std::span<const ubbo::Setting<smoker::DialSettings>> ubbo::settings_of<smoker::DialSettings>() {
+  using smoker::DialSettings;
   static const std::array table{
       declare::text<&DialSettings::label>("label", "what the dial is called"),
       declare::cell<&DialSettings::value>("value", "the cell it shows and changes"),
@@ -134,17 +140,11 @@ std::span<const Setting<DialSettings>> ubbo::settings_of<DialSettings>() {
   return table;
 }
 
-const PartKind& Dial::described() {
+inline const ubbo::PartKind& smoker::Dial::described() {
   static const PartKind kind = describe<Dial>({.name = "dial",
                                                .means = "a knob that is turned, for one number",
                                                .role = "slider",
                                                .readings = readings,
                                                .pieces = &pieces});
   return kind;
-}
-
-int main(int argc, char** argv) {
-  std::vector<const PartKind*> kinds(shipped_kinds().begin(), shipped_kinds().end());
-  kinds.push_back(&Dial::described());
-  return tool::run(argc, argv, kinds);
 }

@@ -1,0 +1,191 @@
+// Where a rail goes by itself, and how.
+#include <algorithm>
+#include <cmath>
+
+#include "ubbo/parts/rail.hpp"
+
+namespace ubbo {
+
+void Rail::land(double velocity, bool flick) {
+  const double from = position();
+  const Landing landing = choose_landing(plan_.rests, {.place = from,
+                                                       .velocity = velocity,
+                                                       .carry = to_seconds(plan_.carry),
+                                                       .flick = flick,
+                                                       .least = plan_.least,
+                                                       .most = plan_.most,
+                                                       .origin = origin_,
+                                                       .at_most = plan_.at_most,
+                                                       .commit = plan_.commit});
+  const char* unit = plan_.unit;
+  const bool thrown = velocity != 0.0;
+  const Answer& answer = landing.limited                                           ? answers::land_limited
+                         : landing.commit > 0.0 && landing.moved >= landing.commit ? answers::land_committed
+                         : landing.commit > 0.0                                    ? answers::land_returns
+                         : landing.flicked                                         ? answers::land_flicked
+                         : landing.contested && landing.distance == landing.other_distance ? answers::land_tie
+                         : landing.contested && thrown ? answers::land_nearest_aimed
+                         : landing.contested           ? answers::land_nearest
+                         : !plan_.rests.empty()        ? answers::land_only
+                         : landing.place == from       ? answers::land_free
+                         : landing.place == plan_.least || landing.place == plan_.most ? answers::land_bound
+                                                                                       : answers::land_thrown;
+  const Fact why = landing.limited        ? Fact::plain("most", plan_.at_most, "")
+                   : landing.commit > 0.0 ? Fact::above("moved", landing.moved, unit, landing.commit)
+                   : landing.contested
+                       ? Fact::below("distance", landing.distance, unit, landing.other_distance)
+                       : Fact::plain("distance", landing.distance, unit);
+  part_->decide(answer, {Fact::plain("from", from, unit), Fact::plain("place", landing.place, unit),
+                         Fact::plain("aimed", landing.aimed, unit), why,
+                         Fact::plain("other", landing.contested ? landing.other : landing.place, unit),
+                         Fact::plain("speed", velocity * plan_.dp_per_unit, "dp/s")});
+  choose(landing.place, velocity, flick);
+}
+
+void Rail::fly(double velocity) {
+  const double from = position();
+  const Coast& glide = *plan_.glide;
+  const double end = from + glide.distance(velocity);
+  const double place = within(end);
+  const Fact start = Fact::plain("from", from, plan_.unit);
+  const Fact speed = Fact::plain("speed", velocity * plan_.dp_per_unit, "dp/s");
+  if (reduced_for(plan_.reduced_motion, part_->around().reduced_motion) != Reduced::full) {
+    part_->decide(answers::land_glides, {start, speed, Fact::plain("place", place, plan_.unit)});
+    return choose(place, 0.0);
+  }
+  owes_cell_ = true;
+  const Micros now = part_->around().now;
+  double after = 0.0;
+  if (place != end) after = -std::log1p(-glide.friction() * (place - from) / velocity) / glide.friction();
+  if (place == end)
+    part_->decide(answers::land_glides, {start, speed, Fact::plain("place", place, plan_.unit)});
+  else
+    part_->decide(answers::land_glides_past,
+                  {start, speed, Fact::plain("place", place, plan_.unit),
+                   Fact::plain("aimed", end, plan_.unit), Fact::plain("after", after * 1e3, "ms")});
+  if (plan_.tells == Tells::target || plan_.tells == Tells::choice) tell(place);
+  set_off();
+  mover_.coast(glide, now, velocity);
+  hit_ = place == end ? never : now + from_seconds(after);
+  if (hit_ <= now) return reach_bound();
+  if (!mover_.moving()) rest();
+}
+
+void Rail::reach_bound() {
+  const Micros when = std::exchange(hit_, never);
+  const double velocity = mover_.at(when).velocity;
+  const double bound = velocity < 0.0 ? plan_.least : plan_.most;
+  const Give& give = velocity < 0.0 ? plan_.give_least : plan_.give_most;
+  const double speed = velocity * plan_.dp_per_unit;
+  mover_.put(bound);
+  const auto says = [&](const Answer& answer) {
+    part_->decide(answer, {Fact::plain("place", bound, plan_.unit), Fact::plain("speed", speed, "dp/s")});
+  };
+  Keeper* keeper = part_->around().keeper;
+  if (keeper != nullptr && keeper->pass_on(*part_, way_along(plan_.axis, speed))) {
+    says(answers::bound_passes_on);
+    return rest();
+  }
+  if (give.how == Give::How::none) {
+    says(answers::bound_stops);
+    return rest();
+  }
+  says(answers::bound_yields);
+  const bool springs = std::holds_alternative<Spring>(plan_.passage.way);
+  const Passage back = springs ? Passage(std::get<Spring>(plan_.passage.way)) : Mover().usual();
+  mover_.send(bound, back, part_->around().now, velocity);
+  if (!mover_.moving()) rest();
+}
+
+bool Rail::take_momentum(Point velocity) {
+  const double speed = along(plan_.axis, velocity);
+  if (held_ != nullptr || std::fabs(speed) < least_speed || !can_go(side_of(way_along(plan_.axis, speed))))
+    return false;
+  origin_ = target();
+  mover_.put(position());
+  stop_short();
+  if (plan_.rests.empty() && plan_.glide)
+    fly(speed / plan_.dp_per_unit);
+  else
+    land(speed / plan_.dp_per_unit, std::fabs(speed) >= part_->feel_for(Tool::finger).flick_speed);
+  return true;
+}
+
+void Rail::tapped_at(double place) {
+  const double meant = within(place);
+  const double to = plan_.rests.snapped(meant);
+  part_->decide(plan_.rests.empty() ? answers::land_tapped_free : answers::land_tapped,
+                {Fact::plain("from", meant, plan_.unit), Fact::plain("place", to, plan_.unit),
+                 Fact::plain("distance", std::fabs(to - meant), plan_.unit)});
+  choose(to, 0.0);
+}
+
+void Rail::choose(double target, double velocity, bool thrown) {
+  owes_cell_ = true;
+  if (plan_.tells == Tells::choice || plan_.tells == Tells::target) tell(target);
+  go(target, velocity, thrown);
+}
+
+// Never faster than the finger that let go. A spring does not speed up when ω·d ≤ 2ζ·v, since then x″(0) =
+// ω²·d - 2ζω·v ≤ 0, and from there on it only slows. So from further away it first keeps the finger's speed,
+// up to where d = 2ζ·v/ω. A coast lands exactly there, if it can.
+void Rail::throw_to(double target, double velocity) {
+  const double distance = target - mover_.value();
+  const Micros now = part_->around().now;
+  const bool onwards = distance * velocity > 0.0 && !plan_.hurries &&
+                       reduced_for(plan_.reduced_motion, part_->around().reduced_motion) == Reduced::full;
+  if (const auto* spring = std::get_if<Spring>(&plan_.passage.way); spring != nullptr && onwards) {
+    const double near = 2.0 * spring->ratio() * std::fabs(velocity) / spring->frequency();
+    if (std::fabs(distance) > near) {
+      const double until = target - std::copysign(near, distance);
+      onward_ = Onward{target, velocity};
+      const Micros lasts = from_seconds((std::fabs(distance) - near) / std::fabs(velocity));
+      return mover_.send(until, Timed{Curve{}, lasts}, now, velocity);
+    }
+  }
+  Passage passage = plan_.passage;
+  if (std::holds_alternative<Coast>(passage.way))
+    if (const auto lands = Coast::landing(distance, velocity)) passage.way = *lands;
+  mover_.send(target, passage, now, velocity);
+}
+
+void Rail::set_off() {
+  mover_.set_reduced(reduced_for(plan_.reduced_motion, part_->around().reduced_motion));
+  stop_short();
+}
+
+void Rail::stop_short() {
+  hit_ = never;
+  onward_.reset();
+}
+
+void Rail::go(double target, double velocity, bool thrown) {
+  set_off();
+  if (thrown)
+    throw_to(target, velocity);
+  else
+    mover_.send(target, plan_.passage, part_->around().now, velocity);
+  if (!mover_.moving()) rest();
+}
+
+void Rail::rest() {
+  const double value = mover_.value();
+  part_->decide(answers::at_rest, {Fact::plain("value", value, plan_.unit)});
+  // What the app itself wrote is not written back to it, not even limited.
+  if (std::exchange(owes_cell_, false) || plan_.tells == Tells::place) tell(value);
+  if (on_rest) on_rest(value);
+}
+
+// When what coasts meets a bound: as `fly` finds it, from where it is now.
+void Rail::meet_bound() {
+  hit_ = never;
+  const double end = mover_.target();
+  if (end == within(end) || !plan_.glide) return;
+  const Micros now = part_->around().now;
+  const MotionState here = mover_.at(now);
+  if (here.velocity == 0.0 || (end - here.value) * here.velocity <= 0.0) return;
+  const double share = plan_.glide->friction() * (within(end) - here.value) / here.velocity;
+  hit_ = share > 0.0 ? now + from_seconds(-std::log1p(-share) / plan_.glide->friction()) : now;
+}
+
+}  // namespace ubbo

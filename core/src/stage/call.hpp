@@ -1,0 +1,35 @@
+#pragma once
+
+#include <algorithm>
+
+#include "ubbo/stage/stage.hpp"
+
+namespace ubbo {
+
+// A call from outside, with all that it leads to. Whatever throws on the way, the stage is no longer busy
+// after.
+class Stage::Call {
+ public:
+  explicit Call(Stage& stage) : stage_(&stage) {
+    stage.busy_ = true;
+    stage.budget_ = most_events_per_call;
+  }
+  Call(const Call&) = delete;
+  Call& operator=(const Call&) = delete;
+  ~Call() {
+    stage_->busy_ = false;
+    stage_->around_.write = Write::travels;
+    stage_->around_.now = std::max(stage_->frame_, stage_->happened_);
+  }
+  /// Lets everything happen that the call led to.
+  void finish() {
+    stage_->settle_event();
+    stage_->run_until(stage_->around_.now);
+    if (stage_->asked_frame_ > stage_->frame_) stage_->frame(stage_->asked_frame_);
+  }
+
+ private:
+  Stage* stage_;
+};
+
+}  // namespace ubbo
