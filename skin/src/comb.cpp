@@ -23,8 +23,7 @@ class Painter {
         add(paper(piece.box, 0.0, {.fill = day.ink.with_alpha(piece.opacity)}));
         break;
       case Role::backdrop:
-        add(paper(piece.box, 0.0,
-                  {.fill = (piece.on ? colours_->moss : colours_->brick).with_alpha(piece.opacity)}));
+        backdrop(piece);
         break;
       case Role::surface:
         surface(piece);
@@ -50,6 +49,21 @@ class Painter {
 
  private:
   void add(Shape shape) { picture_->push_back(std::move(shape)); }
+
+  // What it says is seen as far as it is laid bare.
+  void backdrop(const Piece& piece) {
+    const Box& box = piece.box;
+    add(paper(box, 0.0, {.fill = (piece.on ? colours_->moss : colours_->brick).with_alpha(piece.opacity)}));
+    if (piece.words.empty()) return;
+    constexpr double size = 15.0;
+    add(Group{.shapes = {Text{.at = box.centre() + Point{0.0, size * 0.36},
+                              .words = std::string(piece.words),
+                              .size = size,
+                              .colour = day.paper.with_alpha(piece.opacity),
+                              .align = Align::centre,
+                              .bold = true}},
+              .clip = box});
+  }
 
   void surface(const Piece& piece) {
     if (piece.bare) {

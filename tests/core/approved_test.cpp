@@ -13,8 +13,8 @@ namespace {
 
 // One part, looked at as time goes on.
 struct Watched {
-  Watched(const PartKind& kind, bool right_to_left, std::optional<Axis> axis)
-      : alone(kind, right_to_left, false, axis) {
+  Watched(const PartKind& kind, bool right_to_left, std::optional<Axis> axis, bool inside = false)
+      : alone(kind, right_to_left, false, axis, inside) {
     alone.stage.focus("part");
     look();
   }
@@ -134,6 +134,27 @@ TEST_CASE("what each kind does, shows and tells is as it was approved") {
       }
 }
 
+TEST_CASE("what each kind does in a pane, with which it shares the finger, is as it was approved") {
+  for (const PartKind* kind : shipped_kinds()) {
+    Watched it(*kind, false, {}, true);
+    // There and back, further than both go; and a flick that is more than enough for one.
+    for (const double first : {12.0, -12.0})
+      for (const double wait : {6.0, 24.0})
+        for (const int back : {0, 6, 14})
+          it.then([&](Micros) {
+            double x = 180;
+            it.touch(1, Phase::down, {x, 224});
+            for (int i = 0; i < 9; ++i) it.touch(1, Phase::move, {x += first, 224}, wait);
+            it.look();
+            for (int i = 0; i < back; ++i) it.touch(1, Phase::move, {x -= first, 224.0 + i % 3}, wait);
+            it.look();
+            it.touch(1, back == 6 ? Phase::cancel : Phase::up, {x, 224}, wait);
+          });
+    live_through_all(it);
+    it.approved.check("core", std::string(kind->name) + " in a pane");
+  }
+}
+
 TEST_CASE("what each setting of each kind does is as it was approved") {
   for (const PartKind* kind : shipped_kinds()) {
     Approved approved;
@@ -143,14 +164,19 @@ TEST_CASE("what each setting of each kind does is as it was approved") {
       const Alone plain(*kind, false);
       const SettingValue value = kind->get(kind->settings_of(*plain.part).get(), i);
       std::set<double> others;
+      std::vector<SettingValue> values;
       if (info.kind == SettingKind::flag) others = {1.0 - std::get<double>(value)};
+      if (info.kind == SettingKind::passage)
+        values = {Passage(Spring::settling(ms(500), 0.3)), Passage(Timed{Curve::ease_in_out(), ms(300)}),
+                  Passage(Coast::half_life(ms(120)))};
       for (std::size_t choice = 0; info.kind == SettingKind::choice && choice < info.choices.size(); ++choice)
         others.insert(static_cast<double>(choice));
       if (info.kind == SettingKind::number || info.kind == SettingKind::time)
         for (const double other :
              {std::get<double>(value) * 2, std::get<double>(value) / 2, info.least, 0.3, 30.0})
           if (other >= info.least && other <= info.most) others.insert(other);
-      for (const double other : others) {
+      values.insert(values.end(), others.begin(), others.end());
+      for (const SettingValue& other : values) {
         Watched it(*kind, false, {});
         Stage& stage = it.alone.stage;
         // Its own cells, and all the rest as it was.

@@ -36,6 +36,14 @@ TEST_CASE("faulty samples are named: a faulty end still ends the contact") {
   }
 }
 
+TEST_CASE("a place is usable up to the farthest, on every side") {
+  constexpr double far = Contacts::farthest;
+  for (const Point way : {Point{1, 0}, {-1, 0}, {0, 1}, {0, -1}}) {
+    CHECK(usable({.at = way * far}));
+    CHECK_FALSE(usable({.at = way * (far + 1e-3)}));
+  }
+}
+
 TEST_CASE("every admitted down has exactly one end, whatever comes") {
   PROPERTY("wild streams", [] {
     const auto stream = *wild_stream();

@@ -21,12 +21,13 @@ struct Screen {
     const auto admitted = contacts.admit(sample);
     if (admitted.contact == nullptr) return;
     pass(admitted.contact->seen.time);
-    gestures.touch(*admitted.contact, admitted.contact->seen, feel, {0, 0, 360, 720});
+    gestures.touch(*admitted.contact, admitted.contact->seen, feel, where);
     if (sample.phase == Phase::up || sample.phase == Phase::cancel) contacts.close(*admitted.contact);
   }
   void touch(double at_ms, Phase phase, Point at, int contact = 1) {
     touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = at});
   }
+  Box where{0, 0, 360, 720};
   void pass(Micros now) {
     while (gestures.due() <= now) gestures.advance(gestures.due());
   }
@@ -184,6 +185,29 @@ TEST_CASE("a swipe from an edge is called by that edge, on all four sides") {
     screen.touch(400, Phase::up, c.from + c.by);
     REQUIRE(screen.news.back().kind == GestureKind::edge_swipe);
     CHECK(screen.news.back().side == c.side);
+  }
+}
+
+TEST_CASE("an edge is where the screen has it, also one that does not begin at nothing") {
+  const Box where{100, 50, 200, 300};
+  for (const double off : {-1.0, 1.0}) {
+    const double edge = feels::bare_finger.edge_width + off;
+    for (const auto& [from, by] : {std::pair{Point{100 + edge, 200}, Point{60, 0}},
+                                   {Point{300 - edge, 200}, Point{-60, 0}},
+                                   {Point{200, 50 + edge}, Point{0, 60}},
+                                   {Point{200, 350 - edge}, Point{0, -60}}}) {
+      Screen screen({.edges = true});
+      screen.where = where;
+      for (int i = 0; i <= 10; ++i)
+        screen.touch(16 * i,
+                     i == 0    ? Phase::down
+                     : i == 10 ? Phase::up
+                               : Phase::move,
+                     from + by * (i / 10.0));
+      const bool swiped = std::any_of(screen.news.begin(), screen.news.end(),
+                                      [](const Gesture& one) { return one.kind == GestureKind::edge_swipe; });
+      CHECK(swiped == (off < 0));
+    }
   }
 }
 

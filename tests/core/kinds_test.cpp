@@ -188,6 +188,43 @@ TEST_CASE("a part of any kind may go in the middle of a touch, twice over, and n
   });
 }
 
+TEST_CASE("a part of any kind takes what is its own contact's, and nothing of another's") {
+  each_kind([](const PartKind& kind) {
+    for (const double x : {60.0, 120.0, 240.0}) {
+      Alone alone(kind, false);
+      alone.stage.advance(ms(0));
+      const Sample down{.time = ms(10), .contact = 1, .phase = Phase::down, .at = {x, 224}};
+      const auto told = [&](int slot, Phase phase, Point at) {
+        Contact contact{.id = 1, .slot = slot, .down = down, .last = down, .seen = down, .open = true};
+        Sample sample = down;
+        sample.phase = phase;
+        sample.at = at;
+        contact.last = contact.seen = sample;
+        return alone.part->touch(contact, sample);
+      };
+      const auto nothing_of_others = [&] {
+        // These take what they are given: whose a contact is the stage has settled.
+        for (const char* trusting :
+             {"pad", "zoom-plane", "swap", "page-host", "dialog", "window", "toast-tray"})
+          if (kind.name == std::string_view(trusting)) return;
+        const std::string before = alone.outcome(true);
+        for (const Phase phase : {Phase::move, Phase::up, Phase::cancel})
+          CHECK_FALSE(told(9, phase, {x + 30, 226}));
+        CHECK(alone.outcome(true) == before);
+      };
+      INFO(kind.name << " at " << x);
+      nothing_of_others();
+      if (!alone.stage.touch(down)) continue;
+      nothing_of_others();
+      // The first contact has the first slot.
+      for (const Point at : {Point{x + 1, 224}, Point{x + 40, 224}}) CHECK(told(0, Phase::move, at));
+      nothing_of_others();
+      CHECK(told(0, Phase::up, {x + 40, 224}));
+      nothing_of_others();
+    }
+  });
+}
+
 TEST_CASE("the pieces of a part of any kind are sound, and held only while it is") {
   each_kind([](const PartKind& kind) {
     PROPERTY(kind.name, [&] {

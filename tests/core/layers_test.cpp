@@ -440,6 +440,18 @@ TEST_CASE("what lies in a window comes one after another, each from the side the
     }
     CHECK(stage.settled() == (t >= 220));
   }
+  // One that only fades has its own from below.
+  auto& fades = stage.add<Window>("fades", {60, 520, 240, 100},
+                                  {.travel = {.from_edge = Edge::none},
+                                   .enter = Timed{Curve{}, ms(100)},
+                                   .inside = {.each_after = ms(40), .each_from = 30}});
+  const auto& inner = stage.add<Button>("inner", {20, 20, 200, 48}, {}, {.inside = "fades"});
+  stage.act(fades, "open", ms(1500));
+  for (int t = 0; t <= 100; t += 20) {
+    stage.advance(ms(1500 + t));
+    CHECK(inner.box().x == 80);
+    CHECK(inner.box().y == Approx(fades.box().y + 20 + 30 * (1 - t / 100.0)));
+  }
   // Interrupted they go on from where they are, and away nothing of them moves.
   stage.act(window, "close", ms(2000));
   settle(stage);

@@ -414,6 +414,19 @@ TEST_CASE("a bar eases to its share, by another way for once, and passes where i
   CHECK_FALSE(stage.touch({.time = ms(5600), .contact = 1, .phase = Phase::down, .at = {50, 5}}));
 }
 
+TEST_CASE("a swipe row's share counts from the first of its way") {
+  Stage stage;
+  auto& row = stage.add<SwipeRow>("row", {0, 100, 360, 80}, {.leading = 60, .trailing = 40});
+  for (const auto& [way, share] : {std::pair{0.6, 0.01}, {-0.4, -0.01}, {30.0, 0.5}, {-20.0, -0.5}}) {
+    const double past = stage.feel().drag_threshold;
+    touch(stage, to_ms(stage.now()) + 10, Phase::down, {180, 140});
+    touch(stage, to_ms(stage.now()) + 10, Phase::move, {180 + way + std::copysign(past, way), 140});
+    CHECK(row.share() == Approx(share));
+    touch(stage, to_ms(stage.now()) + 10, Phase::cancel, {180, 140});
+    settle(stage);
+  }
+}
+
 TEST_CASE("keys open and close a swipe row, along the axes on which it opens") {
   for (const bool right_to_left : {false, true}) {
     Stage stage{{.right_to_left = right_to_left}};
@@ -448,6 +461,47 @@ TEST_CASE("keys open and close a swipe row, along the axes on which it opens") {
     press(Key::up);
     CHECK(tall.offset().y == -30);
   }
+}
+
+TEST_CASE(
+    "what lies behind a swipe row is said and shown where it is open, and only what it can do is offered") {
+  const auto actions = [](const Part& part) {
+    std::string all;
+    for (const char* action : part.accessible().actions) all += std::string(action) + ", ";
+    return all;
+  };
+  Stage stage;
+  auto& row = stage.add<SwipeRow>("row", {0, 100, 360, 80},
+                                  {.leading = 60,
+                                   .trailing = 80,
+                                   .above = 20,
+                                   .below = 20,
+                                   .leading_label = "Visited",
+                                   .trailing_label = "Remove",
+                                   .above_label = "Note",
+                                   .below_label = "Move"});
+  CHECK(actions(row) == "open leading, reset, open trailing, ");
+  CHECK(actions(stage.add<SwipeRow>("a", {0, 200, 360, 80}, {.leading = 60})) == "open leading, reset, ");
+  CHECK(actions(stage.add<SwipeRow>("b", {0, 300, 360, 80}, {.trailing = 60})) == "reset, open trailing, ");
+  CHECK(actions(stage.add<SwipeRow>("c", {0, 400, 360, 80}, {.above = 30})) == "reset, ");
+  CHECK(row.side_label().empty());
+  for (const auto& [way, label] : {std::pair{Point{70, 0}, "Visited"},
+                                   {Point{-90, 0}, "Remove"},
+                                   {Point{0, 40}, "Note"},
+                                   {Point{0, -40}, "Move"}}) {
+    swipe(stage, {180, 140}, Point{180, 140} + way);
+    settle(stage);
+    CHECK(row.side_label() == label);
+    CHECK(row.accessible().value_text == std::string("open: ") + label);
+    std::string shown;
+    row.kind().pieces(row, [&](const Piece& piece) {
+      if (piece.role == Role::backdrop) shown += piece.words;
+    });
+    CHECK(shown == label);
+    stage.act(row, "reset", stage.now());
+    settle(stage);
+  }
+  CHECK(row.accessible().value_text == "closed");
 }
 
 TEST_CASE("each end of a carousel yields in its own way") {

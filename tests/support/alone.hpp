@@ -108,8 +108,15 @@ inline Key seen(Key key, Seen how) {
 }
 
 struct Alone {
-  Alone(const PartKind& of, bool right_to_left, bool with_twin = false, std::optional<Axis> axis = {})
-      : stage({.right_to_left = right_to_left, .journal = 20'000}) {
+  /// `inside`: a pane around it that moves to either side, on a stage that smooths and predicts.
+  Alone(const PartKind& of, bool right_to_left, bool with_twin = false, std::optional<Axis> axis = {},
+        bool inside = false)
+      : stage({.feel = {.smoothing = inside ? ms(8) : ms(0), .prediction = inside ? ms(20) : ms(0)},
+               .right_to_left = right_to_left,
+               .journal = 20'000}) {
+    if (inside)
+      stage.add<Pane>("outer", {0, 100, 360, 500},
+                      {.least = -30, .most = 30, .axis = Axis::horizontal, .rests = {-30, 0, 30}});
     const AnySettings settings = of.fresh();
     for (std::size_t i = 0; i < of.settings(); ++i)
       if (of.setting(i).kind == SettingKind::cell)
@@ -119,7 +126,9 @@ struct Alone {
         of.put(settings.get(), find_setting(of, one.setting), one.value);
     if (axis) of.put(settings.get(), find_setting(of, "axis"), static_cast<double>(*axis));
     const Box box = axis == Axis::vertical ? upright : lying;
-    part = &stage.add(of, "part", Placement::of(box), settings.get());
+    const Point corner = inside ? Point{0, -100} : Point{};
+    part = &stage.add(of, "part", Placement::of(box + corner), settings.get(),
+                      {.inside = inside ? "outer" : ""});
     if (with_twin) twin = &stage.add(of, "twin", Placement::of(box + Point{0, 200}), settings.get());
   }
   // Cells and readings, but those of places on the screen where `mirrored`.

@@ -121,12 +121,14 @@ TEST_CASE("bad input and usage: exit 2 and what is taken: an unmet expectation: 
   }
 }
 
-TEST_CASE("each kind has a page, and what stands in it is what the kind tells") {
-  for (const char* kind :
-       {"slider", "range-slider", "switch", "button", "rating", "tabs", "page-dots", "carousel", "swipe-row",
-        "card-deck", "draggable", "zoom-plane", "pane", "pad", "progress-bar"}) {
+TEST_CASE("each kind has a page with code and a film, and what stands in it is what the kind tells") {
+  for (const ubbo::PartKind* each : ubbo::shipped_kinds()) {
+    const std::string kind = each->name;
     CAPTURE(kind);
-    const std::string page = read(std::string(UBBO_SOURCE_DIR "/docs/parts/") + kind + ".md");
+    const std::string page = read(UBBO_SOURCE_DIR "/docs/parts/" + kind + ".md");
+    CHECK_THAT(page, Catch::Contains("```cpp\n") && Catch::Contains("Its film: `ubbo film demo/") &&
+                         Catch::Contains("(films/" + kind + ".png)"));
+    CHECK(png_size(read(UBBO_SOURCE_DIR "/docs/parts/films/" + kind + ".png")) == std::pair{1280, 520});
     CHECK_THAT(page, Catch::EndsWith("<!-- below: ./dev docs -->\n\n" +
                                      run(tool + " parts " + kind + " --markdown").out));
     const Ran json = run(tool + " parts " + kind + " --json");

@@ -79,7 +79,7 @@ double EdgePanel::veil() const { return plan_.veil * std::clamp(out() / plan_.re
 bool EdgePanel::pulled_at(Point at) const {
   if (!plan_.edge_opens) return false;
   const Box& screen = around().screen;
-  const std::array depths{at.x - screen.x, at.y - screen.y, screen.right() - at.x, screen.bottom() - at.y};
+  const std::array depths{at.x, at.y, screen.w - at.x, screen.h - at.y};
   return depths[static_cast<std::size_t>(side())] <= feel_for(Tool::finger).edge_width;
 }
 

@@ -9,7 +9,7 @@ namespace ubbo {
 namespace {
 
 constexpr std::array state_names{"closed", "open", "committed", "troubled", "removed"};
-constexpr std::array swipe_actions{"reset", "open leading", "open trailing"};
+constexpr std::array swipe_actions{"open leading", "reset", "open trailing"};
 constexpr std::array swipe_calls{"reset", "fail", "remove"};
 constexpr std::array<std::array<const char*, 2>, 2> side_names{{{"leading", "trailing"}, {"above", "below"}}};
 
@@ -36,6 +36,12 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
       number<&S::trailing>("trailing", "dp", 0.0, 10000.0, "the same for its trailing side"),
       number<&S::above>("above", "dp", 0.0, 10000.0, "the same for what lies above it: it slides down"),
       number<&S::below>("below", "dp", 0.0, 10000.0, "the same for what lies below it: it slides up"),
+      declare::text<&S::leading_label>(
+          "leading_label",
+          "what lies at its leading side, such as \"Visited\", for people and screen readers"),
+      declare::text<&S::trailing_label>("trailing_label", "the same for its trailing side"),
+      declare::text<&S::above_label>("above_label", "the same for what lies above it"),
+      declare::text<&S::below_label>("below_label", "the same for what lies below it"),
       number<&S::opens_at>("opens_at", "", 0.01, 1.0,
                            "the share of that from which it opens when it is let go"),
       number<&S::commits_at>("commits_at", "", 0.0, 1.0,
@@ -160,14 +166,27 @@ bool SwipeRow::settled() const {
          troubled_at_ == never;
 }
 
+const std::string& SwipeRow::side_label() const {
+  static const std::string none;
+  const std::string_view at = side();
+  return at == "leading"    ? settings_.leading_label
+         : at == "trailing" ? settings_.trailing_label
+         : at == "above"    ? settings_.above_label
+         : at == "below"    ? settings_.below_label
+                            : none;
+}
+
 Accessible SwipeRow::accessible() const {
+  // Only what it can do: over a side that it has.
+  const std::size_t first = settings_.leading > 0.0 ? 0 : 1, last = settings_.trailing > 0.0 ? 3 : 2;
+  const bool says_side = state_ != State::closed && !side_label().empty();
   return {.role = described().role,
           .label = settings_.label,
-          .value_text = name_of(state_),
+          .value_text = says_side ? std::string(name_of(state_)) + ": " + side_label() : name_of(state_),
           .expanded = state_ != State::closed,
           .disabled = !enabled(),
           .keys = described().keys,
-          .actions = swipe_actions};
+          .actions = std::span(swipe_actions).subspan(first, last - first)};
 }
 
 Wish SwipeRow::wish(const Sample&) const {
@@ -337,7 +356,7 @@ bool SwipeRow::act(std::string_view action) {
     if (!room_.moving() && settings_.on_removed) settings_.on_removed();
     return true;
   }
-  const bool leading = action == swipe_actions[1];
+  const bool leading = action == swipe_actions[0];
   if ((!leading && action != swipe_actions[2]) || state_ == State::removed || pressed()) return false;
   const double to = leading ? settings_.leading : -settings_.trailing;
   if (to == 0.0) return false;
@@ -455,6 +474,7 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
     out({.role = Role::backdrop,
          .name = it.side(),
          .box = bare,
+         .words = it.side_label(),
          .opacity = std::clamp(0.25 + 0.75 * std::fabs(it.share()), 0.0, 1.0),
          .on = side == "leading" || side == "above"});
   }

@@ -8,7 +8,7 @@ namespace ubbo {
 void Drag::press(Point at) {
   state_ = State::pressed;
   from_ = at_ = anchor_ = at;
-  strayed_ = 0.0;
+  strayed_squared_ = 0.0;
 }
 
 double Drag::travel() const {
@@ -16,12 +16,12 @@ double Drag::travel() const {
   return reach_ == Reach::plane ? length(moved) : std::fabs(along(axis_, moved));
 }
 
-bool Drag::move(Point at, double threshold) {
+bool Drag::move(const Point& at, double threshold) {
   if (state_ == State::idle) return false;
   at_ = at;
   // Places are bounded, so their squares are.
   const Point gone_by = at - from_;
-  strayed_ = std::max(strayed_, std::sqrt(gone_by.x * gone_by.x + gone_by.y * gone_by.y));
+  strayed_squared_ = std::max(strayed_squared_, gone_by.x * gone_by.x + gone_by.y * gone_by.y);
   if (state_ == State::dragging) return false;
   const double gone = travel();
   if (gone < threshold || gone == 0.0) return false;

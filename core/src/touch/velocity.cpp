@@ -5,7 +5,7 @@
 
 namespace ubbo {
 
-void VelocityTracker::add(Micros time, Point at) { ring_[count_++ % room] = {time, at}; }
+void VelocityTracker::add(Micros time, const Point& at) { ring_[count_++ % room] = {time, at}; }
 
 VelocityEstimate VelocityTracker::estimate(Micros now, const VelocityRules& rules) const {
   VelocityEstimate found;

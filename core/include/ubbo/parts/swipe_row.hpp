@@ -16,6 +16,10 @@ struct SwipeRowSettings {
   double trailing = 0.0;  ///< dp, the same for its trailing side
   double above = 0.0;     ///< the same for what lies above it: it slides down
   double below = 0.0;
+  std::string leading_label{};  ///< what lies there, such as "Visited"; for people and screen readers
+  std::string trailing_label{};
+  std::string above_label{};
+  std::string below_label{};
   double opens_at = 0.5;    ///< the share of that from which it opens when it is let go
   double commits_at = 0.0;  ///< the share of its own length from which a long swipe commits; 0: none does
   Micros returns_after{0};  ///< once open, it goes back by itself after so long; 0: it stays
@@ -62,6 +66,8 @@ class SwipeRow final : public Part {
   /// The side it is open over, or moves over: "leading", "trailing", "above", "below"; "" when closed.
   [[nodiscard]] const char* side() const;
   [[nodiscard]] State state() const { return state_; }
+  /// What lies at that side, by the settings; "" when closed.
+  [[nodiscard]] const std::string& side_label() const;
   /// How much of its place is left: 1, and after `remove` down to 0.
   [[nodiscard]] double room() const { return room_.at(around().now).value; }
   [[nodiscard]] bool pressed() const { return rails_[0].pressed() || rails_[1].pressed(); }

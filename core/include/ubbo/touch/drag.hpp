@@ -1,6 +1,7 @@
 #pragma once
 
 #include <array>
+#include <cmath>
 
 #include "ubbo/base/answer.hpp"
 #include "ubbo/base/geometry.hpp"
@@ -24,7 +25,7 @@ class Drag {
   /// The contact went down.
   void press(Point at);
   /// The contact moved; returns true when this sample made it a drag. `threshold` in dp.
-  bool move(Point at, double threshold);
+  bool move(const Point& at, double threshold);
   /// The contact ended.
   void end() { state_ = State::idle; }
 
@@ -33,7 +34,7 @@ class Drag {
   /// How far the contact is from where it went down, along the axis if there is one; dp, not negative.
   [[nodiscard]] double travel() const;
   /// The largest distance from where it went down so far, in any direction; dp.
-  [[nodiscard]] double strayed() const { return strayed_; }
+  [[nodiscard]] double strayed() const { return std::sqrt(strayed_squared_); }
   /// The distance dragged, the threshold left out; dp. Zero until it is a drag, and always zero across the
   /// axis.
   [[nodiscard]] Point offset() const {
@@ -52,7 +53,7 @@ class Drag {
   Point from_{};
   Point at_{};
   Point anchor_{};
-  double strayed_ = 0.0;
+  double strayed_squared_ = 0.0;
 };
 
 namespace questions {

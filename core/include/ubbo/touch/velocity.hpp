@@ -39,7 +39,7 @@ class VelocityTracker {
 
   void clear() { count_ = 0; }
   /// Adds a place; times must not decrease.
-  void add(Micros time, Point at);
+  void add(Micros time, const Point& at);
   /// The velocity of a contact asked about (lifted) at `now`.
   [[nodiscard]] VelocityEstimate estimate(Micros now, const VelocityRules& rules) const;
 
