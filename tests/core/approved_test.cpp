@@ -106,7 +106,8 @@ void live_through_all(Watched& it) {
     for (int i = 1; i <= 4; ++i) it.touch(1, Phase::move, {150.0 + 10 * i, 224});
     stage.at(now + ms(80), [&] { it.alone.cells.write(0.7, 0.2); });
     it.touch(1, Phase::move, {200, 224});
-    stage.place(*it.alone.part, Placement::of({30, 190, 300, 60}));
+    const bool stands = it.alone.part->laid().h > it.alone.part->laid().w;
+    stage.place(*it.alone.part, Placement::of(stands ? Box{150, 210, 60, 300} : Box{30, 190, 300, 60}));
     it.touch(1, Phase::up, {210, 224});
     const AnySettings settings = it.alone.part->kind().settings_of(*it.alone.part);
     stage.change_to(*it.alone.part, settings.get());

@@ -97,7 +97,8 @@ TEST_CASE("upright a part of any kind that can stand so does what it does lying"
   each_kind([](const PartKind& kind) {
     const std::string_view name = kind.name;
     if (find_setting(kind, "axis") == kind.settings() || name == "swap") return;
-    const bool grows_upwards = name == "slider" || name == "range-slider" || name == "progress-bar";
+    const bool grows_upwards =
+        name == "slider" || name == "range-slider" || name == "progress-bar" || name == "switch";
     PROPERTY(kind.name, [&] {
       const auto events = any_events();
       Alone lying_down(kind, false, false, Axis::horizontal);

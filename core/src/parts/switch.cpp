@@ -17,6 +17,8 @@ std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>() {
   static const std::array table{
       declare::text<&S::label>("label", "what the switch is called, for people and screen readers"),
       declare::cell<&S::on>("on", "the cell the switch shows and changes"),
+      declare::choice<&S::axis>("axis", axis_names,
+                                "the direction in which it switches; vertical: yes is above"),
       declare::passage<&S::passage>("passage", "how the thumb goes across"),
       declare::choice<&S::reduced_motion>(
           "reduced_motion", part_reduced_names,
@@ -34,9 +36,11 @@ std::string Switch::fault(const std::string& id, const Box& box, const SwitchSet
   std::string fault = settings_fault(owner, settings);
   if (!fault.empty()) return fault;
   if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  if (!(box.w > box.h))
+  const Point size{box.w, box.h};
+  if (!(along(settings.axis, size) > across(settings.axis, size)))
     return owner + ": a box of " + plain_number(box.w) + " by " + plain_number(box.h) +
-           " dp leaves the thumb no way; it takes one wider than high";
+           " dp leaves the thumb no way; it takes one " +
+           (settings.axis == Axis::horizontal ? "wider than high" : "higher than wide");
   if (!settings.on.linked())
     return owner + ": on is not linked; it takes a cell, which the app owns and the switch shows and changes";
   return {};
@@ -53,13 +57,19 @@ Switch::Switch(std::string id, const Box& box, SwitchSettings settings, Surround
   };
 }
 
-double Switch::way() const { return std::fmax(laid().w - laid().h, 0.001); }
+// The thumb is as large as the box is across.
+SliderTrack Switch::way(const Box& box) const {
+  return {.box = box,
+          .axis = settings_.axis,
+          .right_to_left = around().right_to_left,
+          .thumb = across(settings_.axis, {box.w, box.h})};
+}
 
 RailPlan Switch::plan() const {
-  return {.axis = Axis::horizontal,
+  return {.axis = settings_.axis,
           .least = 0.0,
           .most = 1.0,
-          .dp_per_unit = around().right_to_left ? -way() : way(),
+          .dp_per_unit = way(laid()).dp_per_unit(),
           .unit = "",
           .rests = SnapPoints::list({0.0, 1.0}),
           .passage = settings_.passage,
@@ -78,11 +88,7 @@ void Switch::change(SwitchSettings settings) {
 
 void Switch::resized() { rail_.set_dp_per_unit(plan().dp_per_unit); }
 
-Point Switch::place_of(double share) const {
-  const Box here = box();
-  const double from = around().right_to_left ? here.right() - here.h / 2 : here.x + here.h / 2;
-  return {from + share * rail_.plan().dp_per_unit, here.centre().y};
-}
+Point Switch::place_of(double share) const { return way(box()).place_of(share); }
 
 Accessible Switch::accessible() const {
   return {.role = described().role,
@@ -142,13 +148,19 @@ namespace {
 const Switch& one_of(const Part& part) { return static_cast<const Switch&>(part); }
 
 void rests(const Part&, std::vector<double>& places) { places.insert(places.end(), {0.0, 1.0}); }
-double thumb_at(const Switch& it) { return it.thumb().x; }
-void thumb_rests(const Part& part, std::vector<double>& places) {
-  for (const double share : {0.0, 1.0}) places.push_back(one_of(part).place_of(share).x);
+double switch_thumb_x(const Switch& it) { return it.thumb().x; }
+double switch_thumb_y(const Switch& it) { return it.thumb().y; }
+template <Axis axis>
+void switch_thumb_rests(const Part& part, std::vector<double>& places) {
+  if (one_of(part).settings().axis != axis) return;
+  for (const double share : {0.0, 1.0}) places.push_back(along(axis, one_of(part).place_of(share)));
 }
 
 constexpr std::array switch_readings{
-    ReadingInfo{"thumb.x", "dp", "the middle of the thumb", &read<Switch, &thumb_at>, &thumb_rests, true},
+    ReadingInfo{"thumb.x", "dp", "the middle of the thumb", &read<Switch, &switch_thumb_x>,
+                &switch_thumb_rests<Axis::horizontal>, true},
+    ReadingInfo{"thumb.y", "dp", "the middle of the thumb", &read<Switch, &switch_thumb_y>,
+                &switch_thumb_rests<Axis::vertical>, true},
     ReadingInfo{"share", "", "how far the thumb is from no to yes", &read<Switch, &Switch::share>, &rests},
     ReadingInfo{"on", "", "what it is set to", &read<Switch, &Switch::on>},
     ReadingInfo{"velocity", "per second", "how fast the share changes", &read<Switch, &Switch::velocity>},
@@ -161,12 +173,13 @@ constexpr std::array switch_readings{
 void switch_pieces(const Part& part, const PieceTaker& out) {
   const Switch& it = one_of(part);
   const Box box = it.box();
-  const double inset = box.h * 0.2;
+  const double across_it = std::fmin(box.w, box.h);
+  const double inset = across_it * 0.2;
   const Box track{box.x + inset, box.y + inset, box.w - 2 * inset, box.h - 2 * inset};
   out({.role = Role::label, .box = {box.x, box.y - 22.0, box.w, 20.0}, .words = it.settings().label});
   out({.role = Role::track, .box = track});
   out({.role = Role::fill, .box = track, .opacity = std::clamp(it.share(), 0.0, 1.0), .on = true});
-  const double radius = box.h / 2 * (it.pressed() ? 1.08 : 1.0);
+  const double radius = across_it / 2 * (it.pressed() ? 1.08 : 1.0);
   const Point at = it.thumb();
   out({.role = Role::handle,
        .name = "thumb",

@@ -22,8 +22,12 @@ std::span<const Setting<TabsSettings>> settings_of<TabsSettings>() {
           "page",
           "a cell that says where between the pages one is, from 0, such as a carousel's; the "
           "underline goes along; may be left out"),
-      declare::numbers<&S::widths>("widths", "dp", 1.0, 10000.0,
-                                   "how wide each title's place is; none: the box is shared out evenly"),
+      declare::choice<&S::axis>("axis", axis_names,
+                                "the direction in which they follow each other; vertical goes downwards, and "
+                                "what underlines runs along their trailing side"),
+      declare::numbers<&S::widths>(
+          "widths", "dp", 1.0, 10000.0,
+          "how long each title's place is in that direction; none: the box is shared out evenly"),
       declare::number<&S::inset>("inset", "dp", 0.0, 200.0,
                                  "how much shorter the underline is than its title's place, on each side"),
       declare::passage<&S::passage>("passage", "how the ends of the underline travel"),
@@ -72,7 +76,8 @@ std::size_t Tabs::chosen() const { return count() == 0 ? 0 : settings_.chosen.ge
 Tabs::Ends Tabs::ends_of(std::size_t index) const {
   // Widths of other titles than there are now say nothing.
   if (settings_.widths.size() != count()) {
-    const double width = laid().w / static_cast<double>(std::max<std::size_t>(count(), 1));
+    const double whole = along(settings_.axis, {laid().w, laid().h});
+    const double width = whole / static_cast<double>(std::max<std::size_t>(count(), 1));
     return {width * static_cast<double>(index), width * static_cast<double>(index + 1)};
   }
   double begin = 0.0;
@@ -99,6 +104,7 @@ Tabs::Ends Tabs::wanted() const {
 Box Tabs::tab(std::size_t index) const {
   const Ends ends = ends_of(index);
   const Box here = box();
+  if (upright()) return {here.x, here.y + ends.begin, here.w, ends.end - ends.begin};
   const double x = around().right_to_left ? here.right() - ends.end : here.x + ends.begin;
   return {x, here.y, ends.end - ends.begin, here.h};
 }
@@ -106,11 +112,14 @@ Box Tabs::tab(std::size_t index) const {
 Box Tabs::underline() const {
   constexpr double thick = 3.0;
   const Box here = box();
-  if (count() == 0) return {here.x, here.bottom() - thick, 0.0, thick};
+  const double side = around().right_to_left ? here.x : here.right() - thick;
+  if (count() == 0)
+    return upright() ? Box{side, here.y, thick, 0.0} : Box{here.x, here.bottom() - thick, 0.0, thick};
   const double begin = begin_.at(around().now).value;
   const double end = end_.at(around().now).value;
   const double from = std::fmin(begin, end);
   const double width = std::fabs(end - begin);
+  if (upright()) return {side, here.y + from, thick, width};
   return {around().right_to_left ? here.right() - from - width : here.x + from, here.bottom() - thick, width,
           thick};
 }
@@ -143,7 +152,7 @@ void Tabs::advance(Micros now) {
 Accessible Tabs::accessible() const {
   Accessible told{.role = described().role,
                   .label = settings_.label,
-                  .orientation = axis_names[0],
+                  .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
                   .disabled = !enabled(),
                   .keys = described().keys,
                   .actions = tabs_actions};
@@ -154,9 +163,11 @@ Accessible Tabs::accessible() const {
 std::size_t Tabs::index_at(Point at) const {
   for (std::size_t i = 0; i < count(); ++i) {
     const Box place = tab(i);
-    if (at.x >= place.x && at.x < place.right()) return i;
+    if (upright() ? at.y >= place.y && at.y < place.bottom() : at.x >= place.x && at.x < place.right())
+      return i;
   }
-  const bool before = (at.x < box().centre().x) != around().right_to_left;
+  const bool before =
+      upright() ? at.y < box().centre().y : (at.x < box().centre().x) != around().right_to_left;
   return before || count() == 0 ? 0 : count() - 1;
 }
 
@@ -191,23 +202,20 @@ void Tabs::choose(std::size_t index, const Answer& answer) {
 }
 
 bool Tabs::press(Key key) {
-  const bool mirrored = around().right_to_left;
-  const std::size_t last = count() == 0 ? 0 : count() - 1;
+  const bool mirrored = !upright() && around().right_to_left;
   const std::size_t here = chosen();
-  const std::size_t next = std::min(here + 1, last);
-  const std::size_t before = here == 0 ? 0 : here - 1;
-  std::size_t wanted = here;
-  if (key == Key::right)
-    wanted = mirrored ? before : next;
-  else if (key == Key::left)
-    wanted = mirrored ? next : before;
-  else if (key == Key::home)
-    wanted = 0;
-  else if (key == Key::end)
-    wanted = last;
-  else
-    return false;
+  if (key == Key::home) return step_to(0);
+  if (key == Key::end) return step_to(std::max<std::size_t>(count(), 1) - 1);
+  const bool forward = key == (upright() ? Key::down : Key::right);
+  if (!forward && key != (upright() ? Key::up : Key::left)) return false;
+  return step_to(forward != mirrored ? here + 1 : std::max<std::size_t>(here, 1) - 1);
+}
+
+// True: a key has done what it can.
+bool Tabs::step_to(std::size_t wanted) {
   if (count() == 0) return true;
+  const std::size_t here = chosen();
+  wanted = std::min(wanted, count() - 1);
   if (wanted == here)
     decide(answers::key_at_end, {Fact::plain("from", static_cast<double>(here + 1), ""),
                                  Fact::plain("to", static_cast<double>(here + 1), "")});
@@ -217,9 +225,8 @@ bool Tabs::press(Key key) {
 }
 
 bool Tabs::act(std::string_view action) {
-  const bool mirrored = around().right_to_left;
-  if (action == tabs_actions[0]) return press(mirrored ? Key::left : Key::right);
-  return action == tabs_actions[1] && press(mirrored ? Key::right : Key::left);
+  if (action == tabs_actions[0]) return step_to(chosen() + 1);
+  return action == tabs_actions[1] && step_to(std::max<std::size_t>(chosen(), 1) - 1);
 }
 
 namespace {
@@ -227,11 +234,15 @@ namespace {
 const Tabs& tabs_of(const Part& part) { return static_cast<const Tabs&>(part); }
 
 double chosen_index(const Tabs& it) { return static_cast<double>(it.chosen()); }
-double underline_begin(const Tabs& it) { return it.underline().x; }
-double underline_end(const Tabs& it) { return it.underline().right(); }
+double underline_begin(const Tabs& it) {
+  return it.settings().axis == Axis::vertical ? it.underline().y : it.underline().x;
+}
+double underline_end(const Tabs& it) {
+  return it.settings().axis == Axis::vertical ? it.underline().bottom() : it.underline().right();
+}
 
 constexpr std::array tabs_readings{
-    ReadingInfo{"underline.x", "dp", "where the underline begins", &read<Tabs, &underline_begin>, nullptr,
+    ReadingInfo{"underline.begin", "dp", "where the underline begins", &read<Tabs, &underline_begin>, nullptr,
                 true},
     ReadingInfo{"underline.end", "dp", "where the underline ends", &read<Tabs, &underline_end>, nullptr,
                 true},
@@ -243,7 +254,10 @@ void tabs_pieces(const Part& part, const PieceTaker& out) {
   const Tabs& it = tabs_of(part);
   if (it.count() == 0) return;
   const Box box = it.box();
-  out({.role = Role::track, .box = {box.x, box.bottom() - 1.0, box.w, 1.0}});
+  const Box under = it.underline();
+  out({.role = Role::track,
+       .box = it.settings().axis == Axis::vertical ? Box{under.centre().x - 0.5, box.y, 1.0, box.h}
+                                                   : Box{box.x, box.bottom() - 1.0, box.w, 1.0}});
   for (std::size_t i = 0; i < it.count(); ++i) {
     const Box place = it.tab(i);
     const bool chosen = i == it.chosen();
@@ -254,7 +268,7 @@ void tabs_pieces(const Part& part, const PieceTaker& out) {
          .opacity = chosen ? 1.0 : 0.6,
          .on = chosen});
   }
-  out({.role = Role::fill, .name = "underline", .box = it.underline(), .on = true});
+  out({.role = Role::fill, .name = "underline", .box = under, .on = true});
 }
 
 std::optional<Point> tab_place(const Part& part, double value) {
@@ -267,16 +281,15 @@ std::optional<Point> tab_place(const Part& part, double value) {
 }  // namespace
 
 const PartKind& Tabs::described() {
-  static const PartKind kind =
-      describe<Tabs>({.name = "tabs",
-                      .means = "titles in a row, with an underline that travels to the "
-                               "chosen one",
-                      .role = "tablist",
-                      .readings = tabs_readings,
-                      .pieces = &tabs_pieces,
-                      .place_of = &tab_place,
-                      .keys = "Left, Right, Home, End",
-                      .answers = answers::tabs_answers});
+  static const PartKind kind = describe<Tabs>({.name = "tabs",
+                                               .means = "titles, with an underline that travels to the "
+                                                        "chosen one",
+                                               .role = "tablist",
+                                               .readings = tabs_readings,
+                                               .pieces = &tabs_pieces,
+                                               .place_of = &tab_place,
+                                               .keys = "arrows along them, Home, End",
+                                               .answers = answers::tabs_answers});
   return kind;
 }
 

@@ -6,6 +6,7 @@
 #include "ubbo/base/bridge.hpp"
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/rail.hpp"
+#include "ubbo/parts/slider_track.hpp"
 
 namespace ubbo {
 
@@ -13,6 +14,7 @@ namespace ubbo {
 struct SwitchSettings {
   std::string label{};
   Link<bool> on{};
+  Axis axis = Axis::horizontal;  ///< vertical: yes is above
   Passage passage = Spring::settling(Micros{220'000}, 0.04);
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros carry{110'000};
@@ -32,7 +34,8 @@ class Switch final : public Part {
   using Settings = SwitchSettings;
 
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a box not wider than high, an `on` that is not linked.
+  /// "" or what is wrong: a setting out of its range, a box not longer than across, an `on` that is not
+  /// linked.
   [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
                                          const SwitchSettings& settings);
 
@@ -60,7 +63,11 @@ class Switch final : public Part {
   [[nodiscard]] bool settled() const override { return rail_.settled(); }
   [[nodiscard]] bool catches() const override { return rail_.moving(); }
   [[nodiscard]] Accessible accessible() const override;
-  [[nodiscard]] Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true}; }
+  [[nodiscard]] Wish wish(const Sample&) const override {
+    return {.handle = true,
+            .horizontal = settings_.axis == Axis::horizontal,
+            .vertical = settings_.axis == Axis::vertical};
+  }
   [[nodiscard]] bool can_go(Side side) const override { return rail_.can_go(side); }
   void resized() override;
   bool touch(const Contact& contact, const Sample& sample) override;
@@ -73,7 +80,7 @@ class Switch final : public Part {
 
  private:
   [[nodiscard]] RailPlan plan() const;
-  [[nodiscard]] double way() const;
+  [[nodiscard]] SliderTrack way(const Box& box) const;
   void lift(const Contact& contact, const Sample& sample);
   void toggle();
 

@@ -15,7 +15,8 @@ struct TabsSettings {
   std::string label{};
   Link<Choice> chosen{};
   Link<double> page{};           ///< where between the pages one is, while they are swiped; may be left out
-  std::vector<double> widths{};  ///< dp, measured, one for each title; none: the box shared out evenly
+  Axis axis = Axis::horizontal;  ///< vertical: below each other, with the underline along their trailing side
+  std::vector<double> widths{};  ///< dp along them, measured, one for each title; none: evenly
   double inset = 12.0;           ///< dp the underline is shorter than its title's place, on each side
   Passage passage = Spring::settling(Micros{260'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
@@ -25,7 +26,8 @@ struct TabsSettings {
 template <>
 std::span<const Setting<TabsSettings>> settings_of<TabsSettings>();
 
-/// A row of titles, one of them chosen, with an underline whose two ends each travel to the chosen title's.
+/// Titles beside or below each other, one of them chosen, with an underline whose two ends each travel to the
+/// chosen title's.
 ///
 /// The titles are the choice's names; with no names nothing is chosen and nothing is drawn. Where `page` is
 /// linked the underline is where the pages are: half-way between two titles while the pages are. The ends are
@@ -73,7 +75,9 @@ class Tabs final : public Part {
     double begin = 0.0;
     double end = 0.0;
   };
-  // From the leading edge, dp.
+  [[nodiscard]] bool upright() const { return settings_.axis == Axis::vertical; }
+  bool step_to(std::size_t wanted);
+  // From the leading edge, or from the top, dp.
   [[nodiscard]] Ends ends_of(std::size_t index) const;
   [[nodiscard]] Ends wanted() const;
   [[nodiscard]] std::size_t index_at(Point at) const;
