@@ -59,7 +59,7 @@ class Painter {
     add(Group{.shapes = {Text{.at = box.centre() + Point{0.0, size * 0.36},
                               .words = std::string(piece.words),
                               .size = size,
-                              .colour = day.paper.with_alpha(piece.opacity),
+                              .colour = colours_->paper.with_alpha(piece.opacity),
                               .align = Align::centre,
                               .bold = true}},
               .clip = box});
