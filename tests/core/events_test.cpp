@@ -166,6 +166,24 @@ TEST_CASE("touch, press, cancel and changes of the stage inside callbacks wait, 
   CHECK_FALSE(alone.pressed());
 }
 
+TEST_CASE("an app may fill its one sample anew in a callback that the sample itself led to") {
+  Cell<double> frames{4}, other{4};
+  Stage stage;
+  Sample sample{.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 224}};
+  stage.add<Slider>("moves", {40, 100, 280, 48},
+                    {.value = other, .to = 10, .on_rest = [&](double) {
+                       sample = {.time = ms(1), .contact = 9, .phase = Phase::cancel, .at = {-9, -9}};
+                     }});
+  auto& slider = stage.add<Slider>("frames", {40, 200, 280, 48}, {.value = frames, .to = 10});
+  stage.advance(ms(0));
+  stage.at(ms(10), [&] { other.set(8); });
+  sample.time = ms(5000);  // by then the other has come to rest, of which this call learns first
+  CHECK(stage.touch(sample));
+  CHECK(sample.contact == 9);
+  CHECK(slider.pressed());
+  CHECK(stage.now() == ms(5000));
+}
+
 TEST_CASE("a watcher that adds and removes parts, or throws, leaves the stage sound") {
   Stage stage;
   Cell<double> value{0};

@@ -81,21 +81,16 @@ Micros Stage::when(Micros told) const {
 }
 
 bool Stage::touch(const Sample& sample) {
+  Sample taken = sample;  // what comes first may call back, and the app fill its own sample anew
   const bool has_time = timely(sample);
-  if (!has_time || ahead_ == Micros{0}) return touch_in_own_time(sample, has_time);
-  Sample mine = sample;
-  mine.time = own(sample.time);
-  return touch_in_own_time(mine, true);
-}
-
-bool Stage::touch_in_own_time(const Sample& sample, bool has_time) {
+  if (has_time) taken.time = own(sample.time);
   if (busy_) {
-    wait({has_time ? std::max(sample.time, around_.now) : around_.now, sample});
+    wait({has_time ? std::max(taken.time, around_.now) : around_.now, taken});
     return false;
   }
   Call call(*this);
-  tell_time(has_time && !far_ahead(sample.time) ? std::max(sample.time, happened_) : happened_);
-  const bool owned = take_sample(sample);
+  tell_time(has_time && !far_ahead(taken.time) ? std::max(taken.time, happened_) : happened_);
+  const bool owned = take_sample(taken);
   call.finish();
   return owned;
 }

@@ -275,7 +275,6 @@ class Stage final : private Keeper, private Routing::Timekeeper {
     if (soon_at_ < soon_.size() || to_lay_ || !doomed_.empty() || !graves_.empty()) settle_all();
   }
   void settle_all();
-  bool touch_in_own_time(const Sample& sample, bool has_time);
   bool take_sample(const Sample& sample);
   // A sample further ahead of everything else than this, while something moves, is no sample of now.
   static constexpr Micros farthest_ahead = std::chrono::hours(1);
