@@ -182,6 +182,21 @@ TEST_CASE("order, handles and back") {
   CHECK(stage.parts().size() == 1);
 }
 
+TEST_CASE("a part that changes its place in the order under a finger is let go") {
+  for (const bool up : {true, false}) {
+    Cell<double> frames{4};
+    Stage stage;
+    auto& slider = stage.add<Slider>("frames", {40, 200, 280, 48}, {.value = frames, .to = 10, .step = 1});
+    stage.touch({.time = ms(10), .contact = 1, .phase = Phase::down, .at = slider.thumb()});
+    stage.touch({.time = ms(30), .contact = 1, .phase = Phase::move, .at = slider.thumb() + Point{60, 0}});
+    CHECK(frames.get() > 4);
+    up ? stage.raise(slider) : stage.lower(slider);
+    CHECK_FALSE(slider.pressed());
+    settle(stage);
+    CHECK(frames.get() == 4);
+  }
+}
+
 TEST_CASE("a handle that was never given, or is of no part any more, leads to none") {
   Stage stage;
   CHECK(stage.get({}) == nullptr);

@@ -192,6 +192,16 @@ TEST_CASE("each threshold decides at its very number as it says") {
          hand.touch(80 + rest, Phase::up, {180, 380});
          return hand.said(answers::lifted_resting);
        }},
+      {"what still counts as rest", 1.5, true, false,
+       [&](double by) {
+         Hand hand;
+         hand.stage.add<Pane>("pane", {0, 0, 360, 720}, {.least = -500, .most = 500});
+         hand.touch(0, Phase::down, {180, 300});
+         for (int i = 1; i <= 10; ++i) hand.touch(8 * i, Phase::move, {180, 300.0 + 8 * i});
+         hand.touch(140, Phase::move, {180, 380 + by});
+         hand.touch(140, Phase::up, {180, 380 + by});
+         return hand.said(answers::lifted_resting);
+       }},
       {"a row that opens", 32, true, true,
        [&](double by) { return slid(by, {.leading = 64}) == SwipeRow::State::open; }},
       {"a row that commits", 128, true, true,

@@ -262,3 +262,22 @@ TEST_CASE("what a list whose items come and go shows is as it was approved") {
     approved.check("core", axis == Axis::vertical ? "list of rows" : "list of rows aside");
   }
 }
+
+TEST_CASE("what is asked of items that are not there changes nothing") {
+  for (const double count : {1.0, 40.0}) {
+    Rows rows(count);
+    const auto items = static_cast<std::size_t>(count);
+    const double length = rows.list->length();
+    for (const std::size_t beyond : {items, items + 1}) {
+      rows.list->measure(beyond, 90);
+      rows.list->remove(beyond);
+      for (const double size : {-1.0, HUGE_VAL, std::nan("")}) rows.list->measure(items - 1, size);
+      settle(rows.stage);
+      CHECK(rows.list->items() == items);
+      CHECK(rows.list->length() == length);
+    }
+    rows.list->insert(items);  // behind the last is a place
+    settle(rows.stage);
+    CHECK(rows.list->items() == items + 1);
+  }
+}
