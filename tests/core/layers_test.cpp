@@ -702,3 +702,15 @@ TEST_CASE("just off its edge is that of the screen, or of what the window lies i
     }
   }
 }
+
+TEST_CASE("a sheet's rests may be as much as all of it, and no more") {
+  const auto fault = [](SheetSettings settings) {
+    return Sheet::fault("hive", {0, 100, 360, 600}, settings);
+  };
+  CHECK(fault({.rests = {1, 600}}).empty());
+  CHECK(fault({.rest_shares = {0.01, 1.0}}).empty());
+  CHECK_THAT(fault({.rests = {601}}), Catch::Contains("rests holds 601; it takes 1 to the sheet's own 600"));
+  CHECK_THAT(fault({.rests = {0.5}}), Catch::Contains("rests holds 0.5"));
+  for (const double share : {0.009, 1.001})
+    CHECK_THAT(fault({.rest_shares = {share}}), Catch::Contains("it takes 0.01 to 1"));
+}

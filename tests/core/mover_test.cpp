@@ -197,6 +197,15 @@ TEST_CASE("points, sizes, angles and colours") {
     mover.advance(ms(100));
     RC_ASSERT(mover.value() == b);
   });
+  PROPERTY("of two greys the more solid one counts for more", [] {
+    const double light = *number(0, 1), dark = *number(0, 1), share = *number(0, 1);
+    const Colour a{light, light, light, *number(0.05, 1)}, b{dark, dark, dark, *number(0.05, 1)};
+    const double of_a = a.alpha * (1 - share), of_b = b.alpha * share;
+    const double meant = (to_oklab(a).lightness * of_a + to_oklab(b).lightness * of_b) / (of_a + of_b);
+    const Colour made = mix(a, b, share);
+    RC_ASSERT(std::fabs(to_oklab(made).lightness - meant) < 1e-4);
+    RC_ASSERT(std::fabs(made.alpha - of_a - of_b) < 1e-9);
+  });
   // Fading out keeps the colour, as alpha is multiplied in.
   CHECK(mix(Colour::hex(0xDE9F1F), Colour::hex(0x000000, 0), 0.5).red == Approx(0xDE / 255.0).margin(1e-3));
 }

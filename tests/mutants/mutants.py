@@ -112,4 +112,6 @@ for path, number, start, end, text in places:
         open(path, "w", encoding="utf-8").write(whole)
     if sys.stderr.isatty():
         print(f"\r{caught + survived} of {count}", end="", file=sys.stderr)
+    elif (caught + survived) % 10 == 0:
+        print(f"{caught} of {caught + survived} so far", file=sys.stderr, flush=True)
 print(f"{caught} of {caught + survived} changes in {room} were noticed ({100 * caught // max(caught + survived, 1)} %), seed {seed}, {len(places)} places")
