@@ -53,7 +53,8 @@ struct Cells {
   }
 };
 
-// What defaults do not say: where there is something to move, there is somewhere to go.
+// What defaults do not say: where there is something to move, there is somewhere to go; and no tie that only
+// rounding decides, such as a commit at a whole number of the steps fingers take.
 struct Given {
   const char* kind;
   const char* setting;
@@ -75,7 +76,7 @@ inline const Given given[] = {{"slider", "to", 10.0},
                               {"card-deck", "count", 6.0},
                               {"carousel", "count", 5.0},
                               {"carousel", "per_view", 3.0},
-                              {"carousel", "commit", 0.3},
+                              {"carousel", "commit", 0.31},
                               {"page-dots", "count", 9.0},
                               {"list", "count", 40.0},
                               {"list", "gap", 4.0},
