@@ -83,7 +83,7 @@ Micros Stage::when(Micros told) const {
 bool Stage::touch(const Sample& sample) {
   Sample taken = sample;  // what comes first may call back, and the app fill its own sample anew
   const bool has_time = timely(sample);
-  if (has_time) taken.time = own(sample.time);
+  if (has_time && ahead_ != Micros{0}) taken.time = own(sample.time);
   if (busy_) {
     wait({has_time ? std::max(taken.time, around_.now) : around_.now, taken});
     return false;
