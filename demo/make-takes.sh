@@ -113,6 +113,18 @@ hand=bare make frame bare-closer 67 'zoom = 2.5' 'a bare finger taps twice' 'dou
 hand=bare make hive-sheet bare-rests 68 'stands = 3' 'a bare finger opens the sheet and flicks it up to full' \
   'tap ridge, wait 700 ms, press (180, 566), drag up 190 dp over 300 ms, wait 100 ms, lift, wait 500 ms, flick up 120 from (180, 390) at 1200'
 
+hand=bare make inspection bare-queen 69 'queen_seen = yes' 'a bare finger flicks the switch' 'flick right 60 from queen.thumb at 900'
+hand=bare make inspection bare-temper 70 'temper = 4.5' 'a bare finger draws along the temper marks' \
+  'press (150, 504), wait 40 ms, drag right 126 dp over 260 ms, lift'
+hand=bare make inspection bare-smoker 71 'smoker_lit = yes, saved = 1' 'bare fingers light the smoker, then save' \
+  'tap smoker, wait 300 ms, tap save'
+hand=bare make photos bare-tab 72 'box = Super' 'a bare finger taps another box' 'tap boxes.1'
+hand=bare make photos bare-dot 73 'photo = 5' 'a bare finger taps a dot' 'tap dots.5'
+hand=bare make visits bare-note 74 'willow.share = 0' 'a bare finger pulls the note out, and it goes back' \
+  'press (90, 366), drag right 126 dp over 220 ms, wait 60 ms, lift'
+hand=bare make hive-sheet bare-drawer 75 'drawer_open = no, chosen = 1' 'a bare finger draws the drawer in, chooses, and taps beside it' \
+  'press (6, 400), drag right 190 dp over 260 ms, lift, wait 500 ms, tap (132, 98), wait 300 ms, tap (320, 500)'
+
 # The same drag as a panel of 57.15 by 114.3 mm would have sent it: 20 units a millimetre, 3.175 a dp.
 {
   printf '%s\n' '# made, not recorded' 'N: Heather Ridge smoker shelf panel' 'I: 0018 0b0b 0001 0110' \
