@@ -138,8 +138,7 @@ int main(int argc, char** argv) {
   cairo_set_source_rgb(to, 0.97, 0.95, 0.89);
   cairo_paint(to);
   const Painter painter(to);
-  for (const ubbo::Part* part : app.stage.parts())
-    if (part->in_sight()) part->kind().pieces(*part, [&](const ubbo::Piece& piece) { painter.paint(piece); });
+  app.stage.draw([&](const ubbo::Part&, const ubbo::Piece& piece) { painter.paint(piece); });
   cairo_destroy(to);
   const bool written = cairo_surface_write_to_png(page, path) == CAIRO_STATUS_SUCCESS;
   cairo_surface_destroy(page);

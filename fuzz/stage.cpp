@@ -169,7 +169,7 @@ struct World {
   void step() {
     depth = 0;
     Part* part = stage->parts().empty() ? nullptr : stage->parts()[bytes.next(256) % stage->parts().size()];
-    switch (bytes.next(18)) {
+    switch (bytes.next(21)) {
       case 0:
         if (serial < 60) add();
         break;
@@ -203,9 +203,17 @@ struct World {
         choice.set(choice.get().with(bytes.next(4)));
         break;
       case 11:
-        if (part != nullptr && !part->accessible().actions.empty())
-          stage->act(*part, part->accessible().actions[bytes.next(256) % part->accessible().actions.size()],
-                     time);
+        if (part != nullptr && !part->kind().actions.empty())
+          stage->act(*part, part->kind().actions[bytes.next(256) % part->kind().actions.size()].name, time);
+        break;
+      case 12:
+        stage->back_begins(time);
+        break;
+      case 13:
+        stage->back_moves(bytes.next(256) / 200.0, time);
+        break;
+      case 14:
+        bytes.next(2) == 0 ? stage->back_cancelled(time) : static_cast<void>(stage->back_finished(time));
         break;
       case 9:
         time += Micros{bytes.next(256) * 4000};

@@ -48,7 +48,6 @@ class Dial final : public Part {
   }
 
   const PartKind& kind() const override { return described(); }
-  bool settled() const override { return held_ < 0 && !mover_.moving(); }
   Accessible accessible() const override {
     return {.role = "slider", .label = settings_.label, .value_now = value(), .value_max = settings_.most};
   }
@@ -65,23 +64,20 @@ class Dial final : public Part {
       return true;
     }
     if (contact.slot != held_) return false;
-    if (sample.phase != Phase::cancel) follow(contact, sample);
+    follow(contact, sample);
     if (sample.phase == Phase::move) return true;
-    const bool dragged = drag_.dragging() && sample.phase == Phase::up;
-    drag_.end();
-    held_ = -1;
     const Fact by = Fact::plain("by", way_ * 180.0 / std::numbers::pi, "degrees");
-    if (dragged) decide(turned, {by, Fact::plain("at", value(), "")});
-    send(dragged ? rest_near(value()) : back_);
+    if (drag_.dragging()) decide(turned, {by, Fact::plain("at", value(), "")});
+    release(drag_.dragging() ? rest_near(value()) : back_);
     return true;
   }
-  Micros due() const override { return mover_.due(); }
-  void advance(Micros now) override { mover_.advance(now); }
-  void heard() override {
+  void let_go(const Contact& contact, LetGo) override {
+    if (contact.slot == held_) release(back_);
+  }
+  void cell_changed() override {
     const double written = settings_.value.get();
     if (written == std::exchange(said_, written) || !std::isfinite(written)) return;
-    if (held_ < 0) mover_.send(rest_near(written), settings_.passage, around().now);
-    back_ = rest_near(written);
+    mover_.send(rest_near(written), settings_.passage, around().now);
   }
 
  private:
@@ -94,13 +90,15 @@ class Dial final : public Part {
     heading_ += step;
     if (drag_.dragging()) mover_.put(within(start_ + (way_ += step) / radians_per_unit));
   }
-  void send(double to) {
+  void release(double to) {
+    drag_.end();
+    held_ = -1;
     mover_.send(to, settings_.passage, around().now);
-    settings_.value.set(said_ = to);
+    if (!asked()) settings_.value.set(said_ = to);  // else what the app has written waits, and counts
   }
 
   DialSettings settings_;
-  Mover mover_{0.0, 1e-3};
+  Clocked<Mover> mover_{*this, 0.0, 1e-3};
   Drag drag_;
   Watch watch_;
   int held_ = -1;
@@ -145,6 +143,7 @@ inline const ubbo::PartKind& smoker::Dial::described() {
                                                .means = "a knob that is turned, for one number",
                                                .role = "slider",
                                                .readings = readings,
-                                               .pieces = &pieces});
+                                               .pieces = &pieces,
+                                               .mirrors = false});
   return kind;
 }

@@ -220,7 +220,7 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks)
         cut();
         disguise(drawn, by, inner->box(), by.opacity);
       }
-      window = window ? common(*window, outer->box()) : outer->box();
+      window = window ? common(*window, outer->window()) : outer->window();
       const Guise guise = outer->guise();
       if (guise.scale == 1.0 && guise.turn == 0.0 && guise.covered == Insets{} && outer->opacity() >= 1.0)
         continue;

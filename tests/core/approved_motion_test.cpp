@@ -1,5 +1,6 @@
 // Curves, springs and coasts: values, slopes and figures as they were when somebody last looked.
 #include "approved.hpp"
+#include "moments.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -40,45 +41,36 @@ std::vector<Passage::Way> ways() {
 
 }  // namespace
 
-TEST_CASE("what curves come to is as it was approved") {
-  Approved approved;
+TEST_CASE("what curves, motions and their figures come to is as it was approved") {
+  std::string text;
+  const auto add = [&](double number) { text += " " + few_digits(number); };
   for (const auto& [name, curve] : curves()) {
-    std::string all = name;
-    for (const double p :
-         {-0.5, -0.01, 0.0, 1e-9, 0.01, 0.1, 0.25, 1.0 / 3, 0.5, 0.6, 0.75, 0.9, 0.999, 1.0, 1.2}) {
-      char text[120];
-      std::snprintf(text, sizeof text, "%.12g %.12g %.9g\n", curve.value(p), curve.value(p, true),
-                    curve.slope(p));
-      all += text;
-    }
-    approved.add(all);
+    text += name + ":";
+    for (const double p : {-0.5, 1e-9, 0.1, 1.0 / 3, 0.5, 0.75, 0.9, 0.999, 1.0, 1.2})
+      for (const double number : {curve.value(p), curve.value(p, true), curve.slope(p)}) add(number);
+    text += "\n";
   }
-  approved.check("core", "curves");
-}
-
-TEST_CASE("what motions and their figures come to is as it was approved") {
-  Approved approved;
   for (const Passage::Way& way : ways())
     for (const double velocity : {0.0, 900.0, -2500.0}) {
       const Motion motion({.from = 10.0, .velocity = velocity, .to = 130.0, .begins = ms(50)},
                           std::visit([](const auto& one) { return Passage(one, ms(30)); }, way));
       const MotionFigures figures = figures_of(motion);
-      std::string all;
+      text += "from 10 to 130 at " + few_digits(velocity) + ":";
       for (const Micros time :
            {figures.duration, figures.settled, figures.peak_at, figures.half, figures.nine_tenths,
             motion.begins(), motion.ends(), duration_of(way, velocity)})
-        all += std::to_string(time.count()) + " ";
-      for (const double number : {figures.overshoot, figures.undershoot, figures.peak_speed})
-        all += rounded(number);
+        text += " " + std::to_string(time.count());
+      for (const double number : {figures.overshoot, figures.undershoot, figures.peak_speed}) add(number);
       const Curve progress = progress_of(way, velocity / 120.0);
-      for (double at = 80; at < 900; at += 37) {
+      for (const double at : {80.0, 117.0, 200.0, 390.0, 700.0}) {
         const MotionState here = motion.at(ms(at));
-        all += rounded(here.value) + rounded(here.velocity) + rounded(motion.opacity(ms(at))) +
-               rounded(progress.value((at - 80) / 600));
+        for (const double number :
+             {here.value, here.velocity, motion.opacity(ms(at)), progress.value((at - 80) / 600)})
+          add(number);
       }
-      approved.add(all);
+      text += "\n";
     }
-  approved.check("core", "motions");
+  approve("core", "motions", text);
 }
 
 TEST_CASE("a timeline has finished where its head has come to the end it runs to, and not while it stands") {

@@ -27,7 +27,6 @@ TEST_CASE("each change under a finger ends with a cancel, and nothing is left be
                            s.place(p, {0, 0, 200, 40});
                          },
                          true},
-                        {"change", [](Stage&s, Slider&p) { s.change(p, [](auto& x) { x.step = 2; }); }, true},
                         {"turn",
                          [](Stage&s, Slider&) {
                            s.turn({720, 360}, {}, ms(20));
@@ -303,7 +302,7 @@ TEST_CASE(
 
 TEST_CASE("assistive technology: actions, and keys that activate") {
   HoneySlider app({.step = 1});
-  CHECK(app.slider->accessible().actions.size() == 2);
+  CHECK(OfferedActions(*app.slider).size() == 2);
   CHECK(app.stage.act(*app.slider, "increase", ms(0)));
   app.settle();
   CHECK(app.frames.get() == 5);

@@ -109,7 +109,7 @@ TEST_CASE(
       const Carousel& photos = stage.add<Carousel>(
           "photos", {0, 200, 360, 300}, {.index = index, .count = 9, .at_most = 2, .carry = ms(400)});
       stage.advance(ms(0));
-      const double speed = -flick(stage, Axis::horizontal) / 360;  // items a second
+      const double speed = flick(stage, Axis::horizontal) / 360;  // items a second
       const double from = photos.position();
       const double ends = photos.target();
       CHECK(ends == 3);

@@ -1,5 +1,5 @@
 // Sheets, drawers, dialogs, windows and toasts on one stage.
-#include "approved.hpp"
+#include "check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -651,27 +651,6 @@ TEST_CASE("a toast's time stands under a finger; it is swiped away, replaced or 
   CHECK(tray.words() == "fourth");
   CHECK(said.back() == "fourth");
   CHECK(stage.focused() == nullptr);
-}
-
-TEST_CASE("what layers come to, show and tell is as it was approved") {
-  Approved approved;
-  for (unsigned seed = 1; seed <= 60; ++seed) {
-    const auto deeds = made_from(seed, [] { return any_deeds(); });
-    LayersApp app({.safe = {.top = seed % 5 == 0 ? 30.0 : 0.0}, .right_to_left = seed % 4 == 0});
-    app.stage.advance(ms(0));
-    std::size_t said = 0;
-    std::string all;
-    for (const Deed& deed : deeds) {
-      deed.what(app);
-      all += text_of(app.stage, said);
-      app.stage.advance(app.stage.now() + ms(2));
-    }
-    app.stage.advance(ms(deeds.back().at + 120));
-    all += text_of(app.stage, said);
-    settle(app.stage);
-    approved.add(all + app.log + text_of(app.stage, said));
-  }
-  approved.check("core", "layers");
 }
 
 TEST_CASE("just off its edge is that of the screen, or of what the window lies in, wherever that is laid") {

@@ -2,7 +2,7 @@
 #include <map>
 #include <numeric>
 
-#include "approved.hpp"
+#include "check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -223,44 +223,6 @@ TEST_CASE("what an app gives a list that does not lie in it is refused, and says
   CHECK_THROWS_WITH(stage.advance(ms(0)), Catch::Contains("does not lie in it"));
   CHECK_THROWS_WITH(stage.add<List>("b", {0, 0, 100, 100}, {.count = 1.5}),
                     Catch::Contains("a whole number"));
-}
-
-TEST_CASE("what a list whose items come and go shows is as it was approved") {
-  for (const Axis axis : {Axis::vertical, Axis::horizontal}) {
-    Approved approved;
-    for (int run = 0; run < 8; ++run) {
-      Rows rows(run == 0 ? 0 : run == 1 ? 2 : 40, {.axis = axis, .glide = ms(run % 3 == 0 ? 0 : 180)});
-      rows.uneven = run % 2 == 0;
-      std::size_t said = 0;
-      std::string all;
-      const auto look = [&](double at_ms) {
-        rows.stage.advance(ms(at_ms));
-        all += text_of(rows.stage, said) + rounded(rows.offset.get());
-      };
-      for (int i = 0; i < 4; ++i) {
-        const double at = 1000.0 * i;
-        rows.fling(at, i == 2 ? 140 : -150, i == 1 ? 200 : 0);
-        look(at + 300);
-        const std::size_t items = rows.list->items();
-        const std::size_t which = items == 0 ? 0 : (static_cast<std::size_t>(run) * 3 + 1) % items;
-        rows.stage.at(ms(at + 310), [&] {
-          if (i == 0 && items > 0) rows.list->remove(which);
-          if (i == 1) rows.list->insert(which);
-          if (i == 2 && items > 0) rows.list->measure(which, 90);
-          if (i == 3) rows.list->scroll_to(which);
-        });
-        look(at + 350);
-        for (const Key key : {Key::page_down, Key::up, Key::end, Key::page_up}) {
-          rows.stage.focus("rows");
-          rows.stage.press(key, rows.stage.now() + ms(40));
-        }
-        look(at + 900);
-      }
-      settle(rows.stage);
-      approved.add(all + text_of(rows.stage, said));
-    }
-    approved.check("core", axis == Axis::vertical ? "list of rows" : "list of rows aside");
-  }
 }
 
 TEST_CASE("what is asked of items that are not there changes nothing") {

@@ -46,6 +46,8 @@ class Visits {
     for (const Answer* answer : all_answers())
       if (!seen_.contains(answer))
         names.push_back(std::string(answer->question->words) + " " + answer->words);
+      else if (tells_a_number(*answer) && !claims().contains(answer))
+        names.push_back(std::string("no claim for: ") + answer->words);
     return names;
   }
 
@@ -448,6 +450,61 @@ TEST_CASE("each answer is given, and what it claims is so") {
                                            "quarry commits trailing", "quarry commits trailing",
                                            "quarry removed"});
     CHECK(stage.settled());
+    visits.look(stage);
+  }
+  {  // what is asked under a finger; and a part that does nothing when it is due
+    struct Idle final : TimedMember {
+      using TimedMember::TimedMember;
+      [[nodiscard]] Micros due() const override { return ms(50); }
+      [[nodiscard]] bool settled() const override { return true; }
+      void advance(Micros) override {}
+    };
+    Stage stage({.journal = 100});
+    auto& list = stage.add<List>("rows", {0, 0, 360, 400}, {.count = 50});
+    const Idle idle(list);
+    stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {100, 100}});
+    list.scroll_to(7);
+    stage.advance(ms(100));
+    auto& sheet = stage.add<Sheet>("sheet", {0, 100, 360, 600}, {.rests = {300}});
+    stage.at(ms(200), [&] { sheet.open(); });
+    stage.advance(ms(2000));
+    CHECK(stage.back_begins(ms(2000)));
+    stage.back_moves(0.4, ms(2050));
+    stage.back_cancelled(ms(2100));
+    visits.look(stage);
+  }
+  {  // a row that is not carried far enough to open
+    Stage stage({.journal = 100});
+    auto& row = stage.add<SwipeRow>("mill", {0, 0, 360, 60}, {.leading = 100});
+    drag(stage, 0, {40, 30}, {75, 30}, 200);
+    stage.advance(ms(3000));
+    CHECK(row.offset().x == 0);
+    visits.look(stage);
+  }
+  {  // a card carried far and let go at rest
+    Stage stage({.journal = 100});
+    Cell<int> top{0};
+    stage.add<CardDeck>("hives", {30, 100, 300, 400}, {.top = top, .count = 3});
+    drag(stage, 0, {60, 300}, {320, 300}, 200);
+    stage.advance(ms(3000));
+    CHECK(top.get() == 1);
+    // Another one far out, and flicked back.
+    for (int i = 0; i <= 20; ++i)
+      stage.touch({.time = ms(4000 + 8 * i),
+                   .contact = 1,
+                   .phase = i == 0 ? Phase::down : Phase::move,
+                   .at = {60.0 + 24 * std::min(i, 12) - 10 * std::max(i - 12, 0), 300}});
+    stage.touch({.time = ms(4164), .contact = 1, .phase = Phase::up, .at = {268, 300}});
+    stage.advance(ms(6000));
+    CHECK(top.get() == 1);
+    visits.look(stage);
+  }
+  {  // a rating wiped off
+    Cell<double> temper{3};
+    Stage stage({.journal = 100});
+    stage.add<Rating>("temper", {100, 500, 200, 40}, {.value = temper});
+    drag(stage, 0, {200, 520}, {90, 520}, 100);
+    CHECK(temper.get() == 0);
     visits.look(stage);
   }
   for (const std::string& missing : visits.missing()) UNSCOPED_INFO(missing);

@@ -312,6 +312,8 @@ TEST_CASE(
                         Catch::Contains("\"ruleId\": \"small-target\"") && Catch::Contains("\"startLine\"") &&
                         Catch::Contains("\"kind\": \"inSource\"") &&
                         Catch::Contains("a \\\"quiet\\\" button"));
+  CHECK_THAT(findings_sarif("the ridge/h\303\266he 50%.toml", findings),
+             Catch::Contains("\"uri\": \"the%20ridge/h%C3%B6he%2050%25.toml\""));
   CHECK_THAT(findings_json("ridge.scene.toml", findings),
              Catch::Contains("\"silenced\"") && Catch::Contains("\"line\""));
   CHECK_THROWS_AS(parse_scene("[[silence]]\nrule = \"covered\"\n", "s"), InputError);

@@ -38,10 +38,12 @@ struct Cells {
   }
   // One of them gets another value, picked by a share of what there is.
   void write(double which, double what) {
-    for (auto& cell : numbers) cell.set(which < 0.5 ? what * 14 - 2 : std::round(what * 10));
-    for (auto& cell : wholes) cell.set(static_cast<int>(what * 12) - 2);
-    for (auto& cell : flags) cell.set(what < 0.5);
-    for (auto& cell : choices) cell.set(cell.get().with(static_cast<std::size_t>(what * 4)));
+    together([&] {
+      for (auto& cell : numbers) cell.set(which < 0.5 ? what * 14 - 2 : std::round(what * 10));
+      for (auto& cell : wholes) cell.set(static_cast<int>(what * 12) - 2);
+      for (auto& cell : flags) cell.set(what < 0.5);
+      for (auto& cell : choices) cell.set(cell.get().with(static_cast<std::size_t>(what * 4)));
+    });
   }
   [[nodiscard]] std::string text() const {
     std::string all;
@@ -109,9 +111,10 @@ inline Key seen(Key key, Seen how) {
 }
 
 struct Alone {
-  /// `inside`: a pane around it that moves to either side, on a stage that smooths and predicts.
+  /// `begins`: what its cells hold from the first, as `Cells::write` does. `inside`: a pane around it that
+  /// moves to either side, on a stage that smooths and predicts.
   Alone(const PartKind& of, bool right_to_left, bool with_twin = false, std::optional<Axis> axis = {},
-        bool inside = false)
+        bool inside = false, double begins = -1.0)
       : stage({.feel = {.smoothing = inside ? ms(8) : ms(0), .prediction = inside ? ms(20) : ms(0)},
                .right_to_left = right_to_left,
                .journal = 20'000}) {
@@ -126,6 +129,10 @@ struct Alone {
       if (std::string_view(one.kind) == of.name)
         of.put(settings.get(), find_setting(of, one.setting), one.value);
     if (axis) of.put(settings.get(), find_setting(of, "axis"), static_cast<double>(*axis));
+    if (begins >= 0.0) {
+      cells.write(0.7, begins);
+      for (auto& cell : cells.texts) cell.set("part");
+    }
     const Box box = axis == Axis::vertical ? upright : lying;
     const Point corner = inside ? Point{0, -100} : Point{};
     part = &stage.add(of, "part", Placement::of(box + corner), settings.get(),
@@ -190,9 +197,9 @@ inline std::vector<Event> any_events() {
         const auto which = static_cast<std::size_t>(*rc::gen::inRange(0, 4));
         events.push_back({now, [now, which](Alone& alone, Seen how) {
                             const bool mirrored = how == Seen::mirrored;
-                            const auto actions = alone.part->accessible().actions;
+                            const OfferedActions actions(*alone.part);
                             if (actions.empty()) return;
-                            std::string action = actions[which % actions.size()];
+                            std::string action = actions[which % actions.size()].name;
                             const std::size_t left = action.find("left");
                             const std::size_t right = action.find("right");
                             if (mirrored && left != std::string::npos) action.replace(left, 4, "right");

@@ -16,7 +16,7 @@ struct LampSettings {
   bool modal = false;
 };
 
-class Lamp final : public Part {
+class Lamp final : public Part, public LayerPart, public BackTaker {
  public:
   using Settings = LampSettings;
   static const PartKind& described();
@@ -29,20 +29,22 @@ class Lamp final : public Part {
   void change(LampSettings settings) { settings_ = std::move(settings); }
   [[nodiscard]] double brightness() const { return mover_.at(around().now).value; }
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return !mover_.moving(); }
   [[nodiscard]] Accessible accessible() const override { return {.role = "img"}; }
   bool touch(const Contact&, const Sample& sample) override {
     if (sample.phase == Phase::down) settings_.seen.set(brightness());
     return true;
   }
-  bool back() override { return settings_.wants_back; }
-  [[nodiscard]] bool modal() const override { return settings_.modal; }
-  [[nodiscard]] Micros due() const override { return mover_.due(); }
-  void advance(Micros now) override { mover_.advance(now); }
+  [[nodiscard]] bool wants_back() const override { return settings_.wants_back; }
+  void back() override {}
+  [[nodiscard]] bool is_open() const override { return settings_.modal; }
+  [[nodiscard]] bool is_away() const override { return false; }
+  [[nodiscard]] bool is_modal() const override { return settings_.modal; }
+  [[nodiscard]] bool is_leaving() const override { return false; }
+  void leave() override {}
 
  private:
   LampSettings settings_;
-  Mover mover_;
+  Clocked<Mover> mover_{*this};
 };
 
 /// Parts of all kinds that share cells, in a sheet with a list, with callbacks that write: what one of them

@@ -29,6 +29,7 @@ TEST_CASE("an option --set changes a scene for one run, with the checks of the s
                         {"frames.step=x", "step = 'x'"},
                         {"frames", "takes PART.SETTING=VALUE"},
                         {"feel.like=glved", "nearest known: gloved"},
+                        {"cells.frmes=2", "nearest known: frames"},
                         {"cells.frames=[[[[[[[[[[[[[[[[[[1", "the 17th bracket"}}) {
     CAPTURE(c.set);
     const Ran wrong = run(tool + " replay " + scene_and_drag + " --set '" + c.set + "'");

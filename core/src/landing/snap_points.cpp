@@ -40,19 +40,27 @@ SnapPoints SnapPoints::even(double from, double to, double step) {
   return made;
 }
 
-SnapPoints SnapPoints::list(std::vector<double> places) {
-  for (double place : places)
+SnapPoints SnapPoints::list(std::span<const double> places) {
+  for (const double place : places)
     if (!std::isfinite(place)) refuse("snap points: a place is not a finite number");
-  std::sort(places.begin(), places.end());
-  places.erase(std::unique(places.begin(), places.end()), places.end());
   SnapPoints made;
-  made.size_ = places.size();
-  made.list_ = std::move(places);
+  const auto sorted = [&](auto begin, auto end) {
+    std::sort(begin, end);
+    return static_cast<std::size_t>(std::unique(begin, end) - begin);
+  };
+  if (places.size() <= made.few_.size()) {
+    const auto end = std::copy(places.begin(), places.end(), made.few_.begin());
+    made.size_ = made.listed_ = sorted(made.few_.begin(), end);
+  } else {
+    made.many_.assign(places.begin(), places.end());
+    made.size_ = sorted(made.many_.begin(), made.many_.end());
+    made.many_.resize(made.size_);
+  }
   return made;
 }
 
 double SnapPoints::at(std::size_t index) const {
-  if (!list_.empty()) return list_[index];
+  if (step_ == 0.0) return listed()[index];
   if (index + 1 >= size_) return to_;
   const double steps = static_cast<double>(index);
   if (scale_ == 0.0) return from_ + steps * step_;
@@ -62,14 +70,15 @@ double SnapPoints::at(std::size_t index) const {
 
 SnapPoints::Found SnapPoints::look(double place) const {
   std::size_t below = 0;
-  if (!list_.empty()) {
-    const auto past = std::upper_bound(list_.begin(), list_.end(), place);
-    below = past == list_.begin() ? 0 : static_cast<std::size_t>(past - list_.begin()) - 1;
+  if (step_ == 0.0) {
+    const std::span<const double> places = listed();
+    const auto past = std::upper_bound(places.begin(), places.end(), place);
+    below = past == places.begin() ? 0 : static_cast<std::size_t>(past - places.begin()) - 1;
   } else if (place > from_) {
     below = static_cast<std::size_t>(std::min((place - from_) / step_, static_cast<double>(size_ - 1)));
   }
   double lower = at(below);
-  if (list_.empty() && below > 0 && lower > place) lower = at(--below);
+  if (step_ != 0.0 && below > 0 && lower > place) lower = at(--below);
   if (below + 1 >= size_) return {below, lower};
   const double upper = at(below + 1);
   return place - lower < upper - place ? Found{below, lower} : Found{below + 1, upper};

@@ -4,11 +4,7 @@
 
 namespace ubbo {
 
-namespace {
-
-constexpr std::array button_actions{"activate"};
-
-}  // namespace
+namespace {}  // namespace
 
 template <>
 std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>() {
@@ -36,64 +32,55 @@ Button::Button(std::string id, const Box& box, ButtonSettings settings, Surround
     : Part(std::move(id), box, around) {
   if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
   change(std::move(settings));
+  mover_.put(down() ? 1.0 : 0.0);
 }
 
 void Button::change(ButtonSettings settings) {
   settings_ = std::move(settings);
   watch_.stop();
   if (settings_.down.linked()) watch_ = settings_.down.watch([this](bool) { hear(); });
-  mover_.put(down() ? 1.0 : 0.0);
 }
 
-void Button::show() {
+void Button::update() {
   const double wanted = pressed() || down() ? 1.0 : 0.0;
   if (wanted == mover_.target()) return;
   mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
-  if (around().write == Write::travels)
+  if (std::exchange(travels_, true))
     mover_.send(wanted, settings_.passage, around().now);
   else
     mover_.put(wanted);
 }
 
 Accessible Button::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .pressed = settings_.down.linked() ? std::optional(down()) : std::nullopt,
-          .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = button_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .pressed = settings_.down.linked() ? std::optional(down()) : std::nullopt,
+      .disabled = !enabled(),
+      .keys = described().keys,
+  };
 }
 
 bool Button::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
-    if (!press_.down(contact, sample)) return false;
-    show();
-    return true;
+    return press_.down(contact, sample);
   }
   if (!press_.mine(contact)) return false;
   if (sample.phase == Phase::move) press_.follow(*this, sample, box());
-  if (sample.phase == Phase::cancel) {
-    press_.end();
-    decide(answers::press_cancelled);
-  }
   if (sample.phase == Phase::up && press_.lift(*this, sample, box())) activate();
-  show();
   return true;
 }
 
-void Button::lose(const Contact& contact, const Sample&) {
-  if (!press_.mine(contact)) return;
-  press_.end();
-  show();
-}
+void Button::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, contact, how); }
 
 void Button::activate() {
   decide(!settings_.down.linked() ? answers::button_pressed
          : down()                 ? answers::button_comes_up
                                   : answers::button_stays_down);
-  if (settings_.down.linked()) settings_.down.set(!down());
-  if (settings_.presses.linked()) settings_.presses.set(settings_.presses.get() + 1);
-  if (settings_.on_press) settings_.on_press();
+  if (settings_.down.linked() && !asked()) settings_.down.set(!down());
+  if (settings_.presses.linked() && settings_.presses.get() < std::numeric_limits<int>::max())
+    settings_.presses.set(settings_.presses.get() + 1);
+  tell(settings_.on_press);
 }
 
 bool Button::press(Key key) {
@@ -103,11 +90,8 @@ bool Button::press(Key key) {
     return true;
   }
   activate();
-  show();
   return true;
 }
-
-bool Button::act(std::string_view action) { return action == button_actions[0] && press(Key::enter); }
 
 namespace {
 
@@ -135,6 +119,9 @@ void button_pieces(const Part& part, const PieceTaker& out) {
        .words = it.settings().label});
 }
 
+constexpr std::array button_actions{
+    PartAction{"activate", "presses it", [](Part& part) { part.press(Key::enter); }}};
+
 }  // namespace
 
 const PartKind& Button::described() {
@@ -144,6 +131,7 @@ const PartKind& Button::described() {
                                                  .readings = button_readings,
                                                  .pieces = &button_pieces,
                                                  .keys = "Space, Enter",
+                                                 .actions = button_actions,
                                                  .answers = answers::button_answers});
   return kind;
 }

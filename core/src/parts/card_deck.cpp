@@ -9,7 +9,6 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array deck_actions{"undo", "throw left", "throw right", "throw up", "throw down"};
 constexpr std::size_t most_flying = 8;
 constexpr std::array all_sides{Side::left, Side::right, Side::up, Side::down};
 
@@ -47,6 +46,9 @@ std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>() {
       flag<&S::downwards>("downwards", "cards may be thrown downwards"),
       number<&S::far>("far", "", 0.05, 2.0,
                       "the share of its own size from which a card that is let go is thrown"),
+      number<&S::far_distance>("far_distance", "dp", 0.0, 10000.0,
+                               "how far a card must be dragged to be thrown; the share counts too, whichever "
+                               "is reached first; 0: only the share"),
       number<&S::turn>("turn", "degrees", 0.0, 90.0,
                        "how far a card turns that is dragged by its width, held at its end"),
       number<&S::behind>("behind", "", 0.0, 0.9, "how much smaller the next card is before it rises"),
@@ -75,23 +77,31 @@ std::string CardDeck::fault(const std::string& id, const Box&, const CardDeckSet
 CardDeck::CardDeck(std::string id, const Box& box, CardDeckSettings settings, Surroundings& around)
     : Part(std::move(id), box, around) {
   if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
-  flying_.reserve(most_flying + 1);
+  flying_.all.reserve(most_flying + 1);
   change(std::move(settings));
 }
 
 void CardDeck::change(CardDeckSettings settings) {
+  const bool other_cell = settings.top.cell() != settings_.top.cell();
   settings_ = std::move(settings);
+  thrown_.reserve(static_cast<std::size_t>(settings_.count) + 1);
+  if (!other_cell) return;
   watch_ = settings_.top.watch([this](int) { hear(); });
-  said_ = settings_.top.get();
-  x_.put(0.0);
-  y_.put(0.0);
-  risen_.put(1.0);
-  flying_.clear();
+  deal(settings_.top.get());
+  flying_.all.clear();
   thrown_.clear();
 }
 
-int CardDeck::top() const {
-  return settings_.top.linked() ? std::clamp(settings_.top.get(), 0, count()) : count();
+int CardDeck::top() const { return settings_.top.linked() ? std::clamp(top_, 0, count()) : count(); }
+
+// Another card is simply there.
+void CardDeck::deal(int card) {
+  top_ = card;
+  drag_.end();
+  held_by_ = none;
+  x_.put(0.0);
+  y_.put(0.0);
+  risen_.put(1.0);
 }
 
 bool CardDeck::open_to(Side side) const {
@@ -120,19 +130,16 @@ double CardDeck::next_risen() const {
   return std::clamp(most, 0.0, 1.0);
 }
 
-bool CardDeck::settled() const {
-  return !pressed() && !x_.moving() && !y_.moving() && !risen_.moving() && flying_.empty();
-}
-
 Accessible CardDeck::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_text = top() < count()
-                            ? "card " + std::to_string(top() + 1) + " of " + std::to_string(count())
-                            : std::string("no cards left"),
-          .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = deck_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .value_text = top() < count()
+                        ? ShortText::of("card ", std::to_string(top() + 1), " of ", std::to_string(count()))
+                        : ShortText("no cards left"),
+      .disabled = !enabled(),
+      .keys = described().keys,
+  };
 }
 
 Wish CardDeck::wish(const Sample&) const {
@@ -155,17 +162,13 @@ bool CardDeck::touch(const Contact& contact, const Sample& sample) {
     return true;
   }
   if (contact.slot != held_by_) return false;
-  if (sample.phase == Phase::cancel) {
-    drag_.end();
-    held_by_ = none;
-    back({});
-    return true;
-  }
   const Feel& feel = feel_for(sample.tool);
   const double threshold = feel.threshold(feel.main_axis(sample.at - contact.down.at));
-  if (drag_.move(sample.at, contact.contested ? HUGE_VAL : threshold))
+  if (drag_.move(sample.at, contact.contested ? HUGE_VAL : threshold)) {
     decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
                             Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+    moment(MomentKind::threshold_crossed);
+  }
   if (drag_.dragging()) {
     const Point at = grabbed_ + drag_.offset();
     x_.put(at.x);
@@ -175,7 +178,7 @@ bool CardDeck::touch(const Contact& contact, const Sample& sample) {
   return true;
 }
 
-void CardDeck::lose(const Contact& contact, const Sample&) {
+void CardDeck::let_go(const Contact& contact, LetGo) {
   if (contact.slot != held_by_) return;
   drag_.end();
   held_by_ = none;
@@ -203,16 +206,18 @@ void CardDeck::lift(const Contact& contact, const Sample& sample) {
   }
   const double size = level(best) ? laid().w : laid().h;
   const double speed = dot(velocity, unit_of(best));
-  const Fact distance = Fact::above("far", far * size, "dp", settings_.far * size);
+  const double needed = Commit{.share = settings_.far, .distance = settings_.far_distance}.on(size);
+  const Fact distance = Fact::above("far", far * size, "dp", needed);
   const Fact pace = Fact::above("speed", speed, "dp/s", feel.flick_speed);
   if (far > 0.0 && speed >= feel.flick_speed)
     decide(answers::card_fast, {pace, distance});
-  else if (far >= settings_.far && speed > -feel.flick_speed)
+  else if (far * size >= needed && speed > -feel.flick_speed)
     decide(answers::card_far, {distance, pace});
   else {
-    decide(answers::card_stays, {distance, pace});
+    decide(far * size >= needed ? answers::card_flicked_back : answers::card_stays, {distance, pace});
     return back(velocity);
   }
+  moment(MomentKind::committed);
   send(best, velocity);
 }
 
@@ -243,7 +248,7 @@ void CardDeck::send(Side side, Point velocity) {
   const Point from = offset();
   const double share = next_risen();
   const Reduced how = reduced_for(settings_.reduced_motion, around().reduced_motion);
-  if (flying_.size() == most_flying) flying_.erase(flying_.begin());
+  if (flying_.all.size() == most_flying) flying_.all.erase(flying_.all.begin());
   Flying leaving{.card = card, .turn = turn()};
   const Point to = beyond(side, from);
   for (auto [mover, at, end, speed] :
@@ -252,7 +257,7 @@ void CardDeck::send(Side side, Point velocity) {
     mover->set_reduced(how);
     mover->send(end, settings_.leave, around().now, speed);
   }
-  if (leaving.x.moving() || leaving.y.moving()) flying_.push_back(leaving);
+  if (leaving.x.moving() || leaving.y.moving()) flying_.all.push_back(leaving);
   thrown_.resize(std::min(thrown_.size(), static_cast<std::size_t>(card)));
   thrown_.resize(static_cast<std::size_t>(card), side);
   thrown_.push_back(side);
@@ -263,19 +268,24 @@ void CardDeck::send(Side side, Point velocity) {
   risen_.set_reduced(how);
   risen_.send(1.0, settings_.passage, around().now);
   say_top(card + 1);
-  if (settings_.on_throw) settings_.on_throw(card, side);
+  tell(settings_.on_throw, card, side);
 }
 
 void CardDeck::say_top(int card) {
-  said_ = card;
-  settings_.top.set(card);
+  top_ = card;
+  if (!asked()) settings_.top.set(card);  // else what the app has written counts
 }
 
+bool CardDeck::can_throw(Side side) const { return top() < count() && open_to(side); }
+
 void CardDeck::throw_to(Side side) {
-  ask([this, side] {
-    act(deck_actions[1 + static_cast<std::size_t>(std::find(all_sides.begin(), all_sides.end(), side) -
-                                                  all_sides.begin())]);
-  });
+  ask(
+      [this, side] {
+        if (!can_throw(side)) return;
+        decide(answers::card_asked);
+        send(side, {});
+      },
+      WhileHeld::waits);
 }
 
 // Of the sides that are open the first, as one reads: for a card of which nobody knows where it went.
@@ -288,86 +298,67 @@ Side CardDeck::first_side() const {
 }
 
 void CardDeck::undo() {
-  ask([this] { act(deck_actions[0]); });
+  ask([this] { take_back(); }, WhileHeld::waits);
 }
 
-bool CardDeck::act(std::string_view action) {
-  if (pressed()) return false;
-  if (action == deck_actions[0]) {
-    if (top() == 0) return false;
-    const int card = top() - 1;
-    const Side from = static_cast<std::size_t>(card) < thrown_.size()
-                          ? thrown_[static_cast<std::size_t>(card)]
-                          : first_side();
-    decide(answers::card_undone, {Fact::plain("card", card + 1, "")});
-    Point at = beyond(from, {});
-    // One that is still on its way turns round where it is.
-    for (auto one = flying_.begin(); one != flying_.end(); ++one)
-      if (one->card == card) {
-        at = {one->x.at(around().now).value, one->y.at(around().now).value};
-        flying_.erase(one);
-        break;
-      }
-    x_.put(at.x);
-    y_.put(at.y);
-    risen_.put(1.0);
-    say_top(card);
-    back({});
-    return true;
-  }
-  for (std::size_t i = 0; i < all_sides.size(); ++i) {
-    if (action != deck_actions[i + 1]) continue;
-    if (top() >= count() || !open_to(all_sides[i])) return false;
-    decide(answers::card_asked);
-    send(all_sides[i], {});
-    return true;
-  }
-  return false;
+void CardDeck::take_back() {
+  if (!can_undo()) return;
+  const int card = top() - 1;
+  const Side from = static_cast<std::size_t>(card) < thrown_.size() ? thrown_[static_cast<std::size_t>(card)]
+                                                                    : first_side();
+  decide(answers::card_undone, {Fact::plain("card", card + 1, "")});
+  Point at = beyond(from, {});
+  // One that is still on its way turns round where it is.
+  for (auto one = flying_.all.begin(); one != flying_.all.end(); ++one)
+    if (one->card == card) {
+      at = {one->x.at(around().now).value, one->y.at(around().now).value};
+      flying_.all.erase(one);
+      break;
+    }
+  x_.put(at.x);
+  y_.put(at.y);
+  risen_.put(1.0);
+  say_top(card);
+  back({});
 }
 
 bool CardDeck::press(Key key) {
-  switch (key) {
-    case Key::left:
-      return act(deck_actions[1]);
-    case Key::right:
-      return act(deck_actions[2]);
-    case Key::up:
-      return act(deck_actions[3]);
-    case Key::down:
-      return act(deck_actions[4]);
-    case Key::escape:
-      return act(deck_actions[0]);
-    default:
-      return false;
+  constexpr std::array keys{Key::left, Key::right, Key::up, Key::down};
+  const auto found = std::find(keys.begin(), keys.end(), key);
+  const bool throws = found != keys.end();
+  if (!throws && key != Key::escape) return false;
+  const Side side = throws ? all_sides[static_cast<std::size_t>(found - keys.begin())] : Side::left;
+  if (throws ? !can_throw(side) : !can_undo()) return false;
+  if (pressed()) {
+    decide(answers::key_held);
+    return true;
   }
+  if (!throws) {
+    take_back();
+    return true;
+  }
+  decide(answers::card_asked);
+  send(side, {});
+  return true;
 }
 
-Micros CardDeck::due() const {
-  Micros next = std::min({x_.due(), y_.due(), risen_.due()});
-  for (const Flying& one : flying_) next = std::min({next, one.x.due(), one.y.due()});
+Micros CardDeck::Flights::due() const {
+  Micros next = never;
+  for (const Flying& one : all) next = std::min({next, one.x.due(), one.y.due()});
   return next;
 }
 
-void CardDeck::advance(Micros now) {
-  x_.advance(now);
-  y_.advance(now);
-  risen_.advance(now);
-  for (Flying& one : flying_) {
+void CardDeck::Flights::advance(Micros now) {
+  for (Flying& one : all) {
     one.x.advance(now);
     one.y.advance(now);
   }
-  std::erase_if(flying_, [](const Flying& one) { return !one.x.moving() && !one.y.moving(); });
+  std::erase_if(all, [](const Flying& one) { return !one.x.moving() && !one.y.moving(); });
 }
 
-void CardDeck::heard() {
-  const int written = settings_.top.linked() ? settings_.top.get() : said_;
-  if (written == said_) return;
-  // The app deals: another card is simply there.
-  said_ = written;
-  if (pressed()) return;
-  x_.put(0.0);
-  y_.put(0.0);
-  risen_.put(1.0);
+// The app deals.
+void CardDeck::cell_changed() {
+  if (settings_.top.linked() && settings_.top.get() != top_) deal(settings_.top.get());
 }
 
 namespace {
@@ -425,6 +416,20 @@ void card_deck_pieces(const Part& part, const PieceTaker& out) {
   out({.role = Role::label, .box = {box.x, box.y - 26.0, box.w, 20.0}, .words = it.settings().label});
 }
 
+template <Side To>
+constexpr PartAction throw_action(const char* name, const char* means) {
+  return {name, means, [](Part& part) { static_cast<CardDeck&>(part).throw_to(To); },
+          [](const Part& part) { return deck_of(part).can_throw(To); }};
+}
+
+constexpr std::array deck_actions{
+    PartAction{"undo", "takes back the card that was thrown last", &run_action<CardDeck, &CardDeck::undo>,
+               &can_do<CardDeck, &CardDeck::can_undo>},
+    throw_action<Side::left>("throw left", "throws the topmost card to the left"),
+    throw_action<Side::right>("throw right", "throws the topmost card to the right"),
+    throw_action<Side::up>("throw up", "throws the topmost card upwards"),
+    throw_action<Side::down>("throw down", "throws the topmost card downwards")};
+
 }  // namespace
 
 const PartKind& CardDeck::described() {
@@ -435,7 +440,7 @@ const PartKind& CardDeck::described() {
                           .readings = card_deck_readings,
                           .pieces = &card_deck_pieces,
                           .keys = "arrows throw, Escape takes back",
-                          .calls = {},
+                          .actions = deck_actions,
                           .answers = answers::card_deck_answers});
   return kind;
 }

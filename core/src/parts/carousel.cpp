@@ -8,7 +8,6 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array carousel_actions{"next", "previous"};
 constexpr std::array carousel_gives{"none", "share", "less"};
 constexpr double around_and_around = 1e6;  // items either way, where it wraps
 
@@ -48,6 +47,9 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
       number<&S::commit>(
           "commit", "", 0.0, 1.0,
           "the share of the way to the next item from which it goes on when it is let go; 0: half-way"),
+      number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
+                                  "how far it must be dragged to go on to the next item; the share counts "
+                                  "too, whichever is reached first; 0: only the share"),
       number<&S::shrink>("shrink", "", 0.0, 1.0, "how much smaller an item is that is one away or more"),
       number<&S::fade>("fade", "", 0.0, 1.0, "how much less solid such an item is"),
       number<&S::far_rate>("far_rate", "", 0.0, 4.0,
@@ -90,17 +92,20 @@ std::string Carousel::fault(const std::string& id, const Box& box, const Carouse
 Carousel::Carousel(std::string id, const Box& box, CarouselSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
       settings_(checked_settings<Carousel>(this->id(), box, std::move(settings))),
-      bridge_([this](const int& index) { return place_near(index); },
-              [this](double place, const int&) { return item_at(place); }, {}),
       rail_(*this, plan(), {}) {
   rail_.on_rest = [this](double) {
     told_ = std::nan("");  // said at rest whatever was said before
-    moved_to();
-    if (settings_.on_rest) settings_.on_rest(index());
+    tell(settings_.on_rest, index());
   };
   // There from the first, without an entrance.
-  if (settings_.index.linked()) rail_.put(place_near(settings_.index.get()));
-  change(settings_);
+  rail_.change(plan(), number());
+  if (settings_.index.linked()) rail_.put_at(place_near(settings_.index.get()));
+  told_ = std::nan("");
+}
+
+NumberLink Carousel::number() {
+  return {settings_.index, std::function([this](const int& index) { return place_near(index); }),
+          std::function([this](double place, const int&) { return item_at(place); })};
 }
 
 RailPlan Carousel::plan() const {
@@ -124,7 +129,7 @@ RailPlan Carousel::plan() const {
           .glide = settings_.coasts ? std::optional(Coast::half_life(settings_.glide)) : std::nullopt,
           .carry = settings_.coasts ? Micros{0} : settings_.carry,
           .at_most = settings_.at_most,
-          .commit = {.share = settings_.commit},
+          .commit = {.share = settings_.commit, .distance = settings_.commit_distance / pitch()},
           .give_least = give(settings_.give_start),
           .give_most = give(settings_.give_end),
           .tells = Tells::target,
@@ -133,11 +138,9 @@ RailPlan Carousel::plan() const {
 }
 
 void Carousel::change(CarouselSettings settings) {
+  if (settings.position.cell() != settings_.position.cell()) told_ = std::nan("");
   settings_ = std::move(settings);
-  bridge_.link(settings_.index);
-  rail_.change(plan(), settings_.index.linked() ? bridge_.number() : Link<double>{});
-  told_ = std::nan("");
-  moved_to();
+  rail_.change(plan(), number());
 }
 
 // Within the items there are, so that what is linked to it needs to know of no wrapping.
@@ -187,35 +190,47 @@ double Carousel::layer_offset(double rate) const {
 }
 
 void Carousel::go_to(int index) {
-  ask([this, index] {
-    if (count() == 0 || rail_.pressed()) return;
-    const double place = place_near(index);
-    decide(answers::item_asked, {Fact::plain("item", item_at(place) + 1, "")});
-    rail_.go_to(place);
-  });
+  ask(
+      [this, index] {
+        if (count() == 0) return;
+        const double place = place_near(index);
+        decide(answers::item_asked, {Fact::plain("item", item_at(place) + 1, "")});
+        rail_.go_to(place);
+      },
+      WhileHeld::waits);
 }
 
 void Carousel::step(int by) {
-  if (count() > 0 && !rail_.pressed()) rail_.key(std::round(rail_.target()) + by);
+  ask([this, by] { take_step(by); }, WhileHeld::waits);
 }
 
-void Carousel::moved_to() {
+void Carousel::take_step(int by) {
+  if (count() > 0) rail_.key(std::round(rail_.target()) + by);
+}
+
+// What is linked to it goes along.
+void Carousel::update() {
   const double place = position();
   if (place == told_) return;
   told_ = place;
-  settings_.position.set(shown_place());
-  if (settings_.on_move) settings_.on_move(index(), share());
+  {
+    const detail::Writing carried(Write::carried);
+    settings_.position.set(shown_place());
+  }
+  tell(settings_.on_move, index(), share());
 }
 
 Accessible Carousel::accessible() const {
-  Accessible told{.role = described().role,
-                  .label = settings_.label,
-                  .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-                  .disabled = !enabled(),
-                  .keys = count() > 0 ? described().keys : "",
-                  .actions = carousel_actions};
+  Accessible told{
+      .role = described().role,
+      .label = settings_.label,
+      .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
+      .disabled = !enabled(),
+      .keys = count() > 0 ? described().keys : "",
+  };
   if (count() > 0)
-    told.value_text = "item " + std::to_string(item_at(target()) + 1) + " of " + std::to_string(count());
+    told.value_text =
+        ShortText::of("item ", std::to_string(item_at(target()) + 1), " of ", std::to_string(count()));
   return told;
 }
 
@@ -232,15 +247,17 @@ bool Carousel::touch(const Contact& contact, const Sample& sample) {
     return true;
   }
   if (!pressed() || contact.slot != held_by_) return false;
-  if (sample.phase == Phase::move) rail_.follow(contact, sample);
+  if (sample.phase == Phase::move && !(drag_to(contact, sample) == Point{})) rail_.overscroll();
   if (sample.phase == Phase::up) lift(contact, sample);
-  if (sample.phase == Phase::cancel) rail_.cancel();
-  moved_to();
   return true;
 }
 
-void Carousel::lose(const Contact& contact, const Sample&) {
-  if (pressed() && contact.slot == held_by_) rail_.lose();
+Point Carousel::drag_to(const Contact& contact, const Sample& sample) {
+  return pressed() && contact.slot == held_by_ ? rail_.follow(contact, sample) : Point{};
+}
+
+void Carousel::let_go(const Contact& contact, LetGo how) {
+  if (pressed() && contact.slot == held_by_) rail_.let_go(how);
 }
 
 void Carousel::lift(const Contact& contact, const Sample& sample) {
@@ -285,20 +302,6 @@ bool Carousel::press(Key key) {
       return false;
   }
 }
-
-bool Carousel::act(std::string_view action) {
-  if (action == carousel_actions[0])
-    step(1);
-  else if (action == carousel_actions[1])
-    step(-1);
-  else
-    return false;
-  return count() > 0;
-}
-
-void Carousel::advance(Micros now) { rail_.advance(now); }
-
-void Carousel::heard() { rail_.heard(); }
 
 namespace {
 
@@ -379,6 +382,15 @@ std::optional<Point> item_place(const Part& part, double value) {
   return it.item(value).centre();
 }
 
+template <int By>
+constexpr PartAction step_by(const char* name, const char* means) {
+  return {name, means, [](Part& part) { static_cast<Carousel&>(part).step(By); },
+          [](const Part& part) { return carousel(part).count() > 0; }};
+}
+
+constexpr std::array carousel_actions{step_by<1>("next", "goes to the next item"),
+                                      step_by<-1>("previous", "goes to the item before")};
+
 }  // namespace
 
 const PartKind& Carousel::described() {
@@ -389,7 +401,7 @@ const PartKind& Carousel::described() {
                                                    .pieces = &carousel_pieces,
                                                    .place_of = &item_place,
                                                    .keys = "arrows along it, Home, End",
-                                                   .calls = {},
+                                                   .actions = carousel_actions,
                                                    .answers = answers::carousel_answers});
   return kind;
 }

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 
 #include "panel_kind.hpp"
 
@@ -9,8 +10,6 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array dialog_actions{"close"};
-constexpr std::array dialog_calls{"open", "close", "toggle"};
 constexpr double deepest = 2.0;  // layers that a dialog steps back; there it is not seen any more
 
 }  // namespace
@@ -77,7 +76,6 @@ void Dialog::take_settings() {
 
 void Dialog::change(DialogSettings settings) {
   settings_ = std::move(settings);
-  look_behind();
   take_settings();
   follow(settings_.open, true);
   if (is_open() && !veil_.moving()) veil_.put(settings_.veil);
@@ -93,9 +91,8 @@ void Dialog::went(Visit::State state) {
   }
   if (visit_.away()) {
     behind_.put(0.0);
-    look_behind();
   }
-  if (settings_.on_visit) settings_.on_visit(state);
+  tell(settings_.on_visit, state);
 }
 
 void Dialog::covered(int layers) {
@@ -103,7 +100,6 @@ void Dialog::covered(int layers) {
   if (depth == behind_.target()) return;
   behind_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
   behind_.send(depth, settings_.enter, around().now);
-  look_behind();
 }
 
 // From one layer on it soon fades: what is seen behind the topmost is the one below that.
@@ -113,7 +109,8 @@ double Dialog::seen() const {
   return further > 0.0 && steps_back() ? std::clamp(1.0 - further / fades_within, 0.0, 1.0) : 1.0;
 }
 
-void Dialog::look_behind() {
+void Dialog::update() {
+  Visitor::update();
   const bool stands = !behind_.moving();
   set_sight(!stands ? Sight::fades : seen() == 0.0 ? Sight::behind : Sight::clear);
 }
@@ -125,11 +122,6 @@ Guise Dialog::guise() const {
   guise.scale *= 1.0 - (1.0 - settings_.steps_back_to) * depth;
   guise.opacity *= seen();
   return guise;
-}
-
-double Dialog::opacity() const {
-  const double seen = this->seen();
-  return seen > 0.0 ? Visitor::guise().opacity * seen : 0.0;
 }
 
 std::optional<Box> Dialog::button() const {
@@ -148,7 +140,7 @@ bool Dialog::inside(Point at) const { return box().contains(at); }
 bool Dialog::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
     const auto own = button();
-    const On on = shut()                            ? On::surface
+    const On on = is_shut()                         ? On::surface
                   : own && own->contains(sample.at) ? On::button
                   : inside(sample.at)               ? On::surface
                                                     : On::backdrop;
@@ -157,7 +149,6 @@ bool Dialog::touch(const Contact& contact, const Sample& sample) {
   }
   if (!outside_.mine(contact)) return true;
   if (sample.phase == Phase::move) outside_.follow(sample);
-  if (sample.phase == Phase::cancel) outside_.end();
   if (sample.phase != Phase::up) return true;
   if (outside_.on() == On::surface) {
     outside_.end();
@@ -174,32 +165,30 @@ bool Dialog::touch(const Contact& contact, const Sample& sample) {
   return true;
 }
 
-bool Dialog::press(Key key) { return key == Key::escape && back(); }
+void Dialog::let_go(const Contact& contact, LetGo) {
+  if (outside_.mine(contact)) outside_.end();
+}
 
-bool Dialog::back() {
-  if (!is_open()) return false;
-  decide(settings_.back_closes ? answers::closed_by_back : answers::back_stays);
-  if (settings_.back_closes) go(false);
+bool Dialog::press(Key key) {
+  if (key != Key::escape || !wants_back()) return false;
+  back();
   return true;
 }
 
-void Dialog::advance(Micros now) {
-  veil_.advance(now);
-  if (behind_.moving()) {
-    behind_.advance(now);
-    if (!behind_.moving()) look_behind();
-  }
-  Visitor::advance(now);
+void Dialog::back() {
+  decide(settings_.back_closes ? answers::closed_by_back : answers::back_stays);
+  if (settings_.back_closes) go(false);
 }
 
 Accessible Dialog::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .expanded = is_open(),
-          .disabled = !enabled(),
-          .modal = true,
-          .keys = settings_.back_closes ? described().keys : "",
-          .actions = dialog_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .expanded = is_open(),
+      .disabled = !enabled(),
+      .modal = true,
+      .keys = settings_.back_closes ? described().keys : "",
+  };
 }
 
 namespace {
@@ -225,7 +214,8 @@ void dialog_pieces(const Part& part, const PieceTaker& out) {
   out({.role = Role::veil, .box = it.around().screen, .opacity = it.veil()});
   out({.role = Role::surface, .box = box});
   out({.role = Role::label,
-       .box = {box.x + (it.around().right_to_left ? 52.0 : 20.0), box.y + 18.0, box.w - 72.0, 22.0},
+       .box = {box.x + (it.around().right_to_left ? 52.0 : 20.0), box.y + 18.0, std::fmax(box.w - 72.0, 0.0),
+               22.0},
        .words = it.settings().label});
   if (const auto button = it.button())
     out({.role = Role::mark,
@@ -249,7 +239,7 @@ const PartKind& Dialog::described() {
                         .pieces = &dialog_pieces,
                         .stands = &dialog_stands,
                         .keys = "Escape",
-                        .calls = dialog_calls,
+                        .actions = described_actions(),
                         .answers = detail::layer_answers});
   return kind;
 }

@@ -50,7 +50,7 @@ Draggable::Draggable(std::string id, const Box& box, DraggableSettings settings,
              Rail(*this, plan(Axis::vertical), settings_.offset_y)} {
   for (Rail& rail : rails_)
     rail.on_rest = [this](double) {
-      if (settings_.on_rest && settled()) settings_.on_rest(offset());
+      if (!rails_[0].moving() && !rails_[1].moving()) tell(settings_.on_rest, offset());
     };
 }
 
@@ -106,8 +106,8 @@ void Draggable::bound() {
 Accessible Draggable::accessible() const {
   return {.role = described().role,
           .label = settings_.label,
-          .value_text = plain_number(std::round(offset().x)) + " to the right, " +
-                        plain_number(std::round(offset().y)) + " down",
+          .value_text = ShortText::of(plain_number(std::round(offset().x)), " to the right, ",
+                                      plain_number(std::round(offset().y)), " down"),
           .disabled = !enabled(),
           .keys = described().keys};
 }
@@ -130,16 +130,12 @@ bool Draggable::touch(const Contact& contact, const Sample& sample) {
     return true;
   }
   if (!pressed() || contact.slot != held_by_) return false;
-  if (sample.phase == Phase::cancel) {
-    drag_.end();
-    for (Rail& rail : rails_) rail.cancel();
-    return true;
-  }
   const Feel& feel = feel_for(sample.tool);
   const double threshold = feel.threshold(feel.main_axis(sample.at - contact.down.at));
   if (drag_.move(sample.at, contact.contested ? HUGE_VAL : threshold)) {
     decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
                             Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+    moment(MomentKind::threshold_crossed);
     const Point anchor = sample.at - drag_.offset();
     for (Rail& rail : rails_) rail.take_over(contact, anchor);
   }
@@ -156,10 +152,10 @@ bool Draggable::touch(const Contact& contact, const Sample& sample) {
   return true;
 }
 
-void Draggable::lose(const Contact& contact, const Sample&) {
+void Draggable::let_go(const Contact& contact, LetGo how) {
   if (!pressed() || contact.slot != held_by_) return;
   drag_.end();
-  for (Rail& rail : rails_) rail.lose();
+  for (Rail& rail : rails_) rail.let_go(how);
 }
 
 bool Draggable::press(Key key) {
@@ -167,24 +163,16 @@ bool Draggable::press(Key key) {
   if (!sideways && key != Key::up && key != Key::down) return false;
   if (!goes(sideways ? Axis::horizontal : Axis::vertical)) return false;
   constexpr double step = 8.0;  // dp; what an arrow moves where there is no grid
-  bound();
+  if (!pressed()) bound();
   Rail& rail = rails_[sideways ? 0 : 1];
   const double by = settings_.grid > 0.0 ? settings_.grid : step;
   rail.key(rail.target() + (key == Key::right || key == Key::down ? by : -by));
   return true;
 }
 
-void Draggable::advance(Micros now) {
-  for (Rail& rail : rails_) rail.advance(now);
-}
-
-void Draggable::heard() {
+void Draggable::cell_changed() {
   bound();
-  for (Rail& rail : rails_) rail.heard();
-}
-
-void Draggable::tell_place() {
-  for (Rail& rail : rails_) rail.tell_place();
+  for (Rail& rail : rails_) rail.cell_changed();
 }
 
 namespace {
@@ -223,6 +211,7 @@ const PartKind& Draggable::described() {
                            .role = "group",
                            .readings = draggable_readings,
                            .pieces = &draggable_pieces,
+                           .mirrors = false,
                            .keys = "arrows"});
   return kind;
 }

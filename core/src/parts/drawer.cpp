@@ -15,6 +15,7 @@ EdgePanel::Plan drawer_plan(const DrawerSettings& settings, const Box& box) {
           .passage = settings.passage,
           .reduced_motion = settings.reduced_motion,
           .carry = settings.carry,
+          .commit_distance = settings.commit_distance,
           .commit = settings.commit,
           .veil = settings.veil,
           .drag_closes = settings.drag_closes,
@@ -39,6 +40,9 @@ std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>() {
       declare::flag<&S::back_closes>("back_closes", "the phone's back and Escape close it"),
       number<&S::commit>("commit", "", 0.0, 1.0,
                          "the share of its way from which it goes on when it is let go; 0: half-way"),
+      number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
+                                  "how far it must be dragged to go on; the share counts too, whichever is "
+                                  "reached first; 0: only the share"),
       number<&S::veil>(
           "veil", "", 0.0, 1.0,
           "how much of what lies below its backdrop hides; 0: it has none, and what lies below stays "
@@ -69,29 +73,28 @@ std::string Drawer::fault(const std::string& id, const Box&, const DrawerSetting
 Drawer::Drawer(std::string id, const Box& box, DrawerSettings settings, Surroundings& around)
     : EdgePanel{checked_id<Drawer>(std::move(id), box, settings), box, around, drawer_plan(settings, box)},
       settings_(std::move(settings)) {
-  follow({}, settings_.open);
+  follow({}, settings_.open, true);
 }
 
 EdgePanel::Plan Drawer::planned() const { return drawer_plan(settings_, laid()); }
 
 void Drawer::change(DrawerSettings settings) {
   settings_ = std::move(settings);
-  take(planned());
-  follow({}, settings_.open);
+  take(planned(), true);
+  follow({}, settings_.open, false);
 }
 
-void Drawer::went(Visit::State state) {
-  if (settings_.on_visit) settings_.on_visit(state);
-}
+void Drawer::went(Visit::State state) { tell(settings_.on_visit, state); }
 
 Accessible Drawer::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .expanded = is_open(),
-          .disabled = !enabled(),
-          .modal = settings_.veil > 0.0,
-          .keys = described().keys,
-          .actions = detail::panel_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .expanded = is_open(),
+      .disabled = !enabled(),
+      .modal = settings_.veil > 0.0,
+      .keys = described().keys,
+  };
 }
 
 const PartKind& Drawer::described() {

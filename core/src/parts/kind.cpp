@@ -1,5 +1,6 @@
 #include "ubbo/parts/kind.hpp"
 
+#include <algorithm>
 #include <array>
 
 namespace ubbo {
@@ -20,6 +21,22 @@ std::size_t find_setting(const PartKind& kind, std::string_view name) {
   std::size_t i = 0;
   while (i < kind.settings() && kind.setting(i).name != name) ++i;
   return i;
+}
+
+const PartAction* find_action(const PartKind& kind, std::string_view name) {
+  for (const PartAction& action : kind.actions)
+    if (action.name == name) return &action;
+  return nullptr;
+}
+
+OfferedActions::OfferedActions(const Part& part) {
+  for (const PartAction& action : part.kind().actions)
+    if (count_ < found_.size() && action.offered && action.can(part)) found_[count_++] = &action;
+}
+
+bool OfferedActions::has(std::string_view name) const {
+  return std::any_of(found_.begin(), found_.begin() + static_cast<std::ptrdiff_t>(count_),
+                     [&](const PartAction* action) { return action->name == name; });
 }
 
 }  // namespace ubbo

@@ -9,7 +9,6 @@ namespace ubbo {
 namespace {
 
 constexpr std::array list_gives{"none", "share", "less"};
-constexpr std::array list_calls{"to-start", "to-end"};
 constexpr std::size_t most_shifts = 16;  // at a time; the oldest then ends at once
 
 }  // namespace
@@ -67,13 +66,12 @@ List::List(std::string id, const Box& box, ListSettings settings, Surroundings& 
       spans_(static_cast<std::size_t>(settings_.count), settings_.item_size, settings_.gap),
       counted_(counts(settings_)),
       begun_(!settings_.on_near) {
-  shifts_.reserve(most_shifts);
-  rail_.on_rest = [this](double place) {
-    if (settings_.on_rest) settings_.on_rest(place);
-  };
+  shifts_.all.reserve(most_shifts);
+  rail_.on_rest = [this](double place) { tell(settings_.on_rest, place); };
   bound();
   if (counted_ && settings_.offset.linked() && std::isfinite(settings_.offset.get()))
-    rail_.put(settings_.offset.get());
+    rail_.put_at(settings_.offset.get());
+  if (!begun_) hear();  // it asks for its first parts when the stage is next told the time
 }
 
 RailPlan List::plan(const ListSettings& settings, bool right_to_left) {
@@ -98,7 +96,7 @@ void List::change(ListSettings settings) {
   counted_ = counts(settings_);
   RailPlan next = plan(settings_, around().right_to_left);
   if (others) {
-    shifts_.clear();
+    shifts_.all.clear();
     if (was_counted != counted_) {
       near_.clear();
       item_of_.clear();
@@ -111,13 +109,11 @@ void List::change(ListSettings settings) {
   }
   next.least = std::min(0.0, view() - spans_.total());
   rail_.change(std::move(next), settings_.offset);
-  looked();
 }
 
 void List::resized() {
   rail_.set_dp_per_unit(plan(settings_, around().right_to_left).dp_per_unit);
   bound();
-  looked();
 }
 
 void List::bound() { rail_.set_bounds(std::min(0.0, view() - spans_.total()), 0.0); }
@@ -130,14 +126,14 @@ double List::size_of(const Part& part) const {
 
 double List::shifted(std::size_t i) const {
   double by = 0.0;
-  for (const Shift& shift : shifts_)
+  for (const Shift& shift : shifts_.all)
     if (shift.from <= i) by += shift.by.at(around().now).value;
   return by;
 }
 
 double List::most_shifted() const {
   double by = 0.0;
-  for (const Shift& shift : shifts_) by += std::fabs(shift.by.at(around().now).value);
+  for (const Shift& shift : shifts_.all) by += std::fabs(shift.by.at(around().now).value);
   return by;
 }
 
@@ -169,7 +165,7 @@ Box List::box_of(std::size_t i) const {
   return {around().right_to_left ? whole.right() - place - size : whole.x + place, whole.y, size, whole.h};
 }
 
-Point List::carries_part(const Part& inner) const {
+Point List::carries(const Part& inner) const {
   const auto found = item_of_.find(&inner);
   if (found == item_of_.end()) return {};
   const double place = place_of(found->second);
@@ -182,34 +178,38 @@ Point List::carries_part(const Part& inner) const {
 
 // Items that come, go and change.
 
-void List::glide_from(std::size_t from, double by) {
+void List::glide_from(std::size_t from, double by, const Passage& passage) {
   if (by == 0.0 || reduced_for(settings_.reduced_motion, around().reduced_motion) != Reduced::full) return;
-  if (shifts_.size() == most_shifts) shifts_.erase(shifts_.begin());
-  Shift& shift = shifts_.emplace_back(Shift{from, Mover(by, 0.05)});
-  shift.by.send(0.0, settings_.passage, around().now);
+  Shift shift{from, Mover(by, 0.05)};
+  shift.by.send(0.0, passage, around().now);
+  if (!shift.by.moving()) return;
+  if (shifts_.all.size() == most_shifts) shifts_.all.erase(shifts_.all.begin());
+  shifts_.all.push_back(std::move(shift));
 }
 
 // Item `i` gets another size. What lies above the box does it at once, and nothing in view moves; else, in
 // motion, what lies behind it comes after.
-void List::resize(std::size_t i, double size, bool in_motion) {
+void List::resize(std::size_t i, double size, const Passage* in_motion) {
   const bool above = place_of(i) + spans_.size(i) <= 0.0;
   const double grown = spans_.measure(i, size);
   if (grown == 0.0) return;
   const double least = std::min(0.0, view() - spans_.total());
   if (above) {
     rail_.shift(-grown, least, 0.0);
-    return;
+  } else {
+    const double before = offset();
+    rail_.set_bounds(least, 0.0);
+    if (in_motion != nullptr) glide_from(i + 1, -grown, *in_motion);
+    glide_from(0, before - offset(), settings_.passage);
   }
-  const double before = offset();
-  rail_.set_bounds(least, 0.0);
-  if (in_motion) glide_from(i + 1, -grown);
-  glide_from(0, before - offset());
+  if (aim_ && *aim_ < items()) rail_.aim_at(-spans_.start(*aim_));
 }
 
 void List::take_out(std::size_t i) {
-  resize(i, -settings_.gap, true);
+  resize(i, -settings_.gap, &settings_.passage);
   spans_.remove(i);
-  for (Shift& shift : shifts_)
+  if (aim_ && *aim_ > i) --*aim_;
+  for (Shift& shift : shifts_.all)
     if (shift.from > i) --shift.from;
   for (Near& one : near_)
     if (one.item > i) item_of_[one.part] = --one.item;
@@ -217,21 +217,21 @@ void List::take_out(std::size_t i) {
 
 void List::put_in(std::size_t i) {
   spans_.insert(i);
-  for (Shift& shift : shifts_)
+  if (aim_ && *aim_ >= i) ++*aim_;
+  for (Shift& shift : shifts_.all)
     if (shift.from > i) ++shift.from;  // it comes where the one before which it stands is now
   for (Near& one : near_)
     if (one.item >= i) item_of_[one.part] = ++one.item;
   const double size = spans_.size(i);
   spans_.measure(i, -settings_.gap);
-  resize(i, size, true);
+  resize(i, size, &settings_.passage);
 }
 
 void List::measure(std::size_t i, double size) {
   ask([this, i, size] {
     const bool is_part =
         std::any_of(near_.begin(), near_.end(), [&](const Near& one) { return one.item == i; });
-    if (i < items() && !is_part && size >= 0.0 && std::isfinite(size)) resize(i, size, false);
-    looked();
+    if (i < items() && !is_part && size >= 0.0 && std::isfinite(size)) resize(i, size, nullptr);
   });
 }
 
@@ -245,7 +245,6 @@ void List::remove(std::size_t i) {
       }
     take_out(i);
     settings_.count -= 1.0;
-    looked();
   });
 }
 
@@ -254,19 +253,22 @@ void List::insert(std::size_t i) {
     if (!counted_ || i > items()) return;
     put_in(i);
     settings_.count += 1.0;
-    looked();
   });
 }
 
 void List::scroll_to(std::size_t i) {
-  ask([this, i] {
-    if (i < items() && !pressed()) rail_.go_to(-spans_.start(i));
-  });
+  ask(
+      [this, i] {
+        if (i >= items()) return;
+        rail_.go_to(-spans_.start(i));
+        if (rail_.moving()) aim_ = i;
+      },
+      WhileHeld::waits);
 }
 
 // Parts that lie in it.
 
-void List::gained(Part& inner) {
+void List::child_added(Part& inner) {
   if (counted_) return;
   const std::size_t i = items();
   spans_.insert(i);
@@ -276,12 +278,11 @@ void List::gained(Part& inner) {
   bound();
   // Where the app had it from the first, as soon as it is long enough.
   if (const double wanted = settings_.offset.linked() ? settings_.offset.get() : 0.0;
-      wanted < offset() && wanted >= rail_.plan().least && Sliding::settled())
-    rail_.put(wanted);
-  looked();
+      wanted < offset() && wanted >= rail_.plan().least && rail_.settled())
+    rail_.put_at(wanted);
 }
 
-void List::lost(Part& inner) {
+void List::child_removed(Part& inner) {
   std::erase(spares_, &inner);
   const auto found =
       std::find_if(near_.begin(), near_.end(), [&](const Near& one) { return one.part == &inner; });
@@ -290,25 +291,28 @@ void List::lost(Part& inner) {
   near_.erase(found);
   item_of_.erase(&inner);
   if (!counted_) take_out(i);
-  looked();
 }
 
-void List::shown_inside(Part& inner, bool) {
-  if (!counted_ && item_of(inner) < items()) resize(item_of(inner), size_of(inner), true);
-  looked();
+void List::child_shown(Part& inner, bool) {
+  if (!counted_ && item_of(inner) < items()) resize(item_of(inner), size_of(inner), &settings_.passage);
 }
 
-void List::laid_inside(Part& inner) {
+// By the same motion in which the part itself goes: the gap closes once.
+void List::child_closing(Part& inner, const Passage& passage, bool closes) {
+  if (const std::size_t i = item_of(inner); i < items())
+    resize(i, closes ? -settings_.gap : size_of(inner), &passage);
+}
+
+void List::child_laid_out(Part& inner) {
   for (Near& one : near_)
     if (one.part == &inner) measure(one);
-  looked();
 }
 
 void List::measure(Near& near) {
   const std::size_t i = near.item;
   const bool in_view = std::min(place_of(i), i + 1 < items() ? place_of(i + 1) : HUGE_VAL) < view();
   const bool fresh = std::exchange(near.fresh, false);
-  resize(i, size_of(*near.part), fresh && near.glides && in_view);
+  resize(i, size_of(*near.part), fresh && near.glides && in_view ? &settings_.passage : nullptr);
 }
 
 void List::give_back(std::size_t at) {
@@ -317,11 +321,11 @@ void List::give_back(std::size_t at) {
   item_of_.erase(gone.part);
   spares_.push_back(gone.part);
   if (around().keeper != nullptr) around().keeper->show(*gone.part, false);
-  if (settings_.on_far) settings_.on_far(gone.item, *gone.part);
+  if (settings_.on_far) tell(settings_.on_far, gone.item, std::ref(*gone.part));
 }
 
 // What is in view may have changed.
-void List::looked() {
+void List::look() {
   const bool any = items() > 0;
   std::size_t from = first();
   std::size_t to = last();
@@ -329,12 +333,47 @@ void List::looked() {
     told_any_ = any;
     told_first_ = from;
     told_last_ = to;
-    if (any && settings_.on_view) settings_.on_view(from, to);
+    if (any) tell(settings_.on_view, from, to);
   }
-  if (renewing_ || !wants_others(from, to)) return;
+  if (!begun_ || renewing_ || !wants_others(from, to)) return;
   // Only as an event of its own: the app adds and changes parts meanwhile.
   renewing_ = true;
   ask([this] { renew(); });
+}
+
+// While it moves by itself it looks again as soon as an item comes to an edge of what was looked at; while
+// gaps close, often enough.
+Micros List::next_look() const {
+  if (pressed() || items() == 0 || (!settings_.on_near && !settings_.on_view)) return never;
+  const Micros now = around().now;
+  Micros next = never;
+  if (shifts_.moving()) {
+    constexpr Micros often{8'000};
+    next = (now / often + 1) * often;
+  }
+  if (!rail_.moving()) return next;
+  double least = -HUGE_VAL;
+  double most = HUGE_VAL;
+  const auto edge = [&](double place) {
+    const std::size_t i = item_at(place);
+    const double by = place_of(i) - spans_.start(i) - shown();
+    if (i > 0) most = std::min(most, place - spans_.start(i) - by);
+    if (i + 1 < items()) least = std::max(least, std::nextafter(place - spans_.start(i + 1) - by, HUGE_VAL));
+  };
+  if (settings_.on_view)
+    for (const double place : {0.0, view()}) edge(place);
+  if (settings_.on_near)
+    for (const double place : {-settings_.ahead, view() + settings_.ahead}) edge(place);
+  // However fast it goes, it looks no more often than that; so far it has parts ahead.
+  constexpr Micros soonest{2'000};
+  const Micros leaves = rail_.leaves(least, most, now);
+  return std::min(next, leaves == never ? never : std::max(leaves, now + soonest));
+}
+
+void List::update() {
+  if (pressed() || !rail_.moving()) aim_.reset();
+  look();
+  next_look_.at = next_look();
 }
 
 // Which items are to be parts; false when these are parts already, and no others.
@@ -351,7 +390,7 @@ void List::renew() {
     bool* renewing;
     ~Done() { *renewing = false; }
   } done{&renewing_};
-  const bool first_time = !std::exchange(begun_, true);
+  const bool first_time = !std::exchange(asked_before_, true);
   std::size_t from = 0;
   std::size_t to = 0;
   if (!wants_others(from, to)) return;
@@ -379,36 +418,23 @@ void List::renew() {
 
 // Time, touches and keys.
 
-Micros List::shifts_due() const {
+Micros List::Shifts::due() const {
   Micros next = never;
-  for (const Shift& shift : shifts_) next = std::min(next, shift.by.due());
+  for (const Shift& shift : all) next = std::min(next, shift.by.due());
   return next;
 }
 
-Micros List::due() const {
-  return begun_ ? std::min(Sliding::due(), shifts_due()) : around().now;  // its first parts are due
+void List::Shifts::advance(Micros now) {
+  std::erase_if(all, [&](Shift& shift) {
+    shift.by.advance(now);
+    return !shift.by.moving();
+  });
 }
 
-void List::advance(Micros now) {
-  Sliding::advance(now);
-  std::erase_if(shifts_, [&](Shift& shift) { return shift.by.advance(now); });
-  looked();
-}
-
-bool List::touch(const Contact& contact, const Sample& sample) {
-  const bool took = Sliding::touch(contact, sample);
-  looked();
-  return took;
-}
-
-void List::tell_place() {
-  Sliding::tell_place();
-  looked();
-}
-
-void List::heard() {
-  Sliding::heard();
-  looked();
+void List::cell_changed() {
+  begun_ = true;
+  aim_.reset();
+  Sliding::cell_changed();
 }
 
 Accessible List::accessible() const {
@@ -424,16 +450,20 @@ bool List::press(Key key) {
   if (mirrored && (key == Key::left || key == Key::right)) key = key == Key::left ? Key::right : Key::left;
   const auto place =
       scrolled_to(key, settings_.axis, -1.0, 0.8 * view(), rail_.target(), rail_.plan().least, 0.0);
-  if (place) rail_.key(*place);
-  looked();
+  if (place) {
+    aim_.reset();
+    rail_.key(*place);
+  }
   return place.has_value();
 }
 
-bool List::act(std::string_view action) {
-  const bool to_start = action == list_calls[0];
-  if ((!to_start && action != list_calls[1]) || pressed()) return false;
-  rail_.go_to(to_start ? 0.0 : rail_.plan().least);
-  return true;
+void List::go_to_end(bool end) {
+  ask(
+      [this, end] {
+        aim_.reset();
+        rail_.go_to(end ? rail_.plan().least : 0.0);
+      },
+      WhileHeld::waits);
 }
 
 namespace {
@@ -493,6 +523,17 @@ void list_pieces(const Part& part, const PieceTaker& out) {
                             box.bottom() - thick - 1.0, long_, thick}});
 }
 
+template <bool End>
+constexpr PartAction end_action(const char* name, const char* means) {
+  return {.name = name,
+          .means = means,
+          .run = [](Part& part) { static_cast<List&>(part).go_to_end(End); },
+          .offered = false};
+}
+
+constexpr std::array list_actions{end_action<false>("to-start", "scrolls to its start"),
+                                  end_action<true>("to-end", "scrolls to its end")};
+
 }  // namespace
 
 const PartKind& List::described() {
@@ -504,7 +545,7 @@ const PartKind& List::described() {
                                                .pieces = &list_pieces,
                                                .place_of = &place_of_item,
                                                .keys = "arrows, Page Up, Page Down, Home, End",
-                                               .calls = list_calls});
+                                               .actions = list_actions});
   return kind;
 }
 

@@ -5,11 +5,7 @@
 
 namespace ubbo {
 
-namespace {
-
-constexpr std::array pad_actions{"activate"};
-
-}  // namespace
+namespace {}  // namespace
 
 template <>
 std::span<const Setting<PadSettings>> settings_of<PadSettings>() {
@@ -45,26 +41,28 @@ std::string Pad::fault(const std::string& id, const Box&, const PadSettings& set
 Pad::Pad(std::string id, const Box& box, PadSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
       settings_(checked_settings<Pad>(this->id(), box, std::move(settings))),
-      gestures_(settings_.gestures, voice(), [this](const Gesture& news) { report(news); }) {}
+      gestures_(*this, settings_.gestures, voice(), [this](const Gesture& news) { report(news); }) {}
 
 void Pad::report(const Gesture& news) {
   last_ = news;
+  if (news.kind == GestureKind::long_press && news.step == GestureStep::began) moment(MomentKind::long_press);
   if (news.kind == GestureKind::tap && news.step == GestureStep::ended) settings_.taps.set(news.count);
-  if (settings_.on_gesture) settings_.on_gesture(news);
+  tell(settings_.on_gesture, news);
 }
 
 void Pad::change(PadSettings settings) {
   settings_ = std::move(settings);
-  gestures_.change(settings_.gestures, around().now);
+  if (!(settings_.gestures == gestures_.settings())) gestures_.change(settings_.gestures, around().now);
 }
 
 Accessible Pad::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .pressed = pressed(),
-          .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = pad_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .pressed = pressed(),
+      .disabled = !enabled(),
+      .keys = described().keys,
+  };
 }
 
 Wish Pad::wish(const Sample&) const {
@@ -76,6 +74,13 @@ Wish Pad::wish(const Sample&) const {
 bool Pad::touch(const Contact& contact, const Sample& sample) {
   gestures_.touch(contact, sample, feel_for(sample.tool), around().screen);
   return true;
+}
+
+void Pad::let_go(const Contact& contact, LetGo) {
+  Sample end = contact.seen;
+  end.phase = Phase::cancel;
+  end.time = std::max(end.time, around().now);
+  gestures_.touch(contact, end, feel_for(end.tool), around().screen);
 }
 
 bool Pad::press(Key key) {
@@ -93,8 +98,6 @@ bool Pad::press(Key key) {
           .at = box().centre()});
   return true;
 }
-
-bool Pad::act(std::string_view action) { return action == pad_actions[0] && press(Key::enter); }
 
 Point Pad::place_of(Point mark) const {
   const bool pair =
@@ -146,6 +149,9 @@ void pad_pieces(const Part& part, const PieceTaker& out) {
   out({.role = Role::label, .box = {box.x + 16.0, middle, box.w - 32.0, 20.0}, .words = it.settings().label});
 }
 
+constexpr std::array pad_actions{
+    PartAction{"activate", "as a tap on its middle", [](Part& part) { part.press(Key::enter); }}};
+
 }  // namespace
 
 const PartKind& Pad::described() {
@@ -154,7 +160,8 @@ const PartKind& Pad::described() {
                                               .role = "button",
                                               .readings = pad_readings,
                                               .pieces = &pad_pieces,
-                                              .keys = "Space, Enter"});
+                                              .keys = "Space, Enter",
+                                              .actions = pad_actions});
   return kind;
 }
 

@@ -8,11 +8,7 @@
 
 namespace ubbo {
 
-namespace {
-
-constexpr std::array page_dots_actions{"next", "previous"};
-
-}  // namespace
+namespace {}  // namespace
 
 template <>
 std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>() {
@@ -47,13 +43,14 @@ PageDots::PageDots(std::string id, const Box& box, PageDotsSettings settings, Su
     : Part(std::move(id), box, around) {
   if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
   change(std::move(settings));
+  at_.put(page());
+  first_.put(std::clamp(page() - seen() / 2, 0, count() - seen()));
 }
 
 void PageDots::change(PageDotsSettings settings) {
   settings_ = std::move(settings);
   watch_ = settings_.page.watch([this](int) { hear(); });
-  at_.put(page());
-  first_.put(std::clamp(page() - seen() / 2, 0, count() - seen()));
+  show(true);
 }
 
 int PageDots::page() const {
@@ -75,34 +72,33 @@ int PageDots::window_for(int page) const {
   return std::clamp(std::clamp(now, std::min(least, most), std::max(least, most)), 0, count() - seen());
 }
 
-void PageDots::heard() {
+void PageDots::cell_changed() { show(around().write == Write::travels); }
+
+void PageDots::show(bool travels) {
   const int to = page();
-  for (auto [mover, place] : {std::pair{&at_, to}, std::pair{&first_, window_for(to)}}) {
+  for (auto [mover, place] :
+       {std::pair<Mover*, int>{&at_, to}, std::pair<Mover*, int>{&first_, window_for(to)}}) {
     if (mover->target() == place) continue;
     mover->set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
-    if (around().write == Write::travels)
+    if (travels)
       mover->send(place, settings_.passage, around().now);
     else
       mover->put(place);
   }
 }
 
-void PageDots::advance(Micros now) {
-  at_.advance(now);
-  first_.advance(now);
-}
-
 Accessible PageDots::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_now = page() + 1,
-          .value_min = 1,
-          .value_max = count(),
-          .value_text = "page " + std::to_string(page() + 1) + " of " + std::to_string(count()),
-          .orientation = axis_names[0],
-          .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = page_dots_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .value_now = page() + 1,
+      .value_min = 1,
+      .value_max = count(),
+      .value_text = ShortText::of("page ", std::to_string(page() + 1), " of ", std::to_string(count())),
+      .orientation = axis_names[0],
+      .disabled = !enabled(),
+      .keys = described().keys,
+  };
 }
 
 int PageDots::meant_at(Point at) const {
@@ -118,26 +114,21 @@ bool PageDots::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) return press_.down(contact, sample);
   if (!press_.mine(contact)) return false;
   if (sample.phase == Phase::move) press_.follow(*this, sample, box());
-  if (sample.phase == Phase::cancel) {
-    press_.end();
-    decide(answers::press_cancelled);
-  }
   // Where the finger went down is what was meant: the dots may have slid since.
   if (sample.phase == Phase::up && press_.lift(*this, sample, box()))
     choose(meant_at(contact.down.at), answers::dot_pressed);
   return true;
 }
 
-void PageDots::lose(const Contact& contact, const Sample&) {
-  if (press_.mine(contact)) press_.end();
-}
+void PageDots::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, contact, how); }
 
 void PageDots::choose(int page, const Answer& answer) {
   const bool other = page != this->page();
+  if (asked()) return;  // what the app has written meanwhile counts
   decide(answer, {Fact::plain("x", press_.at().x, "dp"), Fact::plain("page", page + 1, ""),
                   Fact::plain("count", count(), "")});
   settings_.page.set(page);
-  if (other && settings_.on_choose) settings_.on_choose(page);
+  if (other) tell(settings_.on_choose, page);
 }
 
 bool PageDots::press(Key key) {
@@ -147,13 +138,8 @@ bool PageDots::press(Key key) {
   if (wanted == page())
     decide(answers::key_at_end, {Fact::plain("from", page() + 1, ""), Fact::plain("to", page() + 1, "")});
   else
-    choose(wanted, answers::dot_by_key);
+    choose(wanted, around().cause == Cause::call ? answers::dot_by_call : answers::dot_by_key);
   return true;
-}
-
-bool PageDots::act(std::string_view action) {
-  if (action == page_dots_actions[0]) return press(Key::up);
-  return action == page_dots_actions[1] && press(Key::down);
 }
 
 namespace {
@@ -199,6 +185,10 @@ std::optional<Point> dot_place(const Part& part, double value) {
   return it.place_of(value);
 }
 
+constexpr std::array page_dots_actions{
+    PartAction{"next", "goes to the next page", [](Part& part) { part.press(Key::up); }},
+    PartAction{"previous", "goes to the page before", [](Part& part) { part.press(Key::down); }}};
+
 }  // namespace
 
 const PartKind& PageDots::described() {
@@ -210,6 +200,7 @@ const PartKind& PageDots::described() {
                           .pieces = &page_dots_pieces,
                           .place_of = &dot_place,
                           .keys = "arrows, Home, End",
+                          .actions = page_dots_actions,
                           .answers = answers::page_dots_answers});
   return kind;
 }

@@ -8,18 +8,16 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array page_actions{"back"};
-constexpr std::array page_calls{"back", "next", "previous"};
-
 Fact page_fact(const char* name, std::size_t page) {
   return Fact::plain(name, static_cast<double>(page) + 1.0, "");
 }
 
 SnapPoints stops_between(std::size_t least, std::size_t most) {
-  std::vector<double> places;
-  for (std::size_t at = least; at <= most; ++at) places.push_back(static_cast<double>(at));
-  return SnapPoints::list(std::move(places));
+  const auto from = static_cast<double>(least);
+  return most > least ? SnapPoints::even(from, static_cast<double>(most), 1.0) : SnapPoints::list({from});
 }
+
+constexpr std::size_t usual_depth = 16;  // pages; deeper than that it needs more memory
 
 }  // namespace
 
@@ -37,6 +35,9 @@ std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>() {
       declare::flag<&S::back_goes_back>("back_goes_back", "the phone's back and Escape go back"),
       number<&S::commit>("commit", "", 0.0, 1.0,
                          "the share of its way from which a page drawn back goes on; 0: half-way"),
+      number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
+                                  "how far a page must be drawn back to go on; the share counts too, "
+                                  "whichever is reached first; 0: only the share"),
       number<&S::below_moves>("below_moves", "", 0.0, 1.0,
                               "the share of its width by which the page below goes along"),
       number<&S::below_opacity>("below_opacity", "", 0.0, 1.0,
@@ -64,22 +65,23 @@ PageHost::PageHost(std::string id, const Box& box, PageHostSettings settings, Su
     : Sliding(checked_id<PageHost>(std::move(id), box, settings), box, around,
               {.axis = Axis::horizontal, .rests = SnapPoints::list({0.0})}, {}),
       settings_(std::move(settings)) {
-  rail_.on_rest = [this](double) { rested(); };
   rail_.change(rail_plan(), {});
-  if (settings_.shows.linked()) way_ = {page_ = settings_.shows.get().index()};  // there from the first
+  for (auto* pages : {&came_, &way_}) pages->reserve(usual_depth);
+  if (settings_.shows.linked() && settings_.shows.get().any())
+    way_ = {page_ = settings_.shows.get().index()};  // there from the first
   follow();
 }
 
 RailPlan PageHost::rail_plan() const {
   return {.axis = Axis::horizontal,
-          .least = 0.0,
-          .most = static_cast<double>(way_.size() - 1),
+          .least = static_cast<double>(rests_from_),
+          .most = static_cast<double>(rests_to_),
           .dp_per_unit = around().right_to_left ? laid().w : -laid().w,
           .unit = "page",
-          .rests = stops_between(0, way_.size() - 1),
+          .rests = stops_between(rests_from_, rests_to_),
           .passage = settings_.passage,
           .carry = settings_.carry,
-          .commit = {.share = settings_.commit},
+          .commit = {.share = settings_.commit, .distance = settings_.commit_distance / laid().w},
           .tells = Tells::rest,
           .reduced_motion = settings_.reduced_motion,
           .stays_caught = false};
@@ -88,7 +90,7 @@ RailPlan PageHost::rail_plan() const {
 void PageHost::follow() {
   watch_.stop();
   if (!settings_.shows.linked()) return;
-  if (const std::size_t wanted = settings_.shows.get().index(); wanted != page()) there(wanted);
+  if (settings_.shows.get().index() != page()) hear();
   watch_ = settings_.shows.watch([this](const Choice& choice) {
     if (choice.index() != page()) hear();
   });
@@ -100,11 +102,7 @@ void PageHost::change(PageHostSettings settings) {
   follow();
 }
 
-void PageHost::resized() {
-  if (pressed()) rail_.lose();
-  rail_.change(rail_plan(), {});
-  chosen();
-}
+void PageHost::resized() { rail_.change(rail_plan(), {}); }
 
 // Where its pages are. On the way two are seen, else one.
 
@@ -126,19 +124,21 @@ std::optional<double> PageHost::depth_of(const Part& inner) const {
   return {};
 }
 
-Point PageHost::carries_part(const Part& inner) const {
+Point PageHost::carries(const Part& inner) const {
   const double depth = depth_of(inner).value_or(0.0);
   return {rail().plan().dp_per_unit * -depth * (depth < 0.0 ? settings_.below_moves : 1.0), 0.0};
 }
 
-Guise PageHost::guise_of(const Part& inner) const {
+Guise PageHost::shows(const Part& inner) const {
   const double depth = depth_of(inner).value_or(0.0);
   return {.opacity = depth < 0.0 ? 1.0 + (1.0 - settings_.below_opacity) * depth : 1.0};
 }
 
-Presence PageHost::presence_of(const Part& inner) const {
+Presence PageHost::presence(const Part& inner) const {
   const auto depth = depth_of(inner);
-  return !depth ? Presence::gone : *depth == 0.0 && !rail_.moving() ? Presence::used : Presence::seen;
+  return !depth                                        ? Presence::gone
+         : *depth == 0.0 && !rail_.moving() && !backs_ ? Presence::used
+                                                       : Presence::seen;
 }
 
 std::optional<std::size_t> PageHost::page_below() const {
@@ -153,14 +153,18 @@ void PageHost::drop(std::size_t at) {
   const bool below = at < low();
   way_.erase(way_.begin() + static_cast<std::ptrdiff_t>(at));
   if (at < goal_ || goal_ == way_.size()) --goal_;
-  rail_.shift(below ? -1.0 : 0.0, 0.0, static_cast<double>(way_.size() - 1));
+  rests_from_ = 0;
+  rests_to_ = way_.size() - 1;
+  rail_.shift(below ? -1.0 : 0.0, 0.0, static_cast<double>(rests_to_));
 }
 
 void PageHost::insert(std::size_t at, std::size_t page) {
   const bool below = at <= low();
   way_.insert(way_.begin() + static_cast<std::ptrdiff_t>(at), page);
   if (at <= goal_) ++goal_;
-  rail_.shift(below ? 1.0 : 0.0, 0.0, static_cast<double>(way_.size() - 1));
+  rests_from_ = 0;
+  rests_to_ = way_.size() - 1;
+  rail_.shift(below ? 1.0 : 0.0, 0.0, static_cast<double>(rests_to_));
 }
 
 void PageHost::trim(std::size_t least, std::size_t most) {
@@ -169,13 +173,15 @@ void PageHost::trim(std::size_t least, std::size_t most) {
 }
 
 void PageHost::let_rest(std::size_t least, std::size_t most) {
+  rests_from_ = least;
+  rests_to_ = most;
   rail_.set_rests(stops_between(least, most));
   rail_.set_bounds(static_cast<double>(least), static_cast<double>(most));
 }
 
 bool PageHost::to(std::size_t page) {
-  if (page == page_ && !pressed()) return false;
-  if (pressed()) rail_.lose();
+  if (page == page_) return false;
+  backs_ = false;
   trim(low(), high());
   std::size_t at = 0;
   while (at < way_.size() && way_[at] != page) ++at;
@@ -185,13 +191,12 @@ bool PageHost::to(std::size_t page) {
   }
   let_rest(0, way_.size() - 1);
   rail_.go_to(static_cast<double>(at));
-  chosen();
+  aim(at);
   return true;
 }
 
 // At once.
 void PageHost::there(std::size_t page) {
-  if (pressed()) rail_.lose();
   way_ = {page};
   aim(0);
   going_ = false;
@@ -212,29 +217,31 @@ void PageHost::aim(std::size_t at) {
   decide(page_ > before ? answers::page_forward : answers::page_back,
          {page_fact("from", before), page_fact("to", page_)});
   going_ = true;
-  if (settings_.shows.linked()) settings_.shows.set(settings_.shows.get().with(page_));
+  if (settings_.shows.linked() && !asked()) settings_.shows.set(settings_.shows.get().with(page_));
 }
 
-// Where it goes is settled: from here on every page may be asked for.
-void PageHost::chosen() {
+// Where it goes is settled once no finger has it: from then on every page may be asked for.
+void PageHost::update() {
+  if (pressed()) backs_ = false;
+  if (pressed() || backs_ || rail_.owes_landing()) return;
   let_rest(0, way_.size() - 1);
   aim(static_cast<std::size_t>(std::max(0.0, std::round(target()))));
   if (rail_.settled()) rested();
 }
 
 void PageHost::rested() {
-  if (pressed() || offset() != static_cast<double>(goal_)) return;
+  if (offset() != static_cast<double>(goal_)) return;
   trim(goal_, goal_);
   let_rest(0, 0);
   if (!std::exchange(going_, false)) return;
   decide(answers::page_here, {page_fact("to", page_)});
-  if (settings_.on_page) settings_.on_page(page_);
+  tell(settings_.on_page, page_);
 }
 
-void PageHost::gained(Part& inner) { held_.push_back(&inner); }
+void PageHost::child_added(Part& inner) { held_.push_back(&inner); }
 
 // The pages after it move up; what showed it shows the one it came from.
-void PageHost::lost(Part& inner) {
+void PageHost::child_removed(Part& inner) {
   const auto found = std::find(held_.begin(), held_.end(), &inner);
   if (found == held_.end()) return;
   const auto lost = static_cast<std::size_t>(found - held_.begin());
@@ -278,55 +285,55 @@ bool PageHost::touch(const Contact& contact, const Sample& sample) {
     wait_for_finger();
     return hold(contact, sample);
   }
-  if (!mine(contact)) return true;
-  Sliding::touch(contact, sample);
-  if (!pressed()) chosen();
+  if (mine(contact)) Sliding::touch(contact, sample);
   return true;
-}
-
-void PageHost::lose(const Contact& contact, const Sample& sample) {
-  if (!mine(contact)) return;
-  Sliding::lose(contact, sample);
-  chosen();
-}
-
-void PageHost::left_behind(const Contact& contact) {
-  Sliding::left_behind(contact);
-  if (!pressed()) chosen();
 }
 
 // Calls.
 
 void PageHost::go_to(std::size_t page) {
-  ask([this, page] { to(page); });
+  ask([this, page] { to(page); }, WhileHeld::waits);
 }
 
-bool PageHost::back() {
-  const auto below = page_below();
-  return settings_.back_goes_back && below && to(*below);
+void PageHost::go_back() {
+  ask(
+      [this] {
+        if (page_below()) back();
+      },
+      WhileHeld::waits);
 }
 
-bool PageHost::act(std::string_view action) {
-  const auto below = page_below();
-  if (action == page_calls[0]) return below && to(*below);
-  if (action == page_calls[1]) return page() + 1 < held_.size() && to(page() + 1);
-  return action == page_calls[2] && page() > 0 && to(page() - 1);
+void PageHost::back() {
+  backs_ = false;
+  to(*page_below());
 }
 
-void PageHost::heard() {
+void PageHost::back_moves(double progress) {
+  if (!std::exchange(backs_, true)) {
+    there(page_);  // what was under way is there
+    wait_for_finger();
+  }
+  rail_.put_at(static_cast<double>(goal_) - progress);
+}
+
+void PageHost::back_cancelled() {
+  if (std::exchange(backs_, false)) rail_.go_to(static_cast<double>(goal_));
+}
+
+void PageHost::cell_changed() {
   if (!settings_.shows.linked()) return;
-  const std::size_t wanted = settings_.shows.get().index();
+  // It always shows one: none is put right.
+  const std::size_t wanted = settings_.shows.get().any() ? settings_.shows.get().index() : page();
+  if (!settings_.shows.get().any()) settings_.shows.set(settings_.shows.get().with(page()));
   if (wanted == page()) return;
   around().write == Write::at_once ? there(wanted) : static_cast<void>(to(wanted));
 }
 
 Accessible PageHost::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .value_text = settings_.shows.linked() ? std::string(settings_.shows.get().name()) : "",
-      .disabled = !enabled(),
-      .actions = page_below() ? std::span<const char* const>(page_actions) : std::span<const char* const>()};
+  return {.role = described().role,
+          .label = settings_.label,
+          .value_text = settings_.shows.linked() ? settings_.shows.get().name() : "",
+          .disabled = !enabled()};
 }
 
 namespace {
@@ -350,6 +357,22 @@ void page_pieces(const Part& part, const PieceTaker& out) {
   out({.role = Role::surface, .box = part.box(), .bare = true});
 }
 
+const PageHost& host_of(const Part& part) { return static_cast<const PageHost&>(part); }
+
+constexpr std::array page_actions{
+    PartAction{"back", "goes to the page it came from", &run_action<PageHost, &PageHost::go_back>,
+               [](const Part& part) { return host_of(part).page_below().has_value(); }},
+    PartAction{.name = "next",
+               .means = "goes to the next page",
+               .run = [](Part& part) { static_cast<PageHost&>(part).go_to(host_of(part).page() + 1); },
+               .can = [](const Part& part) { return host_of(part).page() + 1 < host_of(part).pages(); },
+               .offered = false},
+    PartAction{.name = "previous",
+               .means = "goes to the page before",
+               .run = [](Part& part) { static_cast<PageHost&>(part).go_to(host_of(part).page() - 1); },
+               .can = [](const Part& part) { return host_of(part).page() > 0; },
+               .offered = false}};
+
 }  // namespace
 
 const PartKind& PageHost::described() {
@@ -359,7 +382,7 @@ const PartKind& PageHost::described() {
                           .role = "group",
                           .readings = page_readings,
                           .pieces = &page_pieces,
-                          .calls = page_calls,
+                          .actions = page_actions,
                           .answers = answers::page_answers});
   return kind;
 }

@@ -85,12 +85,11 @@ std::string Pane::fault(const std::string& id, const Box&, const PaneSettings& s
 Pane::Pane(std::string id, const Box& box, PaneSettings settings, Surroundings& around)
     : Sliding{checked_id<Pane>(std::move(id), box, settings), box, around, plan(settings), settings.offset},
       settings_(std::move(settings)) {
-  rail_.on_rest = [this](double place) {
-    if (settings_.on_rest) settings_.on_rest(place);
-  };
+  rail_.on_rest = [this](double place) { tell(settings_.on_rest, place); };
   // There from the first; a number that is linked too counts before a name.
   if (settings_.stands.linked() && !settings_.offset.linked())
-    rail_.put(rail().plan().rests.at(settings_.stands.get().index()));
+    rail_.put_at(
+        rail().plan().rests.at(std::min(settings_.stands.get().index(), rail().plan().rests.size() - 1)));
   follow();
 }
 
@@ -101,43 +100,28 @@ void Pane::follow() {
     watch_ = settings_.stands.watch([this](const Choice& choice) {
       if (choice.index() != rail().plan().rests.nearest(target())) hear();
     });
-  say_rest();
 }
 
-// Where it goes is known once no finger has it.
-void Pane::say_rest() {
-  if (!settings_.stands.linked() || pressed()) return;
+// Where it goes is known once no finger has it, unless another part carries it along.
+void Pane::update() {
+  if (!settings_.stands.linked() || pressed() || rail_.owes_landing() || asked()) return;
+  if (std::exchange(carried_, false)) return;
   const std::size_t rest = rail().plan().rests.nearest(target());
+  // Only what has changed is said, or two panes on one cell would contradict each other for ever.
+  if (std::exchange(said_, rest) == rest) return;
   if (settings_.stands.get().index() != rest) settings_.stands.set(settings_.stands.get().with(rest));
 }
 
-bool Pane::touch(const Contact& contact, const Sample& sample) {
-  const bool took = Sliding::touch(contact, sample);
-  if (took && sample.phase != Phase::move) say_rest();
-  return took;
-}
-
-void Pane::left_behind(const Contact& contact) {
-  Sliding::left_behind(contact);
-  say_rest();
-}
-
-bool Pane::take_momentum(Point velocity) {
-  const bool took = Sliding::take_momentum(velocity);
-  say_rest();
-  return took;
-}
-
-void Pane::heard() {
+void Pane::cell_changed() {
   if (settings_.offset.linked()) {
-    Sliding::heard();
-    if (around().write != Write::carried) say_rest();  // else another says where it goes
-    return;
+    carried_ = around().write == Write::carried;
+    return Sliding::cell_changed();
   }
   const SnapPoints& rests = rail().plan().rests;
-  if (!settings_.stands.linked() || pressed()) return;
+  if (!settings_.stands.linked()) return;
   const std::size_t wanted = settings_.stands.get().index();
-  if (wanted == rests.nearest(target())) return;
+  said_.reset();  // none, which a pane never is, is put right
+  if (wanted >= rests.size() || wanted == rests.nearest(target())) return;
   around().write == Write::travels ? rail_.go_to(rests.at(wanted)) : rail_.put(rests.at(wanted));
 }
 
@@ -166,8 +150,9 @@ void Pane::change(PaneSettings settings) {
   const bool stood = rail_.settled() && !before.empty() && before.at(rest) == offset();
   settings_ = std::move(settings);
   rail_.change(plan(settings_), settings_.offset);
-  if (const SnapPoints& now = rail().plan().rests; !before.empty() && now.size() == before.size())
-    stood ? rail_.put(now.at(rest)) : rail_.go_to(now.at(rest));
+  if (const SnapPoints& now = rail().plan().rests;
+      !before.empty() && now.size() == before.size() && !(now == before))
+    if (!pressed()) stood ? rail_.put(now.at(rest)) : rail_.go_to(now.at(rest));
   follow();
 }
 
@@ -195,7 +180,6 @@ bool Pane::press(Key key) {
     place = rests.at(at);
   }
   rail_.key(*place);
-  say_rest();
   return true;
 }
 
@@ -258,6 +242,7 @@ const PartKind& Pane::described() {
                       .role = "group",
                       .readings = pane_readings,
                       .pieces = &pane_pieces,
+                      .mirrors = false,
                       .keys = "arrows, Page Up, Page Down, Home, End"});
   return kind;
 }

@@ -9,9 +9,6 @@
 
 namespace ubbo::detail {
 
-inline constexpr std::array panel_actions{"open", "close"};
-inline constexpr std::array panel_calls{"open", "close", "toggle", "next", "previous"};
-
 void panel_rest_places(const Part& part, std::vector<double>& out);
 std::string panel_state(const EdgePanel& it);
 double panel_rest(const EdgePanel& it);
@@ -32,6 +29,22 @@ inline constexpr std::array panel_readings{
     ReadingInfo{"dragging", "", "a finger drags it", &read<EdgePanel, &EdgePanel::dragging>},
 };
 
+inline constexpr std::array panel_actions{
+    PartAction{"open", "comes to its lowest rest", &run_action<EdgePanel, &EdgePanel::open>},
+    PartAction{"close", "goes away", &run_action<EdgePanel, &EdgePanel::close>},
+    PartAction{.name = "toggle",
+               .means = "comes where it is closed, goes where it is open",
+               .run = &run_action<EdgePanel, &EdgePanel::toggle>,
+               .offered = false},
+    PartAction{.name = "next",
+               .means = "goes to the next rest further out",
+               .run = [](Part& part) { static_cast<EdgePanel&>(part).step(1); },
+               .offered = false},
+    PartAction{.name = "previous",
+               .means = "goes to the next rest further in",
+               .run = [](Part& part) { static_cast<EdgePanel&>(part).step(-1); },
+               .offered = false}};
+
 /// Those of all layers: how they come and go, and what closes them.
 inline constexpr auto layer_answers = [] {
   std::array<const Answer*, answers::visit_answers.size() + answers::way_out_answers.size()> all{};
@@ -51,7 +64,7 @@ PartKind describe_panel(const char* name, const char* means) {
                       .place_of = &panel_place,
                       .stands = &panel_stands,
                       .keys = "arrows, Home, End, Escape",
-                      .calls = panel_calls,
+                      .actions = panel_actions,
                       .answers = layer_answers});
 }
 

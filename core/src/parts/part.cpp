@@ -1,5 +1,7 @@
 #include "ubbo/parts/part.hpp"
 
+#include <algorithm>
+
 namespace ubbo {
 
 Part::Part(std::string id, const Box& box, Surroundings& around)
@@ -39,7 +41,7 @@ bool Part::in_sight() const {
   return visible();
 }
 
-bool Part::doomed() const {
+bool Part::removing() const {
   const Part* part = this;
   while (part != nullptr && !part->post_.doomed) part = part->outer_;
   return part != nullptr;
@@ -53,30 +55,76 @@ bool Part::enabled() const {
 
 bool Part::takes(Point at) const {
   for (const Part* part = this; part != nullptr; part = part->outer_) {
-    if (!part->box().contains(at) || (part != this && part->shut())) return false;
+    if (!part->window().contains(at) || (part != this && part->shut())) return false;
     if (part->outer_ != nullptr && part->outer_->presence_of(*part) != Presence::used) return false;
   }
   return true;
 }
 
-void Part::lose(const Contact& contact, const Sample& sample) {
-  Sample lost = sample;
-  lost.phase = Phase::cancel;
-  touch(contact, lost);
+// What a key and an action do alike is told as what it was.
+void Part::decide(const Answer& answer, std::initializer_list<Fact> facts) const {
+  using namespace answers;
+  constexpr std::array by_key{&key_moves, &key_at_end, &key_activates};
+  constexpr std::array by_call{&call_moves, &call_at_end, &call_activates};
+  const Answer* said = &answer;
+  if (answer.question == &questions::key && around_->cause == Cause::call)
+    for (std::size_t i = 0; i < by_key.size(); ++i)
+      if (by_key[i] == said) said = by_call[i];
+  voice_.say(around_->now, *said, facts);
+}
+
+bool Part::settled() const {
+  if (held()) return false;
+  for (const TimedMember* one = timed_; one != nullptr; one = one->next_)
+    if (!one->settled()) return false;
+  return true;
+}
+
+bool Part::catches() const {
+  for (const TimedMember* one = timed_; one != nullptr; one = one->next_)
+    if (one->catches()) return true;
+  return false;
+}
+
+Micros Part::due() const {
+  Micros next = never;
+  for (const TimedMember* one = timed_; one != nullptr; one = one->next_) next = std::min(next, one->due());
+  return next;
+}
+
+void Part::advance(Micros now) {
+  for (TimedMember* one = timed_; one != nullptr; one = one->next_) one->advance(now);
+}
+
+const char* name_of(MomentKind kind) {
+  static constexpr std::array names{"threshold crossed", "step passed", "end reached",
+                                    "snapped",           "long press",  "committed"};
+  return names[static_cast<std::size_t>(kind)];
+}
+
+void Part::meet() {
+  met_ = true;
+  container_ = dynamic_cast<Container*>(this);
+  layer_ = dynamic_cast<LayerPart*>(this);
+  back_taker_ = dynamic_cast<BackTaker*>(this);
+  surface_ = dynamic_cast<DragSurface*>(this);
 }
 
 void Part::hear() {
-  if (around_->keeper != nullptr)
-    around_->keeper->heard(*this);
-  else
-    heard();
+  if (around_->keeper != nullptr && !met_) {
+    post_.heard_early = true;  // it is told once it is there
+    return;
+  }
+  if (around_->keeper != nullptr) return around_->keeper->heard(*this);
+  around_->write = detail::Writing::now();
+  cell_changed();
+  update();
 }
 
-void Part::ask(std::function<void()> deed) {
-  if (around_->keeper != nullptr)
-    around_->keeper->call(*this, std::move(deed));
-  else
-    deed();
+void Part::ask(std::function<void()> deed, WhileHeld how) {
+  if (around_->keeper != nullptr && met_) return around_->keeper->call(*this, how, std::move(deed));
+  deed();
+  update();
 }
 
 std::string passage_fault(const Passage& passage) {

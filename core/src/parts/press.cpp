@@ -41,6 +41,12 @@ void Press::follow(const Part& part, const Sample& sample, const Box& area) {
   over_ = away_from(area, sample.at) <= part.feel_for(sample.tool).tap_reach;
 }
 
+void Press::let_go(const Part& part, const Contact& contact, LetGo how) {
+  if (!mine(contact)) return;
+  slot_ = none;
+  if (how == LetGo::cancelled) part.decide(answers::press_cancelled);
+}
+
 bool Press::lift(const Part& part, const Sample& sample, const Box& area) {
   follow(part, sample, area);
   slot_ = none;

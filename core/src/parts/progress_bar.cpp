@@ -35,6 +35,8 @@ ProgressBar::ProgressBar(std::string id, const Box& box, ProgressBarSettings set
     : Part(std::move(id), box, around) {
   if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
   change(std::move(settings));
+  mover_.put(wanted());
+  said_ = true;
 }
 
 double ProgressBar::wanted() const {
@@ -46,37 +48,39 @@ void ProgressBar::change(ProgressBarSettings settings) {
   settings_ = std::move(settings);
   watch_.stop();
   if (settings_.share.linked()) watch_ = settings_.share.watch([this](double) { hear(); });
-  mover_.put(wanted());
+  go(settings_.passage, true);
 }
 
 void ProgressBar::show(double share, const Passage& passage) {
   if (const std::string wrong = passage_fault(passage); !wrong.empty())
     refuse("progress bar '" + id() + "': " + wrong);
   ask([this, share, passage] {
-    once_ = passage;
     settings_.share.set(share);
-    heard();
-    once_.reset();
+    go(passage, true, true);
   });
 }
 
-void ProgressBar::heard() {
+void ProgressBar::cell_changed() { go(settings_.passage, around().write == Write::travels); }
+
+void ProgressBar::go(const Passage& passage, bool travels, bool anew) {
   const double to = wanted();
-  if (to == mover_.target() && !once_) return;
+  if (to == mover_.target() && !(anew && mover_.moving())) return;
   mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
-  if (around().write == Write::travels)
-    mover_.send(to, once_.value_or(settings_.passage), around().now);
+  if (travels)
+    mover_.send(to, passage, around().now);
   else
     mover_.put(to);
-  if (!mover_.moving()) decide(answers::filled_to, {Fact::plain("share", to, "")});
+  said_ = false;
 }
 
-void ProgressBar::advance(Micros now) {
-  if (mover_.advance(now)) decide(answers::filled_to, {Fact::plain("share", mover_.value(), "")});
+void ProgressBar::update() {
+  if (!mover_.moving() && !std::exchange(said_, true))
+    decide(answers::filled_to, {Fact::plain("share", mover_.value(), "")});
 }
 
 bool ProgressBar::passes() const {
-  return settings_.unknown && reduced_for(settings_.reduced_motion, around().reduced_motion) == Reduced::full;
+  return settings_.unknown && visible() &&
+         reduced_for(settings_.reduced_motion, around().reduced_motion) == Reduced::full;
 }
 
 Box ProgressBar::fill() const {
@@ -108,7 +112,7 @@ Accessible ProgressBar::accessible() const {
   told.value_now = wanted();
   told.value_min = 0.0;
   told.value_max = 1.0;
-  told.value_text = plain_number(std::round(wanted() * 100.0)) + " %";
+  told.value_text = ShortText::of(plain_number(std::round(wanted() * 100.0)), " %");
   return told;
 }
 

@@ -11,8 +11,8 @@ constexpr double rest_floor_dp = 0.05;  // a twentieth of a dp: under a fifth of
 
 }  // namespace
 
-Rail::Rail(Part& part, RailPlan plan, Link<double> cell)
-    : part_(&part), plan_(std::move(plan)), drag_(plan_.axis) {
+Rail::Rail(Part& part, RailPlan plan, NumberLink cell)
+    : TimedMember(part), part_(&part), plan_(std::move(plan)), drag_(plan_.axis) {
   link(std::move(cell));
   const bool usable = cell_.linked() && std::isfinite(cell_.get());
   double start = within(usable ? cell_.get() : 0.0);
@@ -22,13 +22,18 @@ Rail::Rail(Part& part, RailPlan plan, Link<double> cell)
 
 double Rail::floor() const { return rest_floor_dp / std::fabs(plan_.dp_per_unit); }
 
-void Rail::link(Link<double> cell) {
+void Rail::link(NumberLink cell) {
   cell_ = std::move(cell);
   watch_.stop();
+  asked_.reset();
   if (!cell_.linked()) return;
   cell_value_ = cell_.get();
   watch_ = cell_.watch([this](double value) {
-    if (value != cell_value_) part_->hear();
+    if (value == cell_value_ && !asked_) return;  // our own write coming round
+    asked_ = Asked{value, detail::Writing::now()};
+    if (held_ != nullptr && asked_->how != Write::carried)
+      part_->decide(answers::write_waits, {Fact::plain("written", value, plan_.unit)});
+    part_->hear();
   });
 }
 
@@ -36,6 +41,13 @@ double Rail::position() const {
   const double value = mover_.at(part_->around().now).value;
   const double inside = within(value);
   return value == inside || give_at(value).how != Give::How::none ? value : inside;
+}
+
+double Rail::velocity() const {
+  if (!dragging()) return speed();
+  const Feel& feel = part_->feel_for(held_->seen.tool);
+  const VelocityEstimate found = held_->history.estimate(part_->around().now, feel.velocity_rules());
+  return found.stale ? 0.0 : along(plan_.axis, found.velocity) / plan_.dp_per_unit;
 }
 
 // What shows when the finger wants it at `wanted`, and the other way about.
@@ -64,11 +76,15 @@ void Rail::key(double place) {
   const double wanted = plan_.rests.snapped(within(place));
   part_->decide(wanted == from ? answers::key_at_end : answers::key_moves,
                 {Fact::plain("from", from, plan_.unit), Fact::plain("to", wanted, plan_.unit)});
-  if (wanted != from) choose(wanted, velocity());
+  if (wanted != from) choose(wanted, speed());
 }
 
 void Rail::advance(Micros now) {
   if (hit_ <= now) reach_bound();
+  if (ahead_until_ <= now) {
+    ahead_until_ = never;
+    ahead_ = 0.0;
+  }
   if (!mover_.advance(now)) return;
   const auto onward = std::exchange(onward_, std::nullopt);
   if (!onward) return rest();
@@ -76,36 +92,33 @@ void Rail::advance(Micros now) {
   if (!mover_.moving()) rest();
 }
 
+// Not while something that the app has written waits: that counts.
 void Rail::tell(double value) {
+  if (asked_) return;
   cell_value_ = value;
   if (plan_.tells != Tells::place) return cell_.set(value);
-  const Part::Carrying carrying(*part_);
+  const detail::Writing carried(Write::carried);
   cell_.set(value);
 }
 
 void Rail::tell_place() {
   if (plan_.tells != Tells::place || !mover_.moving() || !cell_.linked()) return;
-  const double place = position();
-  const double found = cell_.get();
-  if (found != cell_value_ && found != place) asked_ = found;  // a write that is heard of in a moment
-  if (found != place) tell(place);
+  if (const double place = position(); cell_.get() != place) tell(place);
 }
 
-void Rail::heard() {
-  if (!cell_.linked()) return;
-  const Write how = part_->around().write;
-  const auto asked = how == Write::carried ? std::nullopt : std::exchange(asked_, std::nullopt);
-  const double value = asked.value_or(cell_.get());
-  if (value == cell_value_ && how != Write::carried) return;  // our own write coming round
+void Rail::carry(const void* /*cell*/) { asked_ = Asked{cell_.get(), Write::carried}; }
+
+void Rail::cell_changed() {
+  if (!cell_.linked() || !asked_) return;
+  const Asked asked = *std::exchange(asked_, std::nullopt);
+  const double value = asked.how == Write::carried ? cell_.get() : asked.value;
   if (!std::isfinite(value)) return part_->decide(answers::write_unusable);
   cell_value_ = value;
-  owes_cell_ = false;
   double place = within(value);
   if (plan_.snaps_writes) place = plan_.rests.snapped(place);
-  const Fact written = Fact::plain("written", value, plan_.unit);
-  const Fact to = Fact::plain("to", place, plan_.unit);
-  if (how == Write::carried) {
+  if (asked.how == Write::carried) {
     if (drag_.dragging()) return;  // the finger says where it is
+    owes_cell_ = false;
     stop_short();
     mover_.put(place);
     // A mere press holds it only against itself.
@@ -115,19 +128,22 @@ void Rail::heard() {
     caught_ = false;
     return;
   }
-  if (held_ != nullptr) {
+  owes_cell_ = false;
+  if (held_ != nullptr) {  // without a stage nobody waits for the lift
     return_to_ = place;
     return_cell_ = value;
-    return part_->decide(answers::write_waits, {written, to});
+    return;
   }
-  if (target() == place && (how == Write::travels || !mover_.moving())) {
+  const Fact written = Fact::plain("written", value, plan_.unit);
+  const Fact to = Fact::plain("to", place, plan_.unit);
+  if (target() == place && (asked.how == Write::travels || !mover_.moving())) {
     part_->decide(answers::write_is_there, {written, to});
-    if (plan_.tells == Tells::place && !mover_.moving()) tell(place);  // what it cannot follow is put right
+    if (plan_.tells == Tells::place) tell(position());  // what it cannot follow is put right
     return;
   }
   part_->decide(place == value ? answers::write_moves : answers::write_limited, {written, to});
-  if (how == Write::travels) {
-    go(place, velocity(), false);
+  if (asked.how == Write::travels) {
+    go(place, speed(), false);
     return tell_place();  // from here on the cell says where it is, and others that show it go along
   }
   stop_short();
@@ -137,30 +153,49 @@ void Rail::heard() {
 
 void Rail::set_dp_per_unit(double dp_per_unit) { plan_.dp_per_unit = dp_per_unit; }
 
-void Rail::change(RailPlan plan, Link<double> cell) {
+void Rail::change(RailPlan plan, NumberLink cell) {
+  if (held_ != nullptr && plan.axis != plan_.axis) release();
+  const bool coasts = mover_.moving() && std::holds_alternative<Coast>(mover_.motion().passage().way);
+  // Where the app has put it between its places it stays, unless these are others.
+  const bool snaps = plan.snaps_writes || !(plan.rests == plan_.rests);
   plan_ = std::move(plan);
-  drag_ = Drag(plan_.axis);
-  const double here = mover_.at(part_->around().now).value;
-  const double speed = velocity();
-  double place = target();
-  link(std::move(cell));
-  if (cell_.linked() && std::isfinite(cell_value_)) place = within(cell_value_);
-  place = plan_.rests.snapped(place);
-  const bool there = !mover_.moving() && place == here;
-  mover_ = Mover(here, floor());
-  stop_short();
-  if (!there) choose(place, speed);
+  mover_.set_rest_floor(floor());
+  if (held_ == nullptr) drag_ = Drag(plan_.axis);
+  if (dragging()) grabbed_ += pulled(mover_.value()) - wanted();  // it stays where it is under the finger
+  const bool other_cell = cell.cell() != cell_.cell();
+  const double before = held_ != nullptr ? return_to_ : goal();
+  double place = before;
+  if (other_cell) {
+    link(std::move(cell));
+    if (cell_.linked() && std::isfinite(cell_value_)) place = cell_value_;
+  }
+  if (coasts && !other_cell && plan_.glide) return meet_bound();
+  place = snaps ? plan_.rests.snapped(within(place)) : within(place);
+  if (held_ != nullptr)
+    return_to_ = place;
+  else if (place == before)
+    return;
+  else if (other_cell)
+    go(place, speed(), false);
+  else
+    choose(place, speed());
+}
+
+void Rail::aim_at(double place) {
+  if (held_ != nullptr || !mover_.moving()) return;
+  set_off();
+  mover_.send(within(place), plan_.passage, part_->around().now, speed());
 }
 
 void Rail::set_bounds(double least, double most) {
-  const double goal = onward_ ? onward_->target : mover_.target();
+  const double to_before = goal();
   plan_.least = least;
   plan_.most = std::max(least, most);
   return_to_ = within(return_to_);
-  const double to = within(goal);
-  if (held_ != nullptr || to == goal) return;
+  const double to = within(to_before);
+  if (held_ != nullptr || to == to_before) return;
   // It may not go there any more, nor when the bounds are wider again.
-  if (mover_.moving()) return go(to, velocity(), false);
+  if (mover_.moving()) return go(to, speed(), false);
   mover_.put(to);
   if (plan_.tells == Tells::place) tell(to);
 }
@@ -184,10 +219,14 @@ void Rail::shift(double by, double least, double most) {
   if (plan_.tells == Tells::place) tell(position());
 }
 
-void Rail::put(double place) {
+void Rail::put_at(double place) {
   stop_short();
   mover_.put(within(place));
   owes_cell_ = false;
+}
+
+void Rail::put(double place) {
+  put_at(place);
   tell(mover_.value());
 }
 

@@ -16,8 +16,8 @@ void Rail::hold(const Contact& contact, Point at) {
   mover_.put(position());
   stop_short();
   grabbed_ = pulled(mover_.value());
-  leftover_ = 0.0;
-  owes_landing_ = false;
+  owes_landing_ = owes_snap_ = at_end_ = false;
+  if (!plan_.rests.empty()) step_ = plan_.rests.nearest(mover_.value());
   drag_.press(at);
 }
 
@@ -30,29 +30,39 @@ bool Rail::down(const Contact& contact, const Sample& sample, double off_handle,
   return true;
 }
 
-void Rail::follow(const Contact& contact, const Sample& sample) {
+Point Rail::follow(const Contact& contact, const Sample& sample) {
   const Feel& feel = part_->feel_for(sample.tool);
   const double threshold = feel.threshold(plan_.axis);
   const bool may = off_handle_ <= 0.0 && !contact.contested;
-  if (drag_.move(sample.at, may ? threshold : HUGE_VAL))
+  if (drag_.move(sample.at, may ? threshold : HUGE_VAL)) {
     part_->decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
                                    Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
-  if (!drag_.dragging()) return;
-  const double wanted = grabbed_ + along(plan_.axis, drag_.offset()) / plan_.dp_per_unit;
-  const double inside = within(wanted);
-  leftover_ = wanted - inside;
-  // While others could go on with the contact, a bound yields only once they have been asked; at the lift
-  // they have.
-  const bool ask_first = contact.shared && leftover_ != 0.0 && sample.phase != Phase::up;
-  mover_.put(ask_first ? inside : yielded(wanted));
-  if (ask_first || plan_.tells == Tells::target || plan_.tells == Tells::rest) return;
-  tell(plan_.tells == Tells::choice ? plan_.rests.snapped(position()) : position());
+    part_->moment(MomentKind::threshold_crossed);
+  }
+  if (!drag_.dragging()) return {};
+  const double to = wanted();
+  const double inside = within(to);
+  if (!std::exchange(at_end_, inside != to) && at_end_) part_->moment(MomentKind::end_reached);
+  show_dragged(inside);
+  return inside == to ? Point{} : way_along(plan_.axis, (to - inside) * plan_.dp_per_unit);
 }
 
-void Rail::strain() {
-  if (leftover_ == 0.0 || !drag_.dragging()) return;
-  mover_.put(yielded(mover_.value() + leftover_));
-  if (plan_.tells == Tells::place || plan_.tells == Tells::choice) tell(position());
+void Rail::overscroll() {
+  if (drag_.dragging()) show_dragged(yielded(wanted()));
+}
+
+// The finger has it there. What the app has written since the finger last chose counts until it chooses anew.
+void Rail::show_dragged(double place) {
+  mover_.put(place);
+  if (!plan_.rests.empty()) {
+    const std::size_t step = plan_.rests.nearest(place);
+    if (std::exchange(step_, step) != step) part_->moment(MomentKind::step_passed);
+  }
+  if (plan_.tells == Tells::target || plan_.tells == Tells::rest) return;
+  const double says = plan_.tells == Tells::choice ? plan_.rests.snapped(position()) : position();
+  if (asked_ && says == cell_value_) return;
+  asked_.reset();
+  tell(says);
 }
 
 bool Rail::was_tap(const Contact& contact, const Sample& sample) const {
@@ -76,13 +86,20 @@ void Rail::explain_press(const Contact& contact, const Sample& sample) const {
     part_->decide(answers::drag_too_short, {way});
 }
 
+// The finger has gone.
+void Rail::release() {
+  drag_.end();
+  held_ = nullptr;
+  ahead_ = 0.0;
+  ahead_until_ = never;
+}
+
 bool Rail::lift(const Contact& contact, const Sample& sample) {
   follow(contact, sample);
   const bool dragged = drag_.dragging();
-  const double wanted = grabbed_ + along(plan_.axis, drag_.offset()) / plan_.dp_per_unit;
-  drag_.end();
-  held_ = nullptr;
-  leftover_ = ahead_ = 0.0;
+  const double to = wanted();
+  if (dragged) show_dragged(yielded(to));
+  release();
   if (!dragged) return false;
 
   const Feel& feel = part_->feel_for(sample.tool);
@@ -92,38 +109,31 @@ bool Rail::lift(const Contact& contact, const Sample& sample) {
   part_->decide(moving        ? answers::lifted_moving
                 : found.stale ? answers::lifted_resting
                               : answers::lifted_still,
-                {Fact::plain("velocity", speed, "dp/s"),
+                {Fact::plain("velocity", plan_.dp_per_unit < 0.0 ? -speed : speed, "dp/s"),
                  Fact::below("rested", to_ms(found.rested), "ms", to_ms(feel.staleness)),
                  Fact::plain("samples", static_cast<double>(found.samples), "")});
   // Past a bound it shows only as much of the speed as the bound lets through.
-  const double through =
-      wanted == within(wanted) ? 1.0 : give_at(wanted).slope(std::fabs(wanted - within(wanted)));
+  const double through = to == within(to) ? 1.0 : give_at(to).slope(std::fabs(to - within(to)));
   const double velocity = moving ? speed / plan_.dp_per_unit * through : 0.0;
   const bool flick = moving && std::fabs(speed) >= feel.flick_speed;
-  if (plan_.rests.empty() && plan_.glide && velocity != 0.0 && wanted == within(wanted))
+  if (plan_.rests.empty() && plan_.glide && velocity != 0.0 && to == within(to))
     fly(velocity);
   else
     land(plan_.carry > Micros{0} ? velocity : 0.0, flick && plan_.carry > Micros{0});
   return true;
 }
 
-void Rail::cancel() {
-  drag_.end();
-  held_ = nullptr;
-  leftover_ = ahead_ = 0.0;
+void Rail::let_go(LetGo how) {
+  release();
   const bool moved = mover_.value() != return_to_;
-  part_->decide(moved ? answers::goes_back : answers::stays_cancelled,
-                {Fact::plain("from", mover_.value(), plan_.unit), Fact::plain("to", return_to_, plan_.unit)});
-  // A cell that says where it is does so at once, so that who shows it too goes back along with it.
-  if (plan_.tells != Tells::rest) tell(plan_.tells == Tells::place ? position() : return_cell_);
+  if (how == LetGo::cancelled) {
+    part_->decide(
+        moved ? answers::goes_back : answers::stays_cancelled,
+        {Fact::plain("from", mover_.value(), plan_.unit), Fact::plain("to", return_to_, plan_.unit)});
+    // A cell that says where it is does so at once, so that who shows it too goes back along with it.
+    if (plan_.tells != Tells::rest) tell(plan_.tells == Tells::place ? position() : return_cell_);
+  }
   if (moved || caught_) go(return_to_, 0.0, false);
-}
-
-void Rail::lose() {
-  drag_.end();
-  held_ = nullptr;
-  leftover_ = ahead_ = 0.0;
-  if (caught_) go(return_to_, 0.0, false);
 }
 
 void Rail::resume() {
@@ -134,8 +144,11 @@ void Rail::resume() {
   }
   const double place = position();
   if (!plan_.stays_caught) {
-    part_->decide(answers::caught_goes_on,
-                  {Fact::plain("place", place, plan_.unit), Fact::plain("to", return_to_, plan_.unit)});
+    const Fact at = Fact::plain("place", place, plan_.unit);
+    if (place == return_to_)
+      part_->decide(answers::caught_stays, {at});
+    else
+      part_->decide(answers::caught_goes_on, {at, Fact::plain("to", return_to_, plan_.unit)});
     return go(return_to_, 0.0, false);
   }
   part_->decide(answers::caught_stays, {Fact::plain("place", place, plan_.unit)});
@@ -149,16 +162,13 @@ bool Rail::take_over(const Contact& contact, Point anchor) {
   if (held_ != nullptr && held_ != &contact) return false;
   off_handle_ = 0.0;
   hold(contact, anchor);
-  // Already a drag: the threshold was passed elsewhere.
-  drag_.move(anchor + way_along(plan_.axis, 1e-9), 0.0);
+  drag_.go_on(anchor, contact.seen.at);  // the threshold was passed elsewhere
   follow(contact, contact.seen);
   return true;
 }
 
 void Rail::hand_over() {
-  held_ = nullptr;
-  leftover_ = ahead_ = 0.0;
-  drag_.end();
+  release();
   owes_landing_ = !plan_.rests.empty();
   owes_cell_ = true;
   if (plan_.tells != Tells::rest) tell(position());
@@ -169,10 +179,11 @@ void Rail::left_behind() {
   if (plan_.rests.snapped(position()) != position()) land(0.0, false);
 }
 
-Point Rail::foresee(Point ahead) {
+Point Rail::predict(Point ahead) {
   const double here = position();
   const double wanted = here + along(plan_.axis, ahead) / plan_.dp_per_unit;
   ahead_ = std::clamp(wanted, std::min(plan_.least, here), std::max(plan_.most, here)) - here;
+  ahead_until_ = ahead_ == 0.0 ? never : part_->around().now + part_->feel_for(Tool::finger).staleness;
   const double left = (wanted - here - ahead_) * plan_.dp_per_unit;
   return plan_.axis == Axis::horizontal ? Point{left, ahead.y} : Point{ahead.x, left};
 }

@@ -38,7 +38,8 @@ void Rail::land(double velocity, bool flick) {
   part_->decide(answer, {Fact::plain("from", from, unit), Fact::plain("place", landing.place, unit),
                          Fact::plain("aimed", landing.aimed, unit), why,
                          Fact::plain("other", landing.contested ? landing.other : landing.place, unit),
-                         Fact::plain("speed", velocity * plan_.dp_per_unit, "dp/s")});
+                         Fact::plain("speed", velocity * std::fabs(plan_.dp_per_unit), "dp/s")});
+  owes_snap_ = !plan_.rests.empty();
   choose(landing.place, velocity, flick);
 }
 
@@ -48,7 +49,7 @@ void Rail::fly(double velocity) {
   const double end = from + glide.distance(velocity);
   const double place = within(end);
   const Fact start = Fact::plain("from", from, plan_.unit);
-  const Fact speed = Fact::plain("speed", velocity * plan_.dp_per_unit, "dp/s");
+  const Fact speed = Fact::plain("speed", velocity * std::fabs(plan_.dp_per_unit), "dp/s");
   if (reduced_for(plan_.reduced_motion, part_->around().reduced_motion) != Reduced::full) {
     part_->decide(answers::land_glides, {start, speed, Fact::plain("place", place, plan_.unit)});
     return choose(place, 0.0);
@@ -76,13 +77,14 @@ void Rail::reach_bound() {
   const double velocity = mover_.at(when).velocity;
   const double bound = velocity < 0.0 ? plan_.least : plan_.most;
   const Give& give = velocity < 0.0 ? plan_.give_least : plan_.give_most;
-  const double speed = velocity * plan_.dp_per_unit;
+  const double speed = velocity * std::fabs(plan_.dp_per_unit);
   mover_.put(bound);
+  part_->moment(MomentKind::end_reached);
   const auto says = [&](const Answer& answer) {
     part_->decide(answer, {Fact::plain("place", bound, plan_.unit), Fact::plain("speed", speed, "dp/s")});
   };
   Keeper* keeper = part_->around().keeper;
-  if (keeper != nullptr && keeper->pass_on(*part_, way_along(plan_.axis, speed))) {
+  if (keeper != nullptr && keeper->pass_on(*part_, way_along(plan_.axis, velocity * plan_.dp_per_unit))) {
     says(answers::bound_passes_on);
     return rest();
   }
@@ -117,7 +119,7 @@ void Rail::tapped_at(double place) {
   part_->decide(plan_.rests.empty() ? answers::land_tapped_free : answers::land_tapped,
                 {Fact::plain("from", meant, plan_.unit), Fact::plain("place", to, plan_.unit),
                  Fact::plain("distance", std::fabs(to - meant), plan_.unit)});
-  choose(to, 0.0);
+  choose(to, speed());
 }
 
 void Rail::choose(double target, double velocity, bool thrown) {
@@ -171,6 +173,7 @@ void Rail::go(double target, double velocity, bool thrown) {
 void Rail::rest() {
   const double value = mover_.value();
   part_->decide(answers::at_rest, {Fact::plain("value", value, plan_.unit)});
+  if (std::exchange(owes_snap_, false)) part_->moment(MomentKind::snapped);
   // What the app itself wrote is not written back to it, not even limited.
   if (std::exchange(owes_cell_, false) || plan_.tells == Tells::place) tell(value);
   if (on_rest) on_rest(value);
@@ -186,6 +189,34 @@ void Rail::meet_bound() {
   if (here.velocity == 0.0 || (end - here.value) * here.velocity <= 0.0) return;
   const double share = plan_.glide->friction() * (within(end) - here.value) / here.velocity;
   hit_ = share > 0.0 ? now + from_seconds(-std::log1p(-share) / plan_.glide->friction()) : now;
+}
+
+// Looked at in steps, and closer where it has left: a motion that leaves and is back within one step has not
+// left for whoever asks.
+Micros Rail::leaves(double least, double most, Micros from) const {
+  if (!mover_.moving()) return never;
+  const auto inside = [&](Micros at) {
+    const double place = mover_.at(at).value;
+    return place >= least && place <= most;
+  };
+  if (!inside(from)) return from;
+  constexpr Micros step{8'000};
+  constexpr Micros longest{4'000'000};
+  const Micros last = std::min(due(), from + longest);
+  for (Micros before = from; before < last;) {
+    const Micros at = std::min(before + step, last);
+    if (inside(at)) {
+      before = at;
+      continue;
+    }
+    Micros out = at;
+    while (out - before > Micros{1}) {
+      const Micros middle = before + (out - before) / 2;
+      (inside(middle) ? before : out) = middle;
+    }
+    return out;
+  }
+  return never;
 }
 
 }  // namespace ubbo

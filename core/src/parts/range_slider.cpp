@@ -10,7 +10,6 @@ namespace ubbo {
 namespace {
 
 constexpr std::array meet_names{"stops", "pushes"};
-constexpr std::array range_actions{"increase", "decrease", "increase low", "decrease low"};
 
 }  // namespace
 
@@ -74,10 +73,7 @@ RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings set
     : Part(std::move(id), box, around),
       settings_(checked_settings<RangeSlider>(this->id(), box, std::move(settings))),
       rails_{Rail(*this, plan(), settings_.low), Rail(*this, plan(), settings_.high)} {
-  for (Rail& rail : rails_)
-    rail.on_rest = [this](double) {
-      if (settings_.on_rest) settings_.on_rest(low(), high());
-    };
+  for (Rail& rail : rails_) rail.on_rest = [this](double) { tell(settings_.on_rest, low(), high()); };
   bound(settings_.low.get(), settings_.high.get());
 }
 
@@ -118,13 +114,14 @@ void RangeSlider::bound(double low, double high) {
 }
 
 Accessible RangeSlider::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_text = plain_number(target(0)) + " to " + plain_number(target(1)),
-          .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-          .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = range_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .value_text = ShortText::of(plain_number(target(0)), " to ", plain_number(target(1))),
+      .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
+      .disabled = !enabled(),
+      .keys = described().keys,
+  };
 }
 
 int RangeSlider::held_by(const Contact& contact) const {
@@ -166,7 +163,7 @@ bool RangeSlider::touch(const Contact& contact, const Sample& sample) {
   if (contact.slot == undecided_) {
     const double way =
         along(settings_.axis, sample.at - contact.down.at) * (this->way().dp_per_unit() < 0.0 ? -1.0 : 1.0);
-    const bool ends = sample.phase == Phase::up || sample.phase == Phase::cancel;
+    const bool ends = sample.phase == Phase::up;
     const double needed = feel_for(sample.tool).rest_radius;
     if (std::fabs(way) <= needed && !ends) return true;
     undecided_ = none;
@@ -179,16 +176,6 @@ bool RangeSlider::touch(const Contact& contact, const Sample& sample) {
   if (which == none) return false;
   if (sample.phase == Phase::move) move(which, contact, sample);
   if (sample.phase == Phase::up) lift(which, contact, sample);
-  if (sample.phase == Phase::cancel) {
-    rails_[index(which)].cancel();
-    // One that was pushed goes back as well.
-    const int other = 1 - which;
-    if (!pressed(other) && target(other) != before_[index(other)]) {
-      bound(before_[0], before_[1]);
-      rails_[index(other)].go_to(before_[index(other)]);
-    }
-    bound(target(0), target(1));
-  }
   return true;
 }
 
@@ -238,23 +225,28 @@ void RangeSlider::lift(int which, const Contact& contact, const Sample& sample) 
   rail.tapped_at(way().value_at(contact.down.at));
 }
 
-void RangeSlider::lose(const Contact& contact, const Sample&) {
+void RangeSlider::let_go(const Contact& contact, LetGo how) {
   if (contact.slot == undecided_) undecided_ = none;
-  if (const int which = held_by(contact); which != none) rails_[index(which)].lose();
+  const int which = held_by(contact);
+  if (which == none) return;
+  rails_[index(which)].let_go(how);
+  // One that was pushed goes back as well.
+  const int other = 1 - which;
+  if (how == LetGo::cancelled && !pressed(other) && target(other) != before_[index(other)]) {
+    bound(before_[0], before_[1]);
+    rails_[index(other)].go_to(before_[index(other)]);
+  }
+  bound(target(0), target(1));
 }
 
-void RangeSlider::advance(Micros now) {
-  for (Rail& rail : rails_) rail.advance(now);
-}
-
-void RangeSlider::heard() {
+void RangeSlider::cell_changed() {
   // What a finger has stands where it is; of the rest, what is written counts.
   const auto wished = [this](int which, const Link<double>& cell) {
     const double value = cell.linked() ? cell.get() : target(which);
     return pressed(which) || !std::isfinite(value) ? target(which) : value;
   };
   bound(wished(0, settings_.low), wished(1, settings_.high));
-  for (Rail& rail : rails_) rail.heard();
+  for (Rail& rail : rails_) rail.cell_changed();
 }
 
 bool RangeSlider::press(Key key) {
@@ -275,13 +267,9 @@ bool RangeSlider::press(Key key) {
   return true;
 }
 
-bool RangeSlider::act(std::string_view action) {
-  for (std::size_t i = 0; i < range_actions.size(); ++i) {
-    if (action != range_actions[i]) continue;
-    chosen_ = i < 2 ? 1 : 0;
-    return press(i % 2 == 0 ? Key::up : Key::down);
-  }
-  return false;
+void RangeSlider::step(int which, Key key) {
+  chosen_ = which;
+  press(key);
 }
 
 namespace {
@@ -363,6 +351,17 @@ std::optional<Point> range_place(const Part& part, double value) {
   return it.place_of(value);
 }
 
+template <int Which, Key Way>
+constexpr PartAction step_action(const char* name, const char* means) {
+  return {name, means, [](Part& part) { static_cast<RangeSlider&>(part).step(Which, Way); }};
+}
+
+constexpr std::array range_actions{
+    step_action<1, Key::up>("increase", "the high thumb goes up by a step"),
+    step_action<1, Key::down>("decrease", "the high thumb goes down by a step"),
+    step_action<0, Key::up>("increase low", "the low thumb goes up by a step"),
+    step_action<0, Key::down>("decrease low", "the low thumb goes down by a step")};
+
 }  // namespace
 
 const PartKind& RangeSlider::described() {
@@ -374,6 +373,7 @@ const PartKind& RangeSlider::described() {
                              .pieces = &range_pieces,
                              .place_of = &range_place,
                              .keys = "arrows, Page Up, Page Down, Home, End; Space for the other thumb",
+                             .actions = range_actions,
                              .answers = answers::range_slider_answers});
   return kind;
 }

@@ -8,11 +8,7 @@
 
 namespace ubbo {
 
-namespace {
-
-constexpr std::array rating_actions{"increase", "decrease"};
-
-}  // namespace
+namespace {}  // namespace
 
 template <>
 std::span<const Setting<RatingSettings>> settings_of<RatingSettings>() {
@@ -73,26 +69,30 @@ void Rating::rate(double value, const Answer& answer) {
   meant_ = value;
   decide(answer, {Fact::plain("x", press_.at().x, "dp"), Fact::plain("meant", value, ""),
                   Fact::plain("marks", settings_.marks, "")});
-  settings_.value.set(value);
+  settings_.value.set(said_ = value);
 }
 
+bool Rating::app_wrote() const { return settings_.value.linked() && settings_.value.get() != said_; }
+
 Accessible Rating::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_now = value(),
-          .value_min = 0.0,
-          .value_max = settings_.marks,
-          .value_text = plain_number(value()) + " of " + plain_number(settings_.marks),
-          .orientation = axis_names[0],
-          .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = rating_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .value_now = value(),
+      .value_min = 0.0,
+      .value_max = settings_.marks,
+      .value_text = ShortText::of(plain_number(value()), " of ", plain_number(settings_.marks)),
+      .orientation = axis_names[0],
+      .disabled = !enabled(),
+      .keys = described().keys,
+  };
 }
 
 bool Rating::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
     if (!press_.down(contact, sample)) return false;
     before_ = value();
+    said_ = settings_.value.linked() ? settings_.value.get() : 0.0;
     meant_ = meant_at(sample.at);
     drag_.press(sample.at);
     return true;
@@ -100,36 +100,38 @@ bool Rating::touch(const Contact& contact, const Sample& sample) {
   if (!press_.mine(contact)) return false;
   const double threshold = contact.contested ? HUGE_VAL : feel_for(sample.tool).threshold(Axis::horizontal);
   press_.follow(*this, sample, box());
-  if (sample.phase != Phase::cancel) {
-    if (drag_.move(sample.at, threshold))
-      decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
-                              Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
-    const double meant = meant_at(sample.at);
-    const bool says = drag_.dragging() && (meant != meant_ || value() != meant);
-    if (drag_.dragging()) meant_ = meant;
-    if (says) rate(meant, meant > 0.0 ? answers::rated : answers::rated_none);
+  const bool begins = drag_.move(sample.at, threshold);
+  if (begins)
+    decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
+                            Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+  // What the app writes meanwhile counts until the finger means another mark.
+  const double meant = meant_at(sample.at);
+  const bool says = drag_.dragging() && (meant != meant_ || (begins && !app_wrote() && value() != meant));
+  if (drag_.dragging()) meant_ = meant;
+  if (begins) moment(MomentKind::threshold_crossed);
+  if (says) {
+    moment(MomentKind::step_passed);
+    rate(meant, meant > 0.0 ? answers::rated : answers::rated_none);
   }
   if (sample.phase == Phase::move) return true;
   const bool dragged = drag_.dragging();
   drag_.end();
-  if (sample.phase == Phase::cancel) {
-    press_.end();
-    rate(before_, answers::rating_goes_back);
-    return true;
-  }
   // A tap counts where it is lifted over the row; a drag has been followed wherever it went.
-  const bool counts = dragged || press_.lift(*this, sample, box());
+  const bool counts = (dragged || press_.lift(*this, sample, box())) && !app_wrote();
   press_.end();
-  if (counts && !dragged)
-    rate(meant_at(sample.at), meant_at(sample.at) > 0.0 ? answers::rated : answers::rated_none);
-  if (counts && settings_.on_rate) settings_.on_rate(value());
+  if (counts && !dragged) rate(meant, meant > 0.0 ? answers::rated : answers::rated_none);
+  if (counts) tell(settings_.on_rate, value());
   return true;
 }
 
-void Rating::lose(const Contact& contact, const Sample&) {
+void Rating::let_go(const Contact& contact, LetGo how) {
   if (!press_.mine(contact)) return;
   drag_.end();
   press_.end();
+  if (how == LetGo::lost) return;
+  const bool goes_back = !app_wrote() && value() != before_;
+  decide(answers::rating_goes_back, {Fact::plain("meant", goes_back ? before_ : value(), "")});
+  if (goes_back) settings_.value.set(before_);
 }
 
 bool Rating::press(Key key) {
@@ -146,13 +148,8 @@ bool Rating::press(Key key) {
   decide(wanted == from ? answers::key_at_end : answers::key_moves,
          {Fact::plain("from", from, ""), Fact::plain("to", wanted, "")});
   settings_.value.set(wanted);
-  if (settings_.on_rate && wanted != from) settings_.on_rate(wanted);
+  if (wanted != from) tell(settings_.on_rate, wanted);
   return true;
-}
-
-bool Rating::act(std::string_view action) {
-  if (action == rating_actions[0]) return press(Key::up);
-  return action == rating_actions[1] && press(Key::down);
 }
 
 namespace {
@@ -202,6 +199,10 @@ std::optional<Point> rating_place(const Part& part, double value) {
   return Point{it.around().right_to_left ? box.right() - along_row : box.x + along_row, box.centre().y};
 }
 
+constexpr std::array rating_actions{
+    PartAction{"increase", "one mark more", [](Part& part) { part.press(Key::up); }},
+    PartAction{"decrease", "one mark less", [](Part& part) { part.press(Key::down); }}};
+
 }  // namespace
 
 const PartKind& Rating::described() {
@@ -212,6 +213,7 @@ const PartKind& Rating::described() {
                                                  .pieces = &rating_pieces,
                                                  .place_of = &rating_place,
                                                  .keys = "arrows, Home, End",
+                                                 .actions = rating_actions,
                                                  .answers = answers::rating_answers});
   return kind;
 }

@@ -30,6 +30,7 @@ EdgePanel::Plan plan_of(const SheetSettings& settings, const Box& box, const Box
           .passage = settings.passage,
           .reduced_motion = settings.reduced_motion,
           .carry = settings.carry,
+          .commit_distance = settings.commit_distance,
           .commit = settings.commit,
           .give_out = give(settings.give_out),
           .give_in = give(settings.give_in),
@@ -76,6 +77,9 @@ std::span<const Setting<SheetSettings>> settings_of<SheetSettings>() {
       number<&S::commit>("commit", "", 0.0, 1.0,
                          "the share of the way to the next rest from which it goes on when it is let go; 0: "
                          "half-way"),
+      number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
+                                  "how far it must be dragged to go on to the next rest, or to close; the "
+                                  "share counts too, whichever is reached first; 0: only the share"),
       number<&S::veil>(
           "veil", "", 0.0, 1.0,
           "how much of what lies below its backdrop hides; 0: it has none, and what lies below stays "
@@ -119,30 +123,32 @@ Sheet::Sheet(std::string id, const Box& box, SheetSettings settings, Surrounding
     : EdgePanel{checked_id<Sheet>(std::move(id), box, settings), box, around,
                 plan_of(settings, box, around.screen)},
       settings_(std::move(settings)) {
-  follow(settings_.rest, settings_.open);
+  follow(settings_.rest, settings_.open, true);
+  told_ = rest();
 }
 
 EdgePanel::Plan Sheet::planned() const { return plan_of(settings_, laid(), around().screen); }
 
 void Sheet::change(SheetSettings settings) {
   settings_ = std::move(settings);
-  take(planned());
-  follow(settings_.rest, settings_.open);
+  take(planned(), true);
+  follow(settings_.rest, settings_.open, false);
 }
 
 void Sheet::went(Visit::State state) {
-  if (settings_.on_visit) settings_.on_visit(state);
-  if (std::exchange(told_, rest()) != rest() && settings_.on_rest) settings_.on_rest(rest());
+  tell(settings_.on_visit, state);
+  if (std::exchange(told_, rest()) != rest()) tell(settings_.on_rest, rest());
 }
 
 Accessible Sheet::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .expanded = is_open(),
-          .disabled = !enabled(),
-          .modal = settings_.veil > 0.0,
-          .keys = described().keys,
-          .actions = detail::panel_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .expanded = is_open(),
+      .disabled = !enabled(),
+      .modal = settings_.veil > 0.0,
+      .keys = described().keys,
+  };
 }
 
 const PartKind& Sheet::described() {

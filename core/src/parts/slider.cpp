@@ -11,7 +11,6 @@ namespace {
 
 constexpr std::array follow_names{"finger", "rest"};
 constexpr std::array grab_names{"thumb", "anywhere"};
-constexpr std::array slider_actions{"increase", "decrease"};
 
 // A thumb smaller than a finger is grabbed all the same: this far around its middle at least, dp.
 constexpr double least_reach = 24.0;
@@ -102,9 +101,7 @@ RailPlan Slider::plan() const {
 }
 
 void Slider::listen() {
-  rail_.on_rest = [this](double value) {
-    if (settings_.on_rest) settings_.on_rest(value);
-  };
+  rail_.on_rest = [this](double value) { tell(settings_.on_rest, value); };
 }
 
 void Slider::change(SliderSettings settings) {
@@ -126,8 +123,7 @@ Accessible Slider::accessible() const {
           .value_max = settings_.to,
           .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
           .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = slider_actions};
+          .keys = described().keys};
 }
 
 Wish Slider::wish(const Sample& sample) const {
@@ -149,24 +145,13 @@ bool Slider::touch(const Contact& contact, const Sample& sample) {
     return true;
   }
   if (!pressed() || contact.slot != held_by_) return false;
-  switch (sample.phase) {
-    case Phase::down:
-      break;
-    case Phase::move:
-      rail_.follow(contact, sample);
-      break;
-    case Phase::up:
-      lift(contact, sample);
-      break;
-    case Phase::cancel:
-      rail_.cancel();
-      break;
-  }
+  if (sample.phase == Phase::move) rail_.follow(contact, sample);
+  if (sample.phase == Phase::up) lift(contact, sample);
   return true;
 }
 
-void Slider::lose(const Contact& contact, const Sample&) {
-  if (pressed() && contact.slot == held_by_) rail_.lose();
+void Slider::let_go(const Contact& contact, LetGo how) {
+  if (pressed() && contact.slot == held_by_) rail_.let_go(how);
 }
 
 void Slider::lift(const Contact& contact, const Sample& sample) {
@@ -191,11 +176,6 @@ bool Slider::press(Key key) {
   if (!wanted) return false;
   rail_.key(*wanted);
   return true;
-}
-
-bool Slider::act(std::string_view action) {
-  if (action == slider_actions[0]) return press(Key::up);
-  return action == slider_actions[1] && press(Key::down);
 }
 
 namespace {
@@ -291,6 +271,10 @@ std::optional<Point> place(const Part& part, double value) {
   return it.place_of(value);
 }
 
+constexpr std::array slider_actions{
+    PartAction{"increase", "goes up by a step", [](Part& part) { part.press(Key::up); }},
+    PartAction{"decrease", "goes down by a step", [](Part& part) { part.press(Key::down); }}};
+
 }  // namespace
 
 const PartKind& Slider::described() {
@@ -300,7 +284,8 @@ const PartKind& Slider::described() {
                                                  .readings = slider_readings,
                                                  .pieces = &slider_pieces,
                                                  .place_of = &place,
-                                                 .keys = "arrows, Page Up, Page Down, Home, End"});
+                                                 .keys = "arrows, Page Up, Page Down, Home, End",
+                                                 .actions = slider_actions});
   return kind;
 }
 

@@ -24,21 +24,17 @@ bool Sliding::hold(const Contact& contact, const Sample& sample, double off_hand
   return true;
 }
 
+Point Sliding::drag_to(const Contact& contact, const Sample& sample) {
+  return mine(contact) ? rail_.follow(contact, sample) : Point{};
+}
+
 bool Sliding::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) return hold(contact, sample);
   if (!mine(contact)) return false;
-  switch (sample.phase) {
-    case Phase::down:
-      break;
-    case Phase::move:
-      rail_.follow(contact, sample);
-      break;
-    case Phase::up:
-      if (!rail_.lift(contact, sample)) pressed_only(contact, sample);
-      break;
-    case Phase::cancel:
-      rail_.cancel();
-      break;
+  if (sample.phase == Phase::move) {
+    if (!(drag_to(contact, sample) == Point{})) overscroll();
+  } else if (!rail_.lift(contact, sample)) {
+    pressed_only(contact, sample);
   }
   return true;
 }
@@ -48,8 +44,8 @@ void Sliding::pressed_only(const Contact& contact, const Sample& sample) {
   rail_.resume();
 }
 
-void Sliding::lose(const Contact& contact, const Sample&) {
-  if (mine(contact)) rail_.lose();
+void Sliding::let_go(const Contact& contact, LetGo how) {
+  if (mine(contact)) rail_.let_go(how);
 }
 
 std::optional<double> scrolled_to(Key key, Axis axis, double sign, double page, double place, double least,

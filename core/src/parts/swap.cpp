@@ -9,7 +9,6 @@ namespace {
 
 constexpr std::array turns_names{"old-first", "new-first", "together"};
 constexpr std::array gives_way_names{"fade", "slide", "both", "uncover", "none"};
-constexpr std::array swap_calls{"next", "previous"};
 
 // How long a passage takes for a way of this length.
 Micros lasts(const Passage& passage, double way) { return Motion({.from = 0.0, .to = way}, passage).ends(); }
@@ -38,6 +37,9 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
                                "the same as a time; above 0 it counts in place of the share"),
       number<&S::distance>("distance", "dp", 0.0, 100000.0, "how far contents slide"),
       declare::choice<&S::axis>("axis", axis_names, "the direction in which contents slide or are uncovered"),
+      declare::flag<&S::wrap>("wrap",
+                              "behind the last content comes the first, as where it follows a carousel that "
+                              "wraps: it goes the short way round"),
       declare::passage<&S::enter>("enter", "how a content comes"),
       declare::passage<&S::exit>("exit", "how a content goes"),
       declare::passage<&S::glide>("glide", "how its own size follows that of its content"),
@@ -60,12 +62,12 @@ std::string Swap::fault(const std::string& id, const Box&, const SwapSettings& s
 Swap::Swap(std::string id, const Box& box, SwapSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
       settings_(checked_settings<Swap>(this->id(), box, std::move(settings))) {
+  content_ = wanted();
   follow();
 }
 
 void Swap::follow() {
   watch_.stop();
-  content_ = wanted();
   const auto look = [this](const auto&) {
     if (wanted() != content_) hear();
   };
@@ -81,14 +83,13 @@ std::size_t Swap::wanted() const {
 }
 
 void Swap::change(SwapSettings settings) {
-  const std::size_t before = content_;
   settings_ = std::move(settings);
   follow();
-  if (const std::size_t wanted = std::exchange(content_, before); wanted != before) to(wanted);
+  to(wanted());
 }
 
 const Swap::Held* Swap::find(const Part& inner) const {
-  for (const Held& one : held_)
+  for (const Held& one : held_.all)
     if (one.part == &inner) return &one;
   return nullptr;
 }
@@ -116,11 +117,13 @@ VisitPlan Swap::plan(bool forward) const {
 }
 
 void Swap::to(std::size_t content) {
-  if (content == content_ || held_.empty()) {
+  if (content == content_ || held_.all.empty()) {
     content_ = content;
     return;
   }
-  const bool forward = content > content_;
+  const std::size_t count = contents();
+  const std::size_t onwards = (content + count - std::min(content_, count)) % std::max<std::size_t>(count, 1);
+  const bool forward = settings_.wrap ? 2 * onwards <= count : content > content_;
   decide(forward ? answers::swap_forward : answers::swap_back,
          {Fact::plain("from", static_cast<double>(content_) + 1.0, ""),
           Fact::plain("to", static_cast<double>(content) + 1.0, "")});
@@ -138,9 +141,9 @@ void Swap::to(std::size_t content) {
     return from_seconds(to_seconds(time) * (1.0 - settings_.overlap));
   };
   const bool anything =
-      std::any_of(held_.begin(), held_.end(), [](const Held& one) { return !one.visit.away(); });
-  for (std::size_t i = 0; i < held_.size(); ++i) {
-    Held& one = held_[i];
+      std::any_of(held_.all.begin(), held_.all.end(), [](const Held& one) { return !one.visit.away(); });
+  for (std::size_t i = 0; i < held_.all.size(); ++i) {
+    Held& one = held_.all[i];
     one.opens = one.closes = never;
     one.visit.set_reduced(moves ? reduced : Reduced::still);
     if (i == content_) {
@@ -154,11 +157,10 @@ void Swap::to(std::size_t content) {
     one.visit.set_plan(plan(forward));
   }
   resize(false);
-  set_out(now);
 }
 
 void Swap::set_out(Micros now) {
-  for (Held& one : held_) {
+  for (Held& one : held_.all) {
     if (one.closes <= now) {
       one.closes = never;
       one.visit.close(now);
@@ -171,12 +173,12 @@ void Swap::set_out(Micros now) {
   if (!swapping_ || due() != never) return;
   swapping_ = false;
   decide(answers::swap_done, {Fact::plain("to", static_cast<double>(content_) + 1.0, "")});
-  if (settings_.on_swap) settings_.on_swap(content_);
+  tell(settings_.on_swap, content_);
 }
 
 void Swap::resize(bool at_once) {
-  if (content_ >= held_.size()) return;
-  const Box& size = held_[content_].part->laid();
+  if (content_ >= held_.all.size()) return;
+  const Box& size = held_.all[content_].part->laid();
   for (const auto& [mover, to] : {std::pair{&width_, size.w}, {&height_, size.h}}) {
     mover->set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
     if (at_once)
@@ -193,79 +195,85 @@ Visit::State Swap::state_of(const Part& inner) const {
   return held == nullptr ? Visit::State::here : held->visit.state();
 }
 
-Point Swap::carries_part(const Part& inner) const {
+Point Swap::carries(const Part& inner) const {
   const Held* held = find(inner);
   return held == nullptr ? Point{} : held->visit.guise(around().now).offset;
 }
 
-Guise Swap::guise_of(const Part& inner) const {
+Guise Swap::shows(const Part& inner) const {
   const Held* held = find(inner);
   Guise guise = held == nullptr ? Guise{} : held->visit.guise(around().now);
   guise.offset = {};
   return guise;
 }
 
-Presence Swap::presence_of(const Part& inner) const {
+Presence Swap::presence(const Part& inner) const {
   const Held* held = find(inner);
   if (held == nullptr || held->visit.state() == Visit::State::here) return Presence::used;
   return held->visit.away() ? Presence::gone : Presence::seen;
 }
 
-bool Swap::settled() const { return !swapping_ && !width_.moving() && !height_.moving(); }
+std::optional<Box> Swap::window() const {
+  const Box here = box();
+  const Size now = size();
+  return Box{around().right_to_left ? here.right() - now.w : here.x, here.y, now.w, now.h};
+}
 
-Micros Swap::due() const {
-  Micros next = std::min(width_.due(), height_.due());
-  for (const Held& one : held_) next = std::min({next, one.visit.due(), one.opens, one.closes});
+Micros Swap::Contents::due() const {
+  Micros next = never;
+  for (const Held& one : all) next = std::min({next, one.visit.due(), one.opens, one.closes});
   return next;
 }
 
-void Swap::advance(Micros now) {
-  width_.advance(now);
-  height_.advance(now);
-  for (Held& one : held_) one.visit.advance(now);
-  set_out(now);
+void Swap::Contents::advance(Micros now) {
+  for (Held& one : all) one.visit.advance(now);
 }
 
-void Swap::heard() {
+void Swap::update() { set_out(around().now); }
+
+void Swap::cell_changed() {
   if (around().write != Write::at_once) return to(wanted());
   content_ = wanted();
   swapping_ = false;
-  for (std::size_t i = 0; i < held_.size(); ++i) {
-    held_[i].opens = held_[i].closes = never;
-    held_[i].visit.put(i == content_);
+  for (std::size_t i = 0; i < held_.all.size(); ++i) {
+    held_.all[i].opens = held_.all[i].closes = never;
+    held_.all[i].visit.put(i == content_);
   }
   resize(true);
 }
 
-bool Swap::act(std::string_view action) {
-  const bool on = action == swap_calls[0];
-  if ((!on && action != swap_calls[1]) || (on ? content_ + 1 >= held_.size() : content_ == 0)) return false;
-  const std::size_t wanted = on ? content_ + 1 : content_ - 1;
-  to(wanted);
-  if (settings_.shows.linked())
-    settings_.shows.set(settings_.shows.get().with(wanted));
-  else if (settings_.index.linked())
-    settings_.index.set(static_cast<int>(wanted));
-  return true;
+bool Swap::can_step(int by) const { return by > 0 ? content_ + 1 < contents() : content_ > 0; }
+
+void Swap::step(int by) {
+  ask(
+      [this, by] {
+        if (!can_step(by)) return;
+        to(by > 0 ? content_ + 1 : content_ - 1);
+        if (settings_.shows.linked())
+          settings_.shows.set(settings_.shows.get().with(content_));
+        else if (settings_.index.linked())
+          settings_.index.set(static_cast<int>(content_));
+      },
+      WhileHeld::waits);
 }
 
-void Swap::gained(Part& inner) {
-  held_.push_back({&inner, Visit(plan(true), held_.size() == content_)});
+void Swap::child_added(Part& inner) {
+  held_.all.push_back({&inner, Visit(plan(true), held_.all.size() == content_)});
   resize(true);
 }
 
-void Swap::lost(Part& inner) {
-  std::erase_if(held_, [&](const Held& one) { return one.part == &inner; });
+void Swap::child_removed(Part& inner) {
+  std::erase_if(held_.all, [&](const Held& one) { return one.part == &inner; });
 }
 
-void Swap::laid_inside(Part& inner) {
-  if (content_ < held_.size() && held_[content_].part == &inner) resize(false);
+void Swap::child_laid_out(Part& inner) {
+  if (content_ < held_.all.size() && held_.all[content_].part == &inner) resize(false);
 }
 
 Accessible Swap::accessible() const {
   return {.role = described().role,
           .label = settings_.label,
-          .value_text = settings_.shows.linked() ? std::string(settings_.shows.get().name()) : "",
+          .value_text = settings_.shows.linked() ? settings_.shows.get().name() : "",
           .disabled = !enabled(),
           .live = Live::polite};
 }
@@ -290,6 +298,18 @@ void swap_pieces(const Part& part, const PieceTaker& out) {
   if (size.w > 0.0) out({.role = Role::surface, .box = {x, box.y, size.w, size.h}});
 }
 
+template <int By>
+constexpr PartAction swap_action(const char* name, const char* means) {
+  return {.name = name,
+          .means = means,
+          .run = [](Part& part) { static_cast<Swap&>(part).step(By); },
+          .can = [](const Part& part) { return static_cast<const Swap&>(part).can_step(By); },
+          .offered = false};
+}
+
+constexpr std::array swap_actions{swap_action<1>("next", "shows the next content"),
+                                  swap_action<-1>("previous", "shows the content before")};
+
 }  // namespace
 
 const PartKind& Swap::described() {
@@ -299,7 +319,7 @@ const PartKind& Swap::described() {
                       .role = "group",
                       .readings = swap_readings,
                       .pieces = &swap_pieces,
-                      .calls = swap_calls,
+                      .actions = swap_actions,
                       .answers = answers::swap_answers});
   return kind;
 }

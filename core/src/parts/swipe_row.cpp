@@ -9,16 +9,12 @@ namespace ubbo {
 namespace {
 
 constexpr std::array state_names{"closed", "open", "committed", "troubled", "removed"};
-constexpr std::array swipe_actions{"open leading", "reset", "open trailing"};
-constexpr std::array swipe_calls{"reset", "fail", "remove"};
+constexpr std::array overscroll_names{"none", "linear", "damped"};
 constexpr std::array<std::array<const char*, 2>, 2> side_names{{{"leading", "trailing"}, {"above", "below"}}};
 
 // Closed, and open over either side of an axis, if it opens there.
 SnapPoints places_of(const std::array<double, 2>& sides) {
-  std::vector<double> places{0.0};
-  for (const double side : {sides[0], -sides[1]})
-    if (side != 0.0) places.push_back(side);
-  return SnapPoints::list(std::move(places));
+  return SnapPoints::list({0.0, sides[0], 0.0 - sides[1]});
 }
 
 }  // namespace
@@ -46,6 +42,12 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
                            "the share of that from which it opens when it is let go"),
       number<&S::commits_at>("commits_at", "", 0.0, 1.0,
                              "the share of its own length from which a long swipe commits; 0: none does"),
+      number<&S::open_distance>("open_distance", "dp", 0.0, 10000.0,
+                                "how far it must be dragged to open; the share counts too, whichever is "
+                                "reached first; 0: only the share"),
+      number<&S::commit_distance>("commit_distance", "dp", 0.0, 10000.0,
+                                  "how far a long swipe must go to commit; the share counts too, whichever "
+                                  "is reached first; 0: only the share"),
       number<&S::returns_after>("returns_after", "ms", 0.0, 600000.0,
                                 "once open, it goes back by itself after so long; 0: it stays"),
       number<&S::patience>("patience", "ms", 0.0, 600000.0,
@@ -61,6 +63,13 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
           "carry", "ms", 0.0, 2000.0,
           "how much of the release velocity counts for where it lands; 0: none, and a flick does not "
           "count either"),
+      declare::choice<&S::overscroll>(
+          "overscroll", overscroll_names,
+          "how it yields when it is dragged past its furthest place on a side it opens to: not at all, by a "
+          "share of the finger's way, or less and less"),
+      number<&S::overscroll_share>("overscroll_share", "", 0.0, 1.0, "that share, where it is linear"),
+      number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
+                                   "how far it yields at most, where it is damped"),
   };
   return table;
 }
@@ -85,85 +94,107 @@ std::string SwipeRow::fault(const std::string& id, const Box& box, const SwipeRo
 SwipeRow::SwipeRow(std::string id, const Box& box, SwipeRowSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
       settings_(checked_settings<SwipeRow>(this->id(), box, std::move(settings))),
-      rails_{Rail(*this, plan(Axis::horizontal), {}), Rail(*this, plan(Axis::vertical), {})} {
-  for (const int axis : {0, 1})
-    rails_[static_cast<std::size_t>(axis)].on_rest = [this, axis](double place) {
-      came_to_rest(axis, place);
-    };
-  if (settings_.open.linked()) watch_ = settings_.open.watch([this](const std::string&) { hear(); });
+      rails_{Rail(*this, plan(0), {}), Rail(*this, plan(1), {})},
+      returns_(*this,
+               [this] {
+                 decide(answers::swipe_returns,
+                        {Fact::plain("waited", to_ms(settings_.returns_after), "ms")});
+                 close();
+               }),
+      troubled_(*this, [this] {
+        decide(answers::swipe_troubled, {Fact::plain("waited", to_ms(settings_.patience), "ms")});
+        state_ = State::troubled;
+      }) {
+  watch();
+  if (!settings_.open.linked() || settings_.open.get() != this->id()) return;
+  // Open from the first.
+  if (const int side = first_side(); side >= 0) open_to(side, true);
 }
 
-std::array<double, 2> SwipeRow::sides(int axis) const {
-  return axis == 0 ? std::array{settings_.leading, settings_.trailing}
-                   : std::array{settings_.above, settings_.below};
+int SwipeRow::first_side() const {
+  for (const int side : {0, 1, 2, 3})
+    if (can_open(side)) return side;
+  return -1;
 }
 
-SnapPoints SwipeRow::rests(int axis, bool committing) const {
-  if (!committing) return places_of(sides(axis));
-  const double away = rails_[static_cast<std::size_t>(axis)].position() > 0.0 ? length(axis) : -length(axis);
-  return SnapPoints::list({away});
-}
-
-RailPlan SwipeRow::plan(Axis axis) const {
-  const int which = axis == Axis::horizontal ? 0 : 1;
-  const auto [first, last] = sides(which);
-  const bool commits = settings_.commits_at > 0.0;
-  return {.axis = axis,
-          .least = last > 0.0 ? (commits ? -length(which) : -last) : 0.0,
-          .most = first > 0.0 ? (commits ? length(which) : first) : 0.0,
-          .dp_per_unit = axis == Axis::horizontal && around().right_to_left ? -1.0 : 1.0,
-          .unit = "dp",
-          .rests = places_of({first, last}),
-          .passage = settings_.passage,
-          .carry = settings_.carry,
-          .commit = {.share = settings_.opens_at},
-          .tells = Tells::target,
-          .reduced_motion = settings_.reduced_motion,
-          .stays_caught = false};
-}
-
-void SwipeRow::change(SwipeRowSettings settings) {
-  settings_ = std::move(settings);
-  rails_[0].change(plan(Axis::horizontal), {});
-  rails_[1].change(plan(Axis::vertical), {});
+void SwipeRow::watch() {
   watch_.stop();
   if (settings_.open.linked()) watch_ = settings_.open.watch([this](const std::string&) { hear(); });
 }
 
+std::array<double, 2> SwipeRow::sides(std::size_t axis) const {
+  return axis == 0 ? std::array{settings_.leading, settings_.trailing}
+                   : std::array{settings_.above, settings_.below};
+}
+
+RailPlan SwipeRow::plan(std::size_t axis) const {
+  const auto [first, last] = sides(axis);
+  const bool commits = commit_from(axis) > 0.0;
+  const Give give{settings_.overscroll, settings_.overscroll == Give::How::share
+                                            ? settings_.overscroll_share
+                                            : settings_.overscroll_reach};
+  RailPlan made{.axis = axis == 0 ? Axis::horizontal : Axis::vertical,
+                .least = last > 0.0 ? (commits ? -length(axis) : -last) : 0.0,
+                .most = first > 0.0 ? (commits ? length(axis) : first) : 0.0,
+                .dp_per_unit = axis == 0 && around().right_to_left ? -1.0 : 1.0,
+                .unit = "dp",
+                .rests = places_of({first, last}),
+                .passage = settings_.passage,
+                .carry = settings_.carry,
+                .commit = {.share = settings_.opens_at, .distance = settings_.open_distance},
+                .give_least = last > 0.0 ? give : Give{},
+                .give_most = first > 0.0 ? give : Give{},
+                .tells = Tells::target,
+                .reduced_motion = settings_.reduced_motion,
+                .stays_caught = false};
+  return made;
+}
+
+// Committed it stays away, whatever its settings are.
+void SwipeRow::change(SwipeRowSettings settings) {
+  settings_ = std::move(settings);
+  resized();
+  watch();
+}
+
 void SwipeRow::resized() {
-  for (const int axis : {0, 1}) {
-    Rail& rail = rails_[static_cast<std::size_t>(axis)];
-    const RailPlan other = plan(axis == 0 ? Axis::horizontal : Axis::vertical);
-    rail.set_bounds(other.least, other.most);
-    rail.set_dp_per_unit(other.dp_per_unit);
+  for (const std::size_t axis : {0U, 1U}) {
+    RailPlan next = plan(axis);
+    if (committed() && axis == axis_)
+      next.rests = SnapPoints::list({rails_[axis].target() > 0.0 ? length(axis) : -length(axis)});
+    rails_[axis].change(std::move(next), {});
   }
 }
 
-int SwipeRow::moving_axis() const { return rails_[1].position() != 0.0 || rails_[1].target() != 0.0 ? 1 : 0; }
+// From how far on a long swipe commits; 0: none does.
+double SwipeRow::commit_from(std::size_t axis) const {
+  return Commit{.share = settings_.commits_at, .distance = settings_.commit_distance}.on(length(axis));
+}
+
+// Where both axes are off their place, as after it was caught and dragged across, the last one counts.
+std::size_t SwipeRow::moving_axis() const {
+  const auto off = [](const Rail& rail) { return rail.position() != 0.0 || rail.target() != 0.0; };
+  return off(rails_[axis_]) || !off(rails_[1 - axis_]) ? axis_ : 1 - axis_;
+}
 
 Point SwipeRow::offset() const {
   return {rails_[0].position() * rails_[0].plan().dp_per_unit, rails_[1].position()};
 }
 
 double SwipeRow::share() const {
-  const int axis = moving_axis();
-  const double place = rails_[static_cast<std::size_t>(axis)].position();
+  const std::size_t axis = moving_axis();
+  const double place = rails_[axis].position();
   const auto [first, last] = sides(axis);
   const double side = place > 0.0 ? first : last;
   return side > 0.0 ? place / side : 0.0;
 }
 
 const char* SwipeRow::side() const {
-  const int axis = moving_axis();
-  const Rail& rail = rails_[static_cast<std::size_t>(axis)];
+  const std::size_t axis = moving_axis();
+  const Rail& rail = rails_[axis];
   const double place = rail.position() != 0.0 ? rail.position() : rail.target();
   if (place == 0.0) return "";
-  return side_names[static_cast<std::size_t>(axis)][place > 0.0 ? 0 : 1];
-}
-
-bool SwipeRow::settled() const {
-  return rails_[0].settled() && rails_[1].settled() && !room_.moving() && returns_at_ == never &&
-         troubled_at_ == never;
+  return side_names[axis][place > 0.0 ? 0 : 1];
 }
 
 const std::string& SwipeRow::side_label() const {
@@ -177,22 +208,20 @@ const std::string& SwipeRow::side_label() const {
 }
 
 Accessible SwipeRow::accessible() const {
-  // Only what it can do: over a side that it has.
-  const std::size_t first = settings_.leading > 0.0 ? 0 : 1, last = settings_.trailing > 0.0 ? 3 : 2;
   const bool says_side = state_ != State::closed && !side_label().empty();
   return {.role = described().role,
           .label = settings_.label,
-          .value_text = says_side ? std::string(name_of(state_)) + ": " + side_label() : name_of(state_),
+          .value_text = says_side ? ShortText::of(name_of(state_), ": ", side_label()) : name_of(state_),
           .expanded = state_ != State::closed,
           .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = std::span(swipe_actions).subspan(first, last - first)};
+          .keys = described().keys};
 }
 
 Wish SwipeRow::wish(const Sample&) const {
   if (state_ == State::removed) return {};
   return {.horizontal = settings_.leading + settings_.trailing > 0.0,
-          .vertical = settings_.above + settings_.below > 0.0};
+          .vertical = settings_.above + settings_.below > 0.0,
+          .after_hold = state_ == State::closed};
 }
 
 bool SwipeRow::takes(Point at) const { return state_ != State::removed && Part::takes(at); }
@@ -210,29 +239,35 @@ bool SwipeRow::touch(const Contact& contact, const Sample& sample) {
     return true;
   }
   if (!mine(contact)) return false;
-  if (sample.phase == Phase::up) {
+  if (sample.phase == Phase::up)
     lift(contact, sample);
-  } else {
-    for (const std::size_t axis : {0U, 1U}) {
-      Rail& rail = rails_[axis];
-      if (!rail.pressed()) continue;
-      if (sample.phase == Phase::cancel) {
-        rail.cancel();
-        continue;
-      }
-      rail.follow(contact, sample);
-      // The first that drags has the finger alone.
-      if (Rail& other = rails_[1 - axis]; rail.dragging() && other.pressed()) other.lose();
-    }
-  }
-  share_told();
+  else if (!(drag_to(contact, sample) == Point{}))
+    overscroll();
   return true;
 }
 
-void SwipeRow::lose(const Contact& contact, const Sample&) {
+Point SwipeRow::drag_to(const Contact& contact, const Sample& sample) {
+  Point left{};
+  if (!mine(contact)) return left;
+  for (const std::size_t axis : {0U, 1U}) {
+    Rail& rail = rails_[axis];
+    if (!rail.pressed()) continue;
+    left = left + rail.follow(contact, sample);
+    // The first that drags has the finger alone.
+    if (Rail& other = rails_[1 - axis]; rail.dragging() && other.pressed()) other.let_go(LetGo::lost);
+    if (rail.dragging()) axis_ = axis;
+  }
+  return left;
+}
+
+void SwipeRow::overscroll() {
+  for (Rail& rail : rails_) rail.overscroll();
+}
+
+void SwipeRow::let_go(const Contact& contact, LetGo how) {
   if (!mine(contact)) return;
   for (Rail& rail : rails_)
-    if (rail.pressed()) rail.lose();
+    if (rail.pressed()) rail.let_go(how);
 }
 
 bool SwipeRow::take_over(const Contact& contact, Point anchor) {
@@ -240,6 +275,7 @@ bool SwipeRow::take_over(const Contact& contact, Point anchor) {
   const bool sideways = std::fabs(way.x) >= std::fabs(way.y) ? wish({}).horizontal : !wish({}).vertical;
   Rail& rail = rails_[sideways ? 0 : 1];
   if (pressed() || !rail.take_over(contact, anchor)) return false;
+  axis_ = sideways ? 0 : 1;
   held_by_ = contact.slot;
   return true;
 }
@@ -249,189 +285,202 @@ void SwipeRow::hand_over() {
     if (rail.pressed()) rail.hand_over();
 }
 
+void SwipeRow::left_behind() {
+  for (Rail& rail : rails_) rail.left_behind();
+  if (!pressed() && !committed()) chosen(moving_axis());
+}
+
+bool SwipeRow::take_momentum(Point velocity) {
+  const std::size_t axis = std::fabs(velocity.x) >= std::fabs(velocity.y) ? 0 : 1;
+  if (pressed() || committed() || !rails_[axis].take_momentum(velocity)) return false;
+  chosen(axis);
+  return true;
+}
+
 void SwipeRow::lift(const Contact& contact, const Sample& sample) {
-  for (const int axis : {0, 1}) {
-    Rail& rail = rails_[static_cast<std::size_t>(axis)];
+  for (const std::size_t axis : {0U, 1U}) {
+    Rail& rail = rails_[axis];
     if (!rail.pressed()) continue;
     rail.follow(contact, sample);
     const double from = std::fabs(rail.position());
-    const double needed = settings_.commits_at * length(axis);
-    const bool commits = rail.dragging() && settings_.commits_at > 0.0 && from >= needed;
-    rail.set_rests(rests(axis, commits));
+    const double needed = commit_from(axis);
+    const bool commits = rail.dragging() && needed > 0.0 && from >= needed;
+    const double away = rail.position() > 0.0 ? length(axis) : -length(axis);
+    rail.set_rests(commits ? SnapPoints::list({away}) : places_of(sides(axis)));
     if (!rail.lift(contact, sample)) {
       rail.explain_press(contact, sample);
       rail.resume();
       continue;
     }
-    if (commits) {
-      decide(answers::swipe_commits, {Fact::above("from", from, "dp", needed)});
-      state_ = State::committed;
-      returns_at_ = never;
-      if (settings_.on_commit) settings_.on_commit(side());
-    } else {
-      chosen();
-    }
-    Rail& other = rails_[static_cast<std::size_t>(1 - axis)];
-    if (other.pressed()) other.lose();  // the drag began with the lift itself
+    Rail& other = rails_[1 - axis];
+    if (other.pressed()) other.let_go(LetGo::lost);  // the drag began with the lift itself
     if (other.target() != 0.0) other.go_to(0.0);
+    if (!commits) return chosen(axis);
+    axis_ = axis;
+    state_ = State::committed;
+    decide(answers::swipe_commits, {Fact::above("from", from, "dp", needed)});
+    moment(MomentKind::committed);
+    tell(settings_.on_commit, side());
     return;
   }
 }
 
 // Where it goes is chosen: open or closed.
-void SwipeRow::chosen() {
-  const Rail& rail = rails_[static_cast<std::size_t>(moving_axis())];
-  const State before = std::exchange(state_, rail.target() != 0.0 ? State::open : State::closed);
-  troubled_at_ = returns_at_ = never;
+void SwipeRow::chosen(std::size_t axis) {
+  axis_ = axis;
+  const double place = rails_[axis].target();
+  const State before = std::exchange(state_, place != 0.0 ? State::open : State::closed);
   if (state_ == State::open) {
-    decide(answers::swipe_opens, {Fact::plain("place", std::fabs(rail.target()), "dp")});
-    if (settings_.open.linked()) settings_.open.set(id());
-    if (settings_.on_open && before != State::open) settings_.on_open(side());
+    decide(answers::swipe_opens, {Fact::plain("place", std::fabs(place), "dp")});
+    if (settings_.open.linked() && !asked()) settings_.open.set(id());
+    if (before != State::open) tell(settings_.on_open, side());
   } else if (before != State::closed) {
     decide(answers::swipe_closes);
     if (settings_.open.linked() && settings_.open.get() == id()) settings_.open.set("");
   }
 }
 
-void SwipeRow::came_to_rest(int axis, double place) {
-  if (place != 0.0 && axis == moving_axis()) {
-    if (state_ == State::open && settings_.returns_after > Micros{0})
-      returns_at_ = around().now + settings_.returns_after;
-    if (state_ == State::committed && settings_.patience > Micros{0})
-      troubled_at_ = around().now + settings_.patience;
-  }
-  share_told();
+// Its times, and what the app is told, follow from what it is now.
+void SwipeRow::update() {
+  const Micros now = around().now;
+  returns_.run(state_ == State::open && !moving(), settings_.returns_after, now, pressed());
+  troubled_.run(state_ == State::committed && !moving(), settings_.patience, now, pressed());
+  const bool gone = state_ == State::removed && !room_.moving();
+  if (!std::exchange(told_removed_, gone) && gone) tell(settings_.on_removed);
+  tell_share();
 }
 
-void SwipeRow::close() {
-  troubled_at_ = returns_at_ = never;
-  for (const int axis : {0, 1}) {
-    Rail& rail = rails_[static_cast<std::size_t>(axis)];
-    rail.set_rests(rests(axis, false));
-    if (!rail.pressed() && rail.target() != 0.0) rail.go_to(0.0);
+void SwipeRow::close(bool at_once) {
+  for (const std::size_t axis : {0U, 1U}) {
+    Rail& rail = rails_[axis];
+    rail.set_rests(places_of(sides(axis)));
+    if (at_once)
+      rail.put(0.0);
+    else if (rail.target() != 0.0)
+      rail.go_to(0.0);
   }
   state_ = State::closed;
   if (settings_.open.linked() && settings_.open.get() == id()) settings_.open.set("");
 }
 
-void SwipeRow::goes_back() {
-  if (state_ == State::closed || state_ == State::removed) return;
+void SwipeRow::goes_back(bool at_once) {
+  if (state_ == State::closed) return;
   decide(answers::swipe_closes);
-  close();
+  close(at_once);
+}
+
+bool SwipeRow::can_open(int side) const {
+  const auto [first, last] = sides(side < 2 ? 0 : 1);
+  return !committed() && (side % 2 == 0 ? first : last) > 0.0;
+}
+
+void SwipeRow::open_to(int side, bool at_once) {
+  axis_ = side < 2 ? 0 : 1;
+  Rail& rail = rails_[axis_];
+  const auto [first, last] = sides(axis_);
+  const double to = side % 2 == 0 ? first : -last;
+  rail.set_rests(places_of(sides(axis_)));
+  if (at_once) {
+    rail.put_at(to);
+    state_ = State::open;
+  } else {
+    if (rail.target() != to) rail.go_to(to);
+    if (rails_[1 - axis_].target() != 0.0) rails_[1 - axis_].go_to(0.0);
+    chosen(axis_);
+  }
+}
+
+void SwipeRow::open(int side) {
+  ask(
+      [this, side] {
+        if (can_open(side)) open_to(side, false);
+      },
+      WhileHeld::waits);
 }
 
 void SwipeRow::reset() {
-  ask([this] { act(swipe_calls[0]); });
+  ask(
+      [this] {
+        const bool removed = state_ == State::removed;
+        room_.put(1.0);
+        goes_back();
+        if (removed && around().keeper != nullptr) around().keeper->closing(*this, settings_.passage, false);
+      },
+      WhileHeld::cancels);
 }
 
 void SwipeRow::fail() {
-  ask([this] { act(swipe_calls[1]); });
+  ask([this] {
+    if (state_ != State::committed) return;
+    decide(answers::swipe_failed);
+    state_ = State::troubled;
+  });
 }
 
 void SwipeRow::remove() {
-  ask([this] { act(swipe_calls[2]); });
-}
-
-bool SwipeRow::act(std::string_view action) {
-  if (action == swipe_calls[0]) {
-    room_.put(1.0);
-    if (state_ == State::removed) state_ = State::committed;
-    goes_back();
-    return true;
-  }
-  if (action == swipe_calls[1]) {
-    if (state_ != State::committed) return false;
-    decide(answers::swipe_failed);
-    troubled_at_ = never;
-    state_ = State::troubled;
-    return true;
-  }
-  if (action == swipe_calls[2]) {
-    if (state_ == State::removed || pressed()) return false;
-    decide(answers::swipe_removed);
-    troubled_at_ = returns_at_ = never;
-    state_ = State::removed;
-    room_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
-    room_.send(0.0, settings_.passage, around().now);
-    if (!room_.moving() && settings_.on_removed) settings_.on_removed();
-    return true;
-  }
-  const bool leading = action == swipe_actions[0];
-  if ((!leading && action != swipe_actions[2]) || state_ == State::removed || pressed()) return false;
-  const double to = leading ? settings_.leading : -settings_.trailing;
-  if (to == 0.0) return false;
-  rails_[0].set_rests(rests(0, false));
-  rails_[0].go_to(to);
-  chosen();
-  return true;
+  ask(
+      [this] {
+        if (state_ == State::removed) return;
+        decide(answers::swipe_removed);
+        state_ = State::removed;
+        room_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+        room_.send(0.0, settings_.passage, around().now);
+        // What holds it closes the gap by the same motion.
+        if (around().keeper != nullptr) around().keeper->closing(*this, settings_.passage, true);
+      },
+      WhileHeld::cancels);
 }
 
 bool SwipeRow::press(Key key) {
-  if (key == Key::escape) return back();
+  if (key == Key::escape) {
+    if (!wants_back()) return false;
+    if (pressed())
+      decide(answers::key_held);
+    else
+      goes_back();
+    return true;
+  }
   const bool sideways = key == Key::left || key == Key::right;
-  if ((!sideways && key != Key::up && key != Key::down) || state_ == State::removed) return false;
-  const int axis = sideways ? 0 : 1;
+  if ((!sideways && key != Key::up && key != Key::down) || committed()) return false;
+  const std::size_t axis = sideways ? 0 : 1;
   const auto [first, last] = sides(axis);
   if (first + last <= 0.0) return false;
   if (pressed()) {
     decide(answers::key_held);
     return true;
   }
-  Rail& rail = rails_[static_cast<std::size_t>(axis)];
+  Rail& rail = rails_[axis];
   const bool mirrored = sideways && around().right_to_left;
   const bool onwards = (key == Key::right || key == Key::down) != mirrored;
-  rail.set_rests(rests(axis, false));
+  rail.set_rests(places_of(sides(axis)));
   const SnapPoints& places = rail.plan().rests;
   std::size_t at = places.nearest(rail.target());
   if (onwards && at + 1 < places.size()) ++at;
   if (!onwards && at > 0) --at;
   const double from = rail.target();
   rail.key(places.at(at));
-  if (rail.target() != from) chosen();
+  if (rail.target() == from) return true;
+  if (rails_[1 - axis].target() != 0.0) rails_[1 - axis].go_to(0.0);
+  chosen(axis);
   return true;
 }
 
-bool SwipeRow::back() {
-  if (state_ != State::open) return false;
-  goes_back();
-  return true;
-}
-
-void SwipeRow::heard() {
+void SwipeRow::cell_changed() {
   if (!settings_.open.linked()) return;
   const bool meant = settings_.open.get() == id();
-  if (!meant && state_ == State::open && !dragging()) goes_back();
-  if (meant && state_ == State::closed && !pressed()) {
-    const double to = settings_.leading > 0.0 ? settings_.leading : -settings_.trailing;
-    Rail& rail = rails_[to != 0.0 ? 0 : 1];
-    rail.go_to(to != 0.0 ? to : settings_.above > 0.0 ? settings_.above : -settings_.below);
-    chosen();
-  }
+  const bool at_once = around().write == Write::at_once;
+  if (!meant && state_ == State::open) goes_back(at_once);
+  if (!meant || state_ != State::closed) return;
+  if (const int side = first_side(); side >= 0) open_to(side, at_once);
 }
 
-Micros SwipeRow::due() const {
-  return std::min({rails_[0].due(), rails_[1].due(), room_.due(), returns_at_, troubled_at_});
-}
-
-void SwipeRow::advance(Micros now) {
-  for (Rail& rail : rails_) rail.advance(now);
-  if (room_.advance(now) && settings_.on_removed) settings_.on_removed();
-  if (returns_at_ <= now && !pressed()) {
-    decide(answers::swipe_returns, {Fact::plain("waited", to_ms(settings_.returns_after), "ms")});
-    close();
-  }
-  if (troubled_at_ <= now) {
-    troubled_at_ = never;
-    decide(answers::swipe_troubled, {Fact::plain("waited", to_ms(settings_.patience), "ms")});
-    state_ = State::troubled;
-  }
-}
-
-void SwipeRow::share_told() {
+void SwipeRow::tell_share() {
   const double now = share();
   if (now == told_) return;
+  const bool closed = now == 0.0;
+  const char* at = closed ? (told_ > 0.0 ? side_names[axis_][0] : side_names[axis_][1]) : side();
   told_ = now;
-  if (settings_.on_share) settings_.on_share(now);
+  tell(settings_.on_share, at, std::fabs(now));
 }
 
 namespace {
@@ -491,9 +540,37 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
   }
   if (it.room() > 0.5)
     out({.role = Role::label,
-         .box = {box.x + 16.0, box.centre().y - 10.0, box.w - 32.0, 20.0},
+         .box = {box.x + 16.0, box.centre().y - 10.0, std::fmax(box.w - 32.0, 0.0), 20.0},
          .words = it.settings().label});
 }
+
+template <int Side>
+constexpr PartAction open_action(const char* name, const char* means) {
+  return {name, means, [](Part& part) { static_cast<SwipeRow&>(part).open(Side); },
+          [](const Part& part) { return row_of(part).can_open(Side); }};
+}
+
+constexpr std::array swipe_actions{
+    open_action<0>("open leading", "opens over what lies at its leading side"),
+    open_action<1>("open trailing", "opens over what lies at its trailing side"),
+    open_action<2>("open above", "opens over what lies above it"),
+    open_action<3>("open below", "opens over what lies below it"),
+    PartAction{.name = "reset",
+               .means = "goes back and is as it was",
+               .run = &run_action<SwipeRow, &SwipeRow::reset>,
+               .while_held = WhileHeld::cancels},
+    PartAction{.name = "fail",
+               .means = "what was committed has failed: it shows trouble",
+               .run = &run_action<SwipeRow, &SwipeRow::fail>,
+               .can = [](const Part& part) { return row_of(part).state() == SwipeRow::State::committed; },
+               .while_held = WhileHeld::at_once,
+               .offered = false},
+    PartAction{.name = "remove",
+               .means = "its place closes, and then it may be taken away",
+               .run = &run_action<SwipeRow, &SwipeRow::remove>,
+               .can = [](const Part& part) { return row_of(part).state() != SwipeRow::State::removed; },
+               .while_held = WhileHeld::cancels,
+               .offered = false}};
 
 }  // namespace
 
@@ -505,7 +582,7 @@ const PartKind& SwipeRow::described() {
                           .readings = swipe_row_readings,
                           .pieces = &swipe_row_pieces,
                           .keys = "arrows, Escape",
-                          .calls = swipe_calls,
+                          .actions = swipe_actions,
                           .answers = answers::swipe_row_answers});
   return kind;
 }

@@ -5,11 +5,7 @@
 
 namespace ubbo {
 
-namespace {
-
-constexpr std::array switch_actions{"toggle"};
-
-}  // namespace
+namespace {}  // namespace
 
 template <>
 std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>() {
@@ -49,12 +45,13 @@ std::string Switch::fault(const std::string& id, const Box& box, const SwitchSet
 Switch::Switch(std::string id, const Box& box, SwitchSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
       settings_(checked_settings<Switch>(this->id(), box, std::move(settings))),
-      bridge_([](const bool& on) { return on ? 1.0 : 0.0; },
-              [](double place, const bool&) { return place > 0.5; }, settings_.on),
-      rail_(*this, plan(), bridge_.number()) {
-  rail_.on_rest = [this](double place) {
-    if (settings_.on_rest) settings_.on_rest(place > 0.5);
-  };
+      rail_(*this, plan(), number()) {
+  rail_.on_rest = [this](double place) { tell(settings_.on_rest, place > 0.5); };
+}
+
+NumberLink Switch::number() const {
+  return {settings_.on, std::function([](const bool& on) { return on ? 1.0 : 0.0; }),
+          std::function([](double place, const bool&) { return place > 0.5; })};
 }
 
 // The thumb is as large as the box is across.
@@ -82,8 +79,7 @@ RailPlan Switch::plan() const {
 
 void Switch::change(SwitchSettings settings) {
   settings_ = std::move(settings);
-  bridge_.link(settings_.on);
-  rail_.change(plan(), bridge_.number());
+  rail_.change(plan(), number());
 }
 
 void Switch::resized() { rail_.set_dp_per_unit(plan().dp_per_unit); }
@@ -91,12 +87,13 @@ void Switch::resized() { rail_.set_dp_per_unit(plan().dp_per_unit); }
 Point Switch::place_of(double share) const { return way(box()).place_of(share); }
 
 Accessible Switch::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .checked = on(),
-          .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = switch_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .checked = on(),
+      .disabled = !enabled(),
+      .keys = described().keys,
+  };
 }
 
 bool Switch::touch(const Contact& contact, const Sample& sample) {
@@ -108,12 +105,11 @@ bool Switch::touch(const Contact& contact, const Sample& sample) {
   if (!pressed() || contact.slot != held_by_) return false;
   if (sample.phase == Phase::move) rail_.follow(contact, sample);
   if (sample.phase == Phase::up) lift(contact, sample);
-  if (sample.phase == Phase::cancel) rail_.cancel();
   return true;
 }
 
-void Switch::lose(const Contact& contact, const Sample&) {
-  if (pressed() && contact.slot == held_by_) rail_.lose();
+void Switch::let_go(const Contact& contact, LetGo how) {
+  if (pressed() && contact.slot == held_by_) rail_.let_go(how);
 }
 
 void Switch::lift(const Contact& contact, const Sample& sample) {
@@ -140,8 +136,6 @@ bool Switch::press(Key key) {
     toggle();
   return true;
 }
-
-bool Switch::act(std::string_view action) { return action == switch_actions[0] && press(Key::space); }
 
 namespace {
 
@@ -194,6 +188,9 @@ std::optional<Point> switch_place(const Part& part, double value) {
   return one_of(part).place_of(value);
 }
 
+constexpr std::array switch_actions{
+    PartAction{"toggle", "switches over", &run_action<Switch, &Switch::toggle>}};
+
 }  // namespace
 
 const PartKind& Switch::described() {
@@ -204,6 +201,7 @@ const PartKind& Switch::described() {
                                                  .pieces = &switch_pieces,
                                                  .place_of = &switch_place,
                                                  .keys = "Space, Enter",
+                                                 .actions = switch_actions,
                                                  .answers = answers::switch_answers});
   return kind;
 }

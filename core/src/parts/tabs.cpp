@@ -6,11 +6,7 @@
 
 namespace ubbo {
 
-namespace {
-
-constexpr std::array tabs_actions{"next", "previous"};
-
-}  // namespace
+namespace {}  // namespace
 
 template <>
 std::span<const Setting<TabsSettings>> settings_of<TabsSettings>() {
@@ -64,14 +60,15 @@ void Tabs::change(TabsSettings settings) {
   chosen_watch_ = settings_.chosen.watch([this](const Choice&) { hear(); });
   page_watch_.stop();
   if (settings_.page.linked()) page_watch_ = settings_.page.watch([this](double) { hear(); });
-  measure(false);
+  had_one_ = chosen() < count();
+  measure(std::exchange(laid_out_, true));  // at the first layout it is simply there
 }
 
 std::span<const std::string> Tabs::names() const {
   return settings_.chosen.linked() ? settings_.chosen.get().names() : std::span<const std::string>();
 }
 
-std::size_t Tabs::chosen() const { return count() == 0 ? 0 : settings_.chosen.get().index(); }
+std::size_t Tabs::chosen() const { return settings_.chosen.linked() ? settings_.chosen.get().index() : 0; }
 
 Tabs::Ends Tabs::ends_of(std::size_t index) const {
   // Widths of other titles than there are now say nothing.
@@ -86,7 +83,7 @@ Tabs::Ends Tabs::ends_of(std::size_t index) const {
 }
 
 Tabs::Ends Tabs::wanted() const {
-  if (count() == 0) return {};
+  if (count() == 0 || (!settings_.page.linked() && chosen() >= count())) return {};
   const auto inside = [&](std::size_t index) {
     Ends ends = ends_of(index);
     const double inset = std::fmin(settings_.inset, (ends.end - ends.begin) / 2);
@@ -113,7 +110,7 @@ Box Tabs::underline() const {
   constexpr double thick = 3.0;
   const Box here = box();
   const double side = around().right_to_left ? here.x : here.right() - thick;
-  if (count() == 0)
+  if (count() == 0 || (!settings_.page.linked() && chosen() >= count()))
     return upright() ? Box{side, here.y, thick, 0.0} : Box{here.x, here.bottom() - thick, 0.0, thick};
   const double begin = begin_.at(around().now).value;
   const double end = end_.at(around().now).value;
@@ -139,24 +136,27 @@ void Tabs::measure(bool travels) {
   }
 }
 
-void Tabs::heard() { measure(!settings_.page.linked() && around().write == Write::travels); }
+// From none to one there is no way to travel.
+void Tabs::cell_changed() {
+  const bool had_one = std::exchange(had_one_, chosen() < count());
+  measure(had_one && had_one_ && !settings_.page.linked() && around().write == Write::travels);
+}
 
-void Tabs::advance(Micros now) {
-  const bool moved = begin_.moving() || end_.moving();
-  begin_.advance(now);
-  end_.advance(now);
-  if (moved && !begin_.moving() && !end_.moving() && count() != 0)
+void Tabs::update() {
+  const bool moves = begin_.moving() || end_.moving();
+  if (std::exchange(moved_, moves) && !moves && chosen() < count())
     decide(answers::underline_rests, {Fact::plain("index", static_cast<double>(chosen() + 1), "")});
 }
 
 Accessible Tabs::accessible() const {
-  Accessible told{.role = described().role,
-                  .label = settings_.label,
-                  .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-                  .disabled = !enabled(),
-                  .keys = described().keys,
-                  .actions = tabs_actions};
-  if (count() != 0) told.value_text = std::string(settings_.chosen.get().name());
+  Accessible told{
+      .role = described().role,
+      .label = settings_.label,
+      .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
+      .disabled = !enabled(),
+      .keys = described().keys,
+  };
+  if (count() != 0) told.value_text = settings_.chosen.get().name();
   return told;
 }
 
@@ -180,35 +180,35 @@ bool Tabs::touch(const Contact& contact, const Sample& sample) {
   if (!press_.mine(contact)) return false;
   const std::size_t index = std::min(pressed_index_, std::max<std::size_t>(count(), 1) - 1);
   if (sample.phase == Phase::move) press_.follow(*this, sample, tab(index));
-  if (sample.phase == Phase::cancel) {
-    press_.end();
-    decide(answers::press_cancelled);
-  }
   if (sample.phase == Phase::up && press_.lift(*this, sample, tab(index)) && count() != 0)
     choose(index, index == chosen() ? answers::tab_is_chosen : answers::tab_chosen);
   return true;
 }
 
-void Tabs::lose(const Contact& contact, const Sample&) {
-  if (press_.mine(contact)) press_.end();
-}
+void Tabs::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, contact, how); }
 
 void Tabs::choose(std::size_t index, const Answer& answer) {
   decide(answer, {Fact::plain("index", static_cast<double>(index + 1), ""),
                   Fact::plain("count", static_cast<double>(count()), "")});
   const bool other = index != chosen();
+  if (asked()) return;  // what the app has written meanwhile counts
   settings_.chosen.set(settings_.chosen.get().with(index));
-  if (other && settings_.on_choose) settings_.on_choose(index);
+  if (other) tell(settings_.on_choose, index);
 }
 
 bool Tabs::press(Key key) {
   const bool mirrored = !upright() && around().right_to_left;
-  const std::size_t here = chosen();
   if (key == Key::home) return step_to(0);
   if (key == Key::end) return step_to(std::max<std::size_t>(count(), 1) - 1);
   const bool forward = key == (upright() ? Key::down : Key::right);
   if (!forward && key != (upright() ? Key::up : Key::left)) return false;
-  return step_to(forward != mirrored ? here + 1 : std::max<std::size_t>(here, 1) - 1);
+  step(forward != mirrored ? 1 : -1);
+  return true;
+}
+
+void Tabs::step(int by) {
+  const std::size_t here = chosen();
+  step_to(by < 0 ? std::max<std::size_t>(here, 1) - 1 : here < count() ? here + 1 : 0);
 }
 
 // True: a key has done what it can.
@@ -220,13 +220,8 @@ bool Tabs::step_to(std::size_t wanted) {
     decide(answers::key_at_end, {Fact::plain("from", static_cast<double>(here + 1), ""),
                                  Fact::plain("to", static_cast<double>(here + 1), "")});
   else
-    choose(wanted, answers::tab_by_key);
+    choose(wanted, around().cause == Cause::call ? answers::tab_by_call : answers::tab_by_key);
   return true;
-}
-
-bool Tabs::act(std::string_view action) {
-  if (action == tabs_actions[0]) return step_to(chosen() + 1);
-  return action == tabs_actions[1] && step_to(std::max<std::size_t>(chosen(), 1) - 1);
 }
 
 namespace {
@@ -268,7 +263,8 @@ void tabs_pieces(const Part& part, const PieceTaker& out) {
          .opacity = chosen ? 1.0 : 0.6,
          .on = chosen});
   }
-  out({.role = Role::fill, .name = "underline", .box = under, .on = true});
+  if (it.chosen() < it.count() || it.settings().page.linked())
+    out({.role = Role::fill, .name = "underline", .box = under, .on = true});
 }
 
 std::optional<Point> tab_place(const Part& part, double value) {
@@ -277,6 +273,11 @@ std::optional<Point> tab_place(const Part& part, double value) {
     return std::nullopt;
   return it.tab(static_cast<std::size_t>(value)).centre();
 }
+
+constexpr std::array tabs_actions{
+    PartAction{"next", "chooses the next title", [](Part& part) { static_cast<Tabs&>(part).step(1); }},
+    PartAction{"previous", "chooses the title before",
+               [](Part& part) { static_cast<Tabs&>(part).step(-1); }}};
 
 }  // namespace
 
@@ -289,6 +290,7 @@ const PartKind& Tabs::described() {
                                                .pieces = &tabs_pieces,
                                                .place_of = &tab_place,
                                                .keys = "arrows along them, Home, End",
+                                               .actions = tabs_actions,
                                                .answers = answers::tabs_answers});
   return kind;
 }

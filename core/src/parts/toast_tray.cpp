@@ -10,7 +10,6 @@ namespace {
 
 constexpr std::array another_names{"waits", "replaces", "restarts"};
 constexpr std::array live_names{"off", "polite", "assertive"};
-constexpr std::array toast_calls{"show", "dismiss"};
 
 }  // namespace
 
@@ -57,15 +56,12 @@ std::string ToastTray::fault(const std::string& id, const Box&, const ToastTrayS
 ToastTray::ToastTray(std::string id, const Box& box, ToastTraySettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
       settings_(checked_settings<ToastTray>(this->id(), box, std::move(settings))),
-      visit_(planned()),
-      swipe_(*this, swipe_plan(), {}) {
-  swipe_.on_rest = [this](double place) {
-    if (place == 0.0 || visit_.away()) return;
-    decide(answers::toast_swiped);
-    end_ = ToastEnd::swipe;
-    visit_.put(false);
-    gone();
-  };
+      swipe_(*this, swipe_plan(), {}),
+      time_(*this, [this] {
+        decide(answers::toast_time_over, {Fact::plain("time", to_ms(settings_.time), "ms")});
+        end(ToastEnd::time);
+      }) {
+  visit_.set_plan(planned());
   follow();
 }
 
@@ -104,7 +100,6 @@ void ToastTray::change(ToastTraySettings settings) {
 
 void ToastTray::resized() {
   visit_.set_plan(planned());
-  if (swipe_.pressed()) swipe_.lose();
   swipe_.change(swipe_plan(), {});
 }
 
@@ -117,18 +112,18 @@ ToastTray::Token ToastTray::show(std::string words) {
 }
 
 void ToastTray::add(Toast toast) {
-  if (visit_.away()) {
+  if (!up_) {
     queue_.push_back(std::move(toast));
     return begin();
   }
   if (settings_.another == Another::restarts && visit_.open()) {
+    tell(settings_.on_end, now_.words, ToastEnd::replaced);
     now_ = std::move(toast);
     if (now_.words.empty() && settings_.message.linked()) now_.words = settings_.message.get();
     ++shown_;
     decide(answers::toast_restarts);
-    if (settings_.on_show) settings_.on_show(now_.words);
-    left_ = settings_.time;
-    if (ends_ != never) start_time();
+    tell(settings_.on_show, now_.words);
+    time_.restart();
     return;
   }
   if (settings_.another == Another::replaces) {
@@ -148,62 +143,59 @@ void ToastTray::begin() {
   queue_.pop_front();
   if (now_.words.empty() && settings_.message.linked()) now_.words = settings_.message.get();
   ++shown_;
+  up_ = true;
+  drop_finger(LetGo::lost);
   swipe_.put(0.0);
-  left_ = settings_.time;
+  time_.restart();
   visit_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
-  if (visit_.away()) visit_.set_plan(planned());  // what it lies in may have been laid anew
+  visit_.set_plan(planned());  // what it lies in may have been laid anew
   visit_.open(around().now);
   decide(answers::toast_shown);
-  if (around().keeper != nullptr) around().keeper->opened(*this);
-  if (settings_.on_show) settings_.on_show(now_.words);
-  if (!visit_.moving()) start_time();
+  rise();
+  tell(settings_.on_show, now_.words);
 }
 
 void ToastTray::end(ToastEnd how) {
   if (!visit_.open()) return;
   end_ = how;
-  ends_ = never;
+  drop_finger(LetGo::lost);
   visit_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
   visit_.close(around().now);
-  if (!visit_.moving()) gone();
 }
 
 // The one that was shown is off the screen: the next one's turn.
 void ToastTray::gone() {
-  const Toast last = std::exchange(now_, {});
-  ends_ = never;
-  if (around().keeper != nullptr) around().keeper->closed(*this);
-  if (settings_.on_end) settings_.on_end(last.words, end_);
-  if (visit_.away()) begin();
+  up_ = false;
+  drop_finger(LetGo::lost);
+  tell(settings_.on_end, now_.words, end_);
+  now_ = {};
+  begin();
+}
+
+void ToastTray::close(const Answer& answer, ToastEnd how) {
+  decide(answer);
+  end(how);
 }
 
 void ToastTray::dismiss(Token token) {
-  ask([this, token] {
-    if (now_.token == token && visit_.open()) {
-      decide(answers::toast_closed);
-      return end(ToastEnd::call);
-    }
-    if (std::erase_if(queue_, [&](const Toast& one) { return one.token == token; }) == 0)
-      decide(answers::toast_past);
-  });
+  ask(
+      [this, token] {
+        if (now_.token == token && visit_.open()) return close(answers::toast_closed, ToastEnd::call);
+        if (std::erase_if(queue_, [&](const Toast& one) { return one.token == token; }) == 0)
+          decide(answers::toast_past);
+      },
+      WhileHeld::waits);
 }
 
 void ToastTray::dismiss() {
-  ask([this] { act(toast_calls[1]); });
+  ask(
+      [this] {
+        if (visit_.open()) close(answers::toast_closed, ToastEnd::call);
+      },
+      WhileHeld::waits);
 }
 
-bool ToastTray::act(std::string_view action) {
-  if (action == toast_calls[0]) {
-    add({++last_, {}});
-    return true;
-  }
-  if (action != toast_calls[1] || !visit_.open()) return false;
-  decide(answers::toast_closed);
-  end(ToastEnd::call);
-  return true;
-}
-
-void ToastTray::heard() {
+void ToastTray::cell_changed() {
   if (!settings_.shows.linked()) return;
   const int before = std::exchange(seen_, settings_.shows.get());
   if (seen_ > before) add({++last_, {}});
@@ -214,37 +206,23 @@ void ToastTray::leave() {
   end(ToastEnd::call);
 }
 
-// Its time.
+double ToastTray::time_left() const { return time_.running() ? to_ms(time_.left(around().now)) : 0.0; }
 
-void ToastTray::start_time() {
-  if (pressed() || visit_.state() != Visit::State::here) return;
-  ends_ = settings_.time > Micros{0} ? around().now + left_ : never;
-}
-
-void ToastTray::stop_time() {
-  if (ends_ == never) return;
-  left_ = std::exchange(ends_, never) - around().now;
-  decide(answers::toast_stands, {Fact::plain("left", to_ms(left_), "ms")});
-}
-
-double ToastTray::time_left() const { return ends_ == never ? 0.0 : to_ms(ends_ - around().now); }
-
-void ToastTray::advance(Micros now) {
-  swipe_.advance(now);
-  if (visit_.advance(now)) {
-    if (visit_.away())
-      gone();
-    else
-      start_time();
+// Whether it has been swiped off, is gone, and whether its time runs, follows from what it is now.
+void ToastTray::update() {
+  if (up_ && !visit_.away() && swipe_.settled() && swipe_.position() != 0.0) {
+    decide(answers::toast_swiped);
+    end_ = ToastEnd::swipe;
+    visit_.put(false);
   }
-  if (ends_ <= now && visit_.open()) {
-    decide(answers::toast_time_over, {Fact::plain("time", to_ms(settings_.time), "ms")});
-    end(ToastEnd::time);
-  }
-}
-
-bool ToastTray::settled() const {
-  return !visit_.moving() && swipe_.settled() && ends_ == never && !pressed();
+  while (up_ && visit_.away()) gone();
+  const Micros now = around().now;
+  const bool here = visit_.state() == Visit::State::here && swipe_.target() == 0.0;
+  time_.run(here, settings_.time, now, pressed());
+  const bool stands = here && pressed() && settings_.time > Micros{0};
+  if (std::exchange(stands_, stands) == stands || !here || settings_.time <= Micros{0}) return;
+  decide(stands ? answers::toast_stands : answers::toast_runs,
+         {Fact::plain("left", to_ms(time_.left(now)), "ms")});
 }
 
 // Fingers.
@@ -268,9 +246,7 @@ std::optional<Box> ToastTray::button() const {
 bool ToastTray::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
     if (pressed() || !visit_.open()) return true;
-    stop_time();
     held_by_ = contact.slot;
-    held_ = now_.token;
     swipe_.down(contact, sample);
     if (const auto own = button(); own && own->contains(sample.at))
       outside_.down(contact, sample, On::button);
@@ -279,43 +255,33 @@ bool ToastTray::touch(const Contact& contact, const Sample& sample) {
   if (held_by_ != contact.slot) return true;
   if (outside_.mine(contact)) {
     outside_.follow(sample);
-    const bool drags = sample.phase != Phase::up && swipe_.dragging();
-    if (sample.phase == Phase::cancel || drags) outside_.end();
+    if (sample.phase != Phase::up && swipe_.dragging()) outside_.end();
     if (sample.phase == Phase::up && outside_.lift(*this, contact, sample) && visit_.open()) {
-      if (swipe_.pressed()) swipe_.lose();
-      held_by_ = -1;
-      decide(answers::toast_button);
-      if (settings_.on_button) settings_.on_button();
-      end(ToastEnd::button);
+      drop_finger(LetGo::lost);
+      tell(settings_.on_button);
+      close(answers::toast_button, ToastEnd::button);
       return true;
     }
   }
-  if (!swipe_.pressed()) return true;
   if (sample.phase == Phase::move) swipe_.follow(contact, sample);
-  if (sample.phase == Phase::cancel) swipe_.cancel();
-  if (sample.phase == Phase::up && !swipe_.lift(contact, sample)) {
+  if (sample.phase == Phase::up) {
+    held_by_ = -1;
+    if (swipe_.lift(contact, sample)) return true;
     swipe_.explain_press(contact, sample);
     swipe_.resume();
   }
-  if (!swipe_.pressed()) let_go();
   return true;
 }
 
-void ToastTray::lose(const Contact& contact, const Sample&) {
-  if (held_by_ != contact.slot) return;
-  outside_.end();
-  if (swipe_.pressed()) swipe_.lose();
-  let_go();
+void ToastTray::let_go(const Contact& contact, LetGo how) {
+  if (held_by_ == contact.slot) drop_finger(how);
 }
 
-// The finger has gone: it goes with it, or its time runs again.
-void ToastTray::let_go() {
+// What a finger did to it comes to nothing.
+void ToastTray::drop_finger(LetGo how) {
   held_by_ = -1;
-  const bool same = std::exchange(held_, 0) == now_.token;
-  if (!same || swipe_.target() != 0.0 || visit_.state() != Visit::State::here || settings_.time == Micros{0})
-    return;
-  decide(answers::toast_runs, {Fact::plain("left", to_ms(left_), "ms")});
-  start_time();
+  outside_.end();
+  if (swipe_.pressed()) swipe_.let_go(how);
 }
 
 Accessible ToastTray::accessible() const {
@@ -354,7 +320,7 @@ void tray_pieces(const Part& part, const PieceTaker& out) {
   const Box box = it.box();
   out({.role = Role::surface, .name = "toast", .box = box, .held = it.pressed(), .notice = true});
   const auto button = it.button();
-  const double room = box.w - 32.0 - (button ? button->w : 0.0);
+  const double room = std::fmax(box.w - 32.0 - (button ? button->w : 0.0), 0.0);
   const double x = it.around().right_to_left && button ? box.x + 16.0 + button->w : box.x + 16.0;
   out({.role = Role::label,
        .box = {x, box.centre().y - 10.0, room, 20.0},
@@ -372,6 +338,18 @@ void tray_stands(const Part& part, const StandTaker& out) {
   visit_stands(tray_of(part).ways(), part.laid(), out);
 }
 
+constexpr std::array toast_actions{
+    PartAction{.name = "show",
+               .means = "shows a toast, now or in its turn",
+               .run = [](Part& part) { static_cast<ToastTray&>(part).show(); },
+               .while_held = WhileHeld::at_once,
+               .offered = false},
+    PartAction{.name = "dismiss",
+               .means = "closes the toast that is shown",
+               .run = [](Part& part) { static_cast<ToastTray&>(part).dismiss(); },
+               .can = [](const Part& part) { return tray_of(part).is_open(); },
+               .offered = false}};
+
 }  // namespace
 
 const PartKind& ToastTray::described() {
@@ -382,7 +360,7 @@ const PartKind& ToastTray::described() {
                            .readings = tray_readings,
                            .pieces = &tray_pieces,
                            .stands = &tray_stands,
-                           .calls = toast_calls,
+                           .actions = toast_actions,
                            .answers = answers::toast_answers});
   return kind;
 }

@@ -8,7 +8,6 @@ namespace ubbo {
 namespace {
 
 constexpr std::array off_names{"screen", "container"};
-constexpr std::array visit_calls{"open", "close", "toggle"};
 
 Guise guise_at(Edge edge, double distance, Guise guise, const Box& box, const Box& screen,
                bool right_to_left) {
@@ -125,16 +124,17 @@ void Visitor::follow(Link<bool> cell, bool enters) {
     hear();
   else
     visit_.put(cell_.get());  // and so is what will lie in it
+  told_ = visit_.state();
 }
 
 void Visitor::resized() { visit_.set_plan(planned()); }
 
-bool Visitor::shut() const {
+bool Visitor::is_shut() const {
   return visit_.state() != Visit::State::here &&
          !(while_arriving_ && visit_.state() == Visit::State::arriving);
 }
 
-bool Visitor::takes(Point at) const { return !shut() && Part::takes(at); }
+bool Visitor::takes(Point at) const { return !is_shut() && Part::takes(at); }
 
 bool Visitor::go(bool open) {
   const Micros now = around().now;
@@ -152,41 +152,37 @@ bool Visitor::go(bool open) {
   }
   open ? visit_.open(now) : visit_.close(now);
   decide(open ? answers::visit_arrives : answers::visit_leaves);
-  if (around().keeper != nullptr) open ? around().keeper->opened(*this) : around().keeper->closed(*this);
-  if (cell_.linked()) cell_.set(open);
-  went(open ? Visit::State::arriving : Visit::State::leaving);
-  if (!visit_.moving()) arrived();
+  if (cell_.linked() && !asked()) cell_.set(open);
+  told_ = open ? Visit::State::arriving : Visit::State::leaving;
+  went(told_);
   return true;
 }
 
-void Visitor::arrived() {
+// It has arrived, or is gone.
+void Visitor::update() {
+  if (visit_.moving() || std::exchange(told_, visit_.state()) == visit_.state()) return;
   decide(visit_.away() ? answers::visit_away : answers::visit_here);
   if (visit_.away()) inside_.put(true);  // nothing of it moves any more
   went(visit_.state());
 }
 
-Point Visitor::carries_part(const Part& inner) const {
+Point Visitor::carries(const Part& inner) const {
   const Point& from = visit_.plan().from.offset;
   const double way = length(from);
   const double left = in_turn_.each_from * (1.0 - inside_.share(&inner, around().now));
-  return carries() + (way > 0.0 ? from * (left / way) : Point{0.0, left});
+  return moved() + (way > 0.0 ? from * (left / way) : Point{0.0, left});
 }
 
-Guise Visitor::guise_of(const Part& inner) const {
+Guise Visitor::shows(const Part& inner) const {
   return {.opacity =
               std::clamp(inside_.share(&inner, around().now), 0.0, 1.0) * inside_.seen(&inner, around().now)};
 }
 
-Presence Visitor::presence_of(const Part& inner) const {
+Presence Visitor::presence(const Part& inner) const {
   return inside_.share(&inner, around().now) > 0.0 ? Presence::used : Presence::seen;
 }
 
-void Visitor::advance(Micros now) {
-  inside_.advance(now);
-  if (visit_.advance(now)) arrived();
-}
-
-void Visitor::heard() {
+void Visitor::cell_changed() {
   if (!cell_.linked() || cell_.get() == visit_.open()) return;
   if (around().write != Write::at_once) {
     go(cell_.get());
@@ -194,31 +190,29 @@ void Visitor::heard() {
   }
   visit_.put(cell_.get());
   inside_.put(cell_.get());
-  if (around().keeper != nullptr)
-    visit_.open() ? around().keeper->opened(*this) : around().keeper->closed(*this);
-  went(visit_.state());
+  told_ = visit_.state();
+  went(told_);
 }
 
 void Visitor::leave() {
   if (visit_.open()) go(false);
 }
 
-bool Visitor::act(std::string_view action) {
-  if (action != visit_calls[0] && action != visit_calls[1] && action != visit_calls[2]) return false;
-  go(action == visit_calls[2] ? !visit_.open() : action == visit_calls[0]);
-  return true;
-}
-
-void Visitor::open() {
-  ask([this] { go(true); });
-}
-
-void Visitor::close() {
-  ask([this] { go(false); });
+void Visitor::ask_open(bool open) {
+  ask([this, open] { go(open); }, WhileHeld::waits);
 }
 
 void Visitor::toggle() {
-  ask([this] { go(!visit_.open()); });
+  ask([this] { go(!visit_.open()); }, WhileHeld::waits);
+}
+
+const std::array<PartAction, 3>& Visitor::described_actions() {
+  static constexpr std::array<PartAction, 3> actions{
+      PartAction{"open", "comes", &run_action<Visitor, &Visitor::open>},
+      PartAction{"close", "goes", &run_action<Visitor, &Visitor::close>},
+      PartAction{"toggle", "comes where it is closed, goes where it is open",
+                 &run_action<Visitor, &Visitor::toggle>}};
+  return actions;
 }
 
 }  // namespace ubbo

@@ -1,14 +1,9 @@
 #include "ubbo/parts/window.hpp"
 
 #include <array>
+#include <cmath>
 
 namespace ubbo {
-
-namespace {
-
-constexpr std::array window_calls{"open", "close", "toggle"};
-
-}  // namespace
 
 template <>
 std::span<const Setting<WindowSettings>> settings_of<WindowSettings>() {
@@ -64,14 +59,10 @@ void Window::change(WindowSettings settings) {
   follow(settings_.open, true);
 }
 
-void Window::went(Visit::State state) {
-  if (settings_.on_visit) settings_.on_visit(state);
-}
+void Window::went(Visit::State state) { tell(settings_.on_visit, state); }
 
 // It covers what lies below it.
 bool Window::touch(const Contact&, const Sample&) { return true; }
-
-bool Window::back() { return settings_.back_closes && is_open() && go(false); }
 
 Accessible Window::accessible() const {
   return {.role = described().role, .label = settings_.label, .expanded = is_open(), .disabled = !enabled()};
@@ -97,7 +88,7 @@ void window_pieces(const Part& part, const PieceTaker& out) {
   const Box box = it.box();
   out({.role = Role::surface, .box = box});
   out({.role = Role::label,
-       .box = {box.x + 16.0, box.y + 16.0, box.w - 32.0, 20.0},
+       .box = {box.x + 16.0, box.y + 16.0, std::fmax(box.w - 32.0, 0.0), 20.0},
        .words = it.settings().label});
 }
 
@@ -115,7 +106,7 @@ const PartKind& Window::described() {
                         .readings = window_readings,
                         .pieces = &window_pieces,
                         .stands = &window_stands,
-                        .calls = window_calls,
+                        .actions = described_actions(),
                         .answers = answers::visit_answers});
   return kind;
 }

@@ -9,7 +9,6 @@ namespace ubbo {
 namespace {
 
 constexpr double degree = std::numbers::pi / 180.0;
-constexpr std::array plane_actions{"zoom in", "zoom out", "turn back"};
 
 Point turned(Point at, double degrees) {
   const double cos = std::cos(degrees * degree);
@@ -66,28 +65,42 @@ std::string ZoomPlane::fault(const std::string& id, const Box&, const ZoomPlaneS
 
 ZoomPlane::ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings settings, Surroundings& around)
     : Part(std::move(id), box, around),
-      gestures_({.taps = 2, .long_press = false, .edges = false}, voice(),
+      gestures_(*this, GestureSettings{.taps = 2, .long_press = false, .edges = false}, voice(),
                 [this](const Gesture& gesture) { news(gesture); }) {
   if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
+  put({.zoom = std::clamp(1.0, settings.least, settings.most)});
   change(std::move(settings));
 }
 
+std::array<Link<double>, 4> ZoomPlane::cells() const {
+  return {settings_.zoom, settings_.turn, settings_.pan_x, settings_.pan_y};
+}
+
 void ZoomPlane::change(ZoomPlaneSettings settings) {
+  const std::array<Link<double>, 4> before = cells();
   settings_ = std::move(settings);
-  const std::array cells{&settings_.zoom, &settings_.turn, &settings_.pan_x, &settings_.pan_y};
-  Pose there{.zoom = std::clamp(1.0, settings_.least, settings_.most)};
+  const std::array<Link<double>, 4> now = cells();
+  Pose there = goal();
   const std::array<double*, 4> places{&there.zoom, &there.turn, &there.pan.x, &there.pan.y};
-  for (std::size_t i = 0; i < cells.size(); ++i) {
+  bool other_cells = false;
+  for (std::size_t i = 0; i < now.size(); ++i) {
+    if (now[i].cell() == before[i].cell()) continue;
     watches_[i].stop();
-    if (!cells[i]->linked()) continue;
-    if (std::isfinite(cells[i]->get())) *places[i] = cells[i]->get();
-    told_[i] = cells[i]->get();
-    watches_[i] = cells[i]->watch([this, i](double value) {
+    if (!now[i].linked()) continue;
+    other_cells = true;
+    if (std::isfinite(now[i].get())) *places[i] = now[i].get();
+    told_[i] = now[i].get();
+    watches_[i] = now[i].watch([this, i](double value) {
       if (value != told_[i]) hear();
     });
   }
-  there.zoom = std::clamp(there.zoom, settings_.least, settings_.most);
-  put(there);
+  // What fingers carry, or goes where it may be, is left alone.
+  if (carried_) return;
+  const double zoom = std::clamp(there.zoom, settings_.least, settings_.most);
+  if (other_cells || zoom != there.zoom) {
+    there.zoom = zoom;
+    put(there);
+  }
 }
 
 // How far the content's middle may be from the plane's, at this zoom.
@@ -106,15 +119,14 @@ bool ZoomPlane::moving() const {
   return std::any_of(movers_.begin(), movers_.end(), [](const Mover& mover) { return mover.moving(); });
 }
 
-bool ZoomPlane::settled() const { return !gestures_.busy() && !moving(); }
-
 Accessible ZoomPlane::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_text = plain_number(std::round(zoom() * 100.0)) + " %",
-          .disabled = !enabled(),
-          .keys = described().keys,
-          .actions = plane_actions};
+  return {
+      .role = described().role,
+      .label = settings_.label,
+      .value_text = ShortText::of(plain_number(std::round(zoom() * 100.0)), " %"),
+      .disabled = !enabled(),
+      .keys = described().keys,
+  };
 }
 
 // With nothing to move, one finger is left to what lies around it.
@@ -151,8 +163,8 @@ void ZoomPlane::send(const Pose& pose) {
     movers_[i].set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
     movers_[i].send(to[i], settings_.passage, around().now);
   }
+  if (moving()) lead();
   rested_ = false;
-  if (!moving()) advance(around().now);  // there already: its cells hear of it
 }
 
 // Where it goes, or stands.
@@ -201,6 +213,7 @@ void ZoomPlane::settle(Point velocity) {
 }
 
 void ZoomPlane::news(const Gesture& gesture) {
+  heed_leader();
   const bool pair = gesture.kind == GestureKind::pan || gesture.kind == GestureKind::pinch ||
                     gesture.kind == GestureKind::rotate;
   if (gesture.kind == GestureKind::tap && gesture.step == GestureStep::ended) {
@@ -216,6 +229,7 @@ void ZoomPlane::news(const Gesture& gesture) {
   if (gesture.step == GestureStep::began) {
     grabbed_ = pose();
     carried_ = true;
+    lead();
   }
   if (!carried_) return;
   if (gesture.step == GestureStep::ended || gesture.step == GestureStep::withdrawn) {
@@ -241,6 +255,7 @@ void ZoomPlane::news(const Gesture& gesture) {
 }
 
 bool ZoomPlane::touch(const Contact& contact, const Sample& sample) {
+  heed_leader();
   if (sample.phase == Phase::down && moving()) {
     // Caught where it is.
     const Pose here = pose();
@@ -250,29 +265,56 @@ bool ZoomPlane::touch(const Contact& contact, const Sample& sample) {
   Feel feel = feel_for(sample.tool);
   feel.axis_lock_angle = 0.0;
   gestures_.touch(contact, sample, feel, around().screen);
+  return true;
+}
+
+void ZoomPlane::let_go(const Contact& contact, LetGo) {
+  Sample end = contact.seen;
+  end.phase = Phase::cancel;
+  end.time = std::max(end.time, around().now);
+  Feel feel = feel_for(end.tool);
+  feel.axis_lock_angle = 0.0;
+  gestures_.touch(contact, end, feel, around().screen);
+}
+
+Point ZoomPlane::drag_to(const Contact& contact, const Sample& sample) {
+  Sample moved = sample;
+  moved.phase = Phase::move;
+  touch(contact, moved);
+  return {};
+}
+
+// Let go by all, it is at rest within its limits, or goes there.
+void ZoomPlane::update() {
   if (!gestures_.busy() && !carried_ && !moving() && !rested_) {
     const Pose here = pose();
     if (here.zoom != std::clamp(here.zoom, settings_.least, settings_.most) ||
         !(inside(here.pan, here.zoom) == here.pan))
       settle({});
-    else
-      advance(around().now);
+    if (!moving()) {
+      rested_ = true;
+      decide(answers::plane_rests, {Fact::plain("zoom", zoom(), "")});
+      tell(settings_.on_rest);
+    }
   }
-  tell_place();
-  return true;
+  tell_cells();
 }
 
 bool ZoomPlane::press(Key key) {
   constexpr double step = 48.0;  // dp
+  heed_leader();
   if (carried_) return false;
   Pose to = goal();
   switch (key) {
     case Key::page_up:
-      return act(plane_actions[0]);
+      zoom_by(zoom_step);
+      return true;
     case Key::page_down:
-      return act(plane_actions[1]);
+      zoom_by(1.0 / zoom_step);
+      return true;
     case Key::home:
-      return act(plane_actions[2]);
+      turn_back();
+      return true;
     case Key::left:
       to.pan.x += step;
       break;
@@ -293,52 +335,74 @@ bool ZoomPlane::press(Key key) {
   return true;
 }
 
-bool ZoomPlane::act(std::string_view action) {
-  if (carried_) return false;
-  constexpr double factor = 1.5;
-  if (action == plane_actions[2]) {
-    send({std::clamp(1.0, settings_.least, settings_.most), 0.0, {}});
-    return true;
+void ZoomPlane::zoom_by(double factor) {
+  heed_leader();
+  zoom_to(std::clamp(zoom() * factor, settings_.least, settings_.most), box().centre());
+}
+
+void ZoomPlane::turn_back() {
+  heed_leader();
+  send({std::clamp(1.0, settings_.least, settings_.most), 0.0, {}});
+}
+
+// Of several planes on one cell the one that began last moves; the others show where it is.
+void ZoomPlane::lead() {
+  for (const Link<double>& cell : cells()) cell.lead(this);
+}
+
+bool ZoomPlane::leads() const {
+  const std::array<Link<double>, 4> all = cells();
+  return std::all_of(all.begin(), all.end(),
+                     [this](const Link<double>& cell) { return !cell.linked() || cell.led_by(this); });
+}
+
+void ZoomPlane::heed_leader() {
+  if ((carried_ || moving()) && !leads()) follow();
+}
+
+void ZoomPlane::follow() {
+  const std::array<Link<double>, 4> from = cells();
+  Pose to = pose();
+  const std::array<double*, 4> places{&to.zoom, &to.turn, &to.pan.x, &to.pan.y};
+  for (std::size_t i = 0; i < from.size(); ++i) {
+    if (!from[i].linked()) continue;
+    told_[i] = from[i].get();
+    if (std::isfinite(told_[i])) *places[i] = told_[i];
   }
-  if (action != plane_actions[0] && action != plane_actions[1]) return false;
-  const double to = zoom() * (action == plane_actions[0] ? factor : 1.0 / factor);
-  zoom_to(std::clamp(to, settings_.least, settings_.most), box().centre());
-  return true;
+  to.zoom = std::clamp(to.zoom, settings_.least, settings_.most);
+  to.pan = inside(to.pan, to.zoom);
+  put(to);
+  carried_ = false;
+  rested_ = true;
+  for (std::size_t i = 0; i < from.size(); ++i) said_[i] = now_of(i);
 }
 
-Micros ZoomPlane::due() const {
-  Micros next = gestures_.due();
-  for (const Mover& mover : movers_) next = std::min(next, mover.due());
-  return next;
-}
-
-void ZoomPlane::advance(Micros now) {
-  for (Mover& mover : movers_) mover.advance(now);  // what a gesture begins, it begins from here
-  gestures_.advance(now);
-  if (moving() || gestures_.busy() || std::exchange(rested_, true)) return;
-  decide(answers::plane_rests, {Fact::plain("zoom", zoom(), "")});
-  tell_place();
-  if (settings_.on_rest) settings_.on_rest();
-}
-
-void ZoomPlane::tell_place() {
-  const std::array cells{&settings_.zoom, &settings_.turn, &settings_.pan_x, &settings_.pan_y};
-  const Carrying carrying(*this);
-  for (std::size_t i = 0; i < cells.size(); ++i) {
-    if (!cells[i]->linked() || cells[i]->get() == now_of(i)) continue;
-    told_[i] = now_of(i);
-    cells[i]->set(told_[i]);
+void ZoomPlane::tell_cells() {
+  heed_leader();
+  const std::array<Link<double>, 4> to = cells();
+  const detail::Writing carried(Write::carried);
+  for (std::size_t i = 0; i < to.size(); ++i) {
+    // Only what has moved is said, or two planes on one cell would contradict each other for ever.
+    if (!to[i].linked() || now_of(i) == said_[i]) continue;
+    if (to[i].get() != told_[i] && asked()) continue;  // what the app has written waits
+    said_[i] = told_[i] = now_of(i);
+    to[i].set(told_[i]);
   }
 }
 
-void ZoomPlane::heard() {
-  const std::array cells{&settings_.zoom, &settings_.turn, &settings_.pan_x, &settings_.pan_y};
+void ZoomPlane::cell_changed() {
+  const std::array<Link<double>, 4> from = cells();
+  if (around().write == Write::carried) {
+    if (!(carried_ || moving()) || !leads()) follow();
+    return;
+  }
   Pose to = goal();
   const std::array<double*, 4> places{&to.zoom, &to.turn, &to.pan.x, &to.pan.y};
   bool written = false;
-  for (std::size_t i = 0; i < cells.size(); ++i) {
-    if (!cells[i]->linked() || cells[i]->get() == told_[i]) continue;
-    told_[i] = cells[i]->get();
+  for (std::size_t i = 0; i < from.size(); ++i) {
+    if (!from[i].linked() || from[i].get() == told_[i]) continue;
+    told_[i] = from[i].get();
+    said_[i] = std::nan("");  // what it cannot follow is put right
     if (!std::isfinite(told_[i])) continue;
     *places[i] = told_[i];
     written = true;
@@ -351,10 +415,8 @@ void ZoomPlane::heard() {
     } else {
       put(to);
       rested_ = false;
-      advance(around().now);
     }
   }
-  tell_place();
 }
 
 namespace {
@@ -402,6 +464,17 @@ void zoom_plane_pieces(const Part& part, const PieceTaker& out) {
        .words = it.settings().label});
 }
 
+bool is_free(const Part& part) { return !plane_of(part).carried(); }
+
+constexpr std::array plane_actions{
+    PartAction{"zoom in", "zooms in about its middle",
+               [](Part& part) { static_cast<ZoomPlane&>(part).zoom_by(ZoomPlane::zoom_step); }, &is_free},
+    PartAction{"zoom out", "zooms out about its middle",
+               [](Part& part) { static_cast<ZoomPlane&>(part).zoom_by(1.0 / ZoomPlane::zoom_step); },
+               &is_free},
+    PartAction{"turn back", "shows all, turned upright", &run_action<ZoomPlane, &ZoomPlane::turn_back>,
+               &is_free}};
+
 }  // namespace
 
 const PartKind& ZoomPlane::described() {
@@ -411,7 +484,9 @@ const PartKind& ZoomPlane::described() {
                            .role = "group",
                            .readings = zoom_plane_readings,
                            .pieces = &zoom_plane_pieces,
+                           .mirrors = false,
                            .keys = "arrows, Page Up, Page Down, Home",
+                           .actions = plane_actions,
                            .answers = answers::zoom_plane_answers});
   return kind;
 }

@@ -16,20 +16,27 @@ class Stage::Call {
   }
   Call(const Call&) = delete;
   Call& operator=(const Call&) = delete;
-  ~Call() {
-    stage_->busy_ = false;
-    stage_->around_.write = Write::travels;
-    stage_->around_.now = std::max(stage_->frame_, stage_->happened_);
-  }
-  /// Lets everything happen that the call led to.
+  ~Call() { close(); }
+  /// Lets everything happen that the call led to; then passes on what a callback threw.
   void finish() {
     stage_->settle_event();
     stage_->run_until(stage_->around_.now);
     if (stage_->asked_frame_ > stage_->frame_) stage_->frame(stage_->asked_frame_);
+    close();
+    stage_->error_.pass_on();
   }
 
  private:
+  void close() {
+    if (!std::exchange(open_, false)) return;
+    if (stage_->working_) stage_->tell_cells();
+    stage_->busy_ = false;
+    stage_->around_.write = Write::travels;
+    stage_->around_.now = std::max(stage_->frame_, stage_->happened_);
+  }
+
   Stage* stage_;
+  bool open_ = true;
 };
 
 }  // namespace ubbo

@@ -1,7 +1,7 @@
 // Parts that come, go, and change.
 #include <algorithm>
 
-#include "ubbo/stage/stage.hpp"
+#include "call.hpp"
 
 namespace ubbo {
 
@@ -50,25 +50,36 @@ void Stage::finish_add(std::unique_ptr<Part> made, const Placement& placement, S
     slots_[part.post_.slot].part = std::move(made);
   }
   by_id_.emplace(part.id_, &part);
-  order_.push_back(&part);
+  part.meet();
+  order_.add(part);
   std::size_t depth = 1;
   for (const Part* outer = part.outer_; outer != nullptr; outer = outer->outer_) ++depth;
   routing_.reserve(depth);
   // So that nothing below needs memory later.
-  const std::size_t count = order_.capacity();
+  const std::size_t count = order_.parts().capacity();
   due_list_.reserve(count);
-  for (auto* list : {&active_, &sharing_, &soon_, &later_}) list->reserve(count);
-  after(part);
-  tell_outer(part, [&](Part& outer) { outer.gained(part); });
-  if (part.modal()) opened(part);
+  active_.reserve(count);
+  news_.reserve(count);
+  layers_.reserve(count);
+  if (part.post_.heard_early) heard(part);  // dealt with when the stage is next told the time
+  const auto enter = [&] {
+    begin_work();
+    after(part);
+    tell_container(part, [&](Container& outer) { outer.child_added(part); });
+  };
+  if (busy_) return enter();
+  Call call(*this);
+  enter();
+  call.finish();
 }
 
 // What happened to a part changes the one it lies in, at the present time.
-void Stage::tell_outer(Part& part, const std::function<void(Part&)>& news) {
+template <class F>
+void Stage::tell_container(Part& part, F&& news) {
   Part* outer = part.outer_;
-  if (outer == nullptr || outer->post_.gone) return;
+  if (outer == nullptr || outer->post_.gone || outer->container_ == nullptr) return;
   before(*outer);
-  news(*outer);
+  news(*outer->container_);
   after(*outer);
 }
 
@@ -96,24 +107,25 @@ Part* Stage::get(Handle handle) const {
 
 // A change of a part under a finger: the finger has it no longer.
 void Stage::let_go_of(Part& part) {
-  for (std::size_t i = 0; i < order_.size(); ++i) {
-    if (lies_in(*order_[i], part)) routing_.cancel(*order_[i], around_.now);
-  }
+  for (std::size_t i = order_.place_of(&part); i < order_.size() && lies_in(order_[i], part); ++i)
+    routing_.cancel(order_[i], around_.now);
 }
 
 void Stage::remove(Part& part) {
   do_or_wait([this, handle = handle(part)] {
     Part* found = get(handle);
     if (found == nullptr || found->post_.doomed) return;
+    let_go_of(*found);
     found->post_.doomed = true;
     doomed_.push_back(found);
-    for (std::size_t i = 0; i < order_.size(); ++i) {
-      Part& inner = *order_[i];
-      if (!lies_in(inner, *found) || !inner.visible()) continue;
+    for (std::size_t i = order_.place_of(found); i < order_.size() && lies_in(order_[i], *found); ++i) {
+      Part& inner = order_[i];
+      if (inner.layer_ == nullptr || !inner.visible()) continue;
       before(inner);
-      inner.leave();
+      inner.layer_->leave();
       after(inner);
     }
+    focus_.check();
     bury_doomed();
   });
 }
@@ -122,9 +134,9 @@ void Stage::remove(Part& part) {
 void Stage::bury_doomed() {
   for (std::size_t d = 0; d < doomed_.size(); ++d) {
     Part* part = doomed_[d];
-    const bool waits = std::any_of(order_.begin(), order_.end(), [&](const Part* inner) {
-      return lies_in(*inner, *part) && inner->visible() && inner->leaving();
-    });
+    bool waits = false;
+    for (std::size_t i = order_.place_of(part); i < order_.size() && lies_in(order_[i], *part); ++i)
+      waits = waits || (order_[i].leaving() && order_[i].visible());
     if (waits) continue;
     doomed_.erase(doomed_.begin() + static_cast<std::ptrdiff_t>(d--));
     do_remove(*part);
@@ -133,10 +145,15 @@ void Stage::bury_doomed() {
 
 void Stage::do_remove(Part& part) {
   let_go_of(part);
-  tell_outer(part, [&](Part& outer) { outer.lost(part); });
   std::vector<Part*> gone;
-  for (Part* other : order_)
-    if (lies_in(*other, part)) gone.push_back(other);
+  for (std::size_t i = order_.place_of(&part); i < order_.size() && lies_in(order_[i], part); ++i)
+    gone.push_back(&order_[i]);
+  // The last that cells hear of them is where they were.
+  for (Part* other : gone) {
+    before(*other);
+    other->tell_places();
+  }
+  tell_container(part, [&](Container& outer) { outer.child_removed(part); });
   for (Part* other : gone) {
     other->post_.gone = true;
     by_id_.erase(other->id_);
@@ -144,13 +161,13 @@ void Stage::do_remove(Part& part) {
     if (!other->post_.settled) --unsettled_;
     other->post_.settled = true;
     routing_.forget(*other);
-    if (focus_ == other) focus_ = nullptr;
-    forget_layer(*other);
+    layers_.forget(*other);
   }
   const auto is_gone = [](const Part* other) { return other->post_.gone; };
-  soon_.erase(soon_.begin(), soon_.begin() + static_cast<std::ptrdiff_t>(std::exchange(soon_at_, 0)));
-  for (auto* list : {&order_, &active_, &sharing_, &soon_, &later_, &doomed_}) std::erase_if(*list, is_gone);
-  for (Part* other : order_)
+  order_.remove_if(is_gone);
+  news_.forget_gone();
+  for (auto* list : {&active_, &doomed_}) std::erase_if(*list, is_gone);
+  for (Part* other : order_.parts())
     if (other->first_ != nullptr && other->first_->post_.gone) other->first_ = nullptr;
   graves_.insert(graves_.end(), gone.begin(), gone.end());
 }
@@ -184,7 +201,7 @@ void Stage::raise(Part& part) {
     Part* found = get(handle);
     if (found == nullptr) return;
     routing_.cancel(*found, around_.now);
-    move_in_order(*found, true);
+    order_.raise(*found);
   });
 }
 
@@ -193,26 +210,8 @@ void Stage::lower(Part& part) {
     Part* found = get(handle);
     if (found == nullptr) return;
     routing_.cancel(*found, around_.now);
-    move_in_order(*found, false);
+    order_.lower(*found);
   });
-}
-
-void Stage::move_in_order(Part& part, bool up) {
-  const auto within = [](const Part* inner, const Part* container) { return lies_in(*inner, *container); };
-  // All that lies in a part stands above it and in one run with its siblings' contents kept apart by them.
-  std::vector<Part*> moved;
-  std::vector<Part*> rest;
-  for (Part* other : order_) (within(other, &part) ? moved : rest).push_back(other);
-  std::size_t at = 0;
-  if (up) {  // above all that lies in its container
-    at = rest.size();
-    while (at > 0 && part.outer_ != nullptr && !within(rest[at - 1], part.outer_)) --at;
-  } else if (part.outer_ != nullptr) {  // just above its container
-    while (rest[at] != part.outer_) ++at;
-    ++at;
-  }
-  rest.insert(rest.begin() + static_cast<std::ptrdiff_t>(at), moved.begin(), moved.end());
-  order_ = std::move(rest);
 }
 
 void Stage::show(Part& part, bool visible) {
@@ -221,8 +220,8 @@ void Stage::show(Part& part, bool visible) {
     if (found == nullptr || found->post_.hidden != visible) return;
     let_go_of(*found);
     found->post_.hidden = !visible;
-    tell_outer(*found, [&](Part& outer) { outer.shown_inside(*found, visible); });
-    if (focus_ != nullptr && !can_focus(*focus_)) focus_ = nullptr;
+    tell_container(*found, [&](Container& outer) { outer.child_shown(*found, visible); });
+    focus_.check();
   });
 }
 
@@ -232,7 +231,7 @@ void Stage::enable(Part& part, bool enabled) {
     if (found == nullptr || found->post_.disabled != enabled) return;
     let_go_of(*found);
     found->post_.disabled = !enabled;
-    if (focus_ != nullptr && !can_focus(*focus_)) focus_ = nullptr;
+    focus_.check();
   });
 }
 
@@ -244,11 +243,14 @@ void Stage::change_to(Part& part, const void* settings) {
   do_or_wait([this, handle = handle(part), kept] {
     Part* found = get(handle);
     if (found == nullptr) return;
-    routing_.cancel(*found, around_.now);
     before(*found);
     found->kind().change(*found, kept.get());
     after(*found);
   });
+}
+
+void Stage::closing(Part& part, const Passage& passage, bool closes) {
+  tell_container(part, [&](Container& outer) { outer.child_closing(part, passage, closes); });
 }
 
 }  // namespace ubbo

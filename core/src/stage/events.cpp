@@ -5,35 +5,25 @@
 
 namespace ubbo {
 
-void Stage::do_or_wait(std::function<void()> deed) {
+void Stage::do_or_wait(std::function<void()> deed, bool by_app) {
   if (busy_) {
-    wait({around_.now, Deed{std::move(deed)}});
+    events_.add({around_.now, EventQueue::Deed{std::move(deed), by_app}});
     return;
   }
   Call call(*this);
   tell_time(std::max(frame_, happened_));
-  deed();
+  error_.keep(deed);
   call.finish();
 }
 
-void Stage::wait(Waiting what) {
-  auto place = waiting_.end();
-  while (place != waiting_.begin() + static_cast<std::ptrdiff_t>(waiting_at_) && place[-1].time > what.time)
-    --place;
-  waiting_.insert(place, std::move(what));
-}
-
-Stage::Waiting Stage::take_waiting() {
-  Waiting taken = std::move(waiting_[waiting_at_++]);
-  if (waiting_at_ == waiting_.size()) {
-    waiting_.clear();
-    waiting_at_ = 0;
-  }
-  return taken;
+// The parts an event reached are complete: their cells are told.
+void Stage::tell_cells() {
+  if (std::exchange(working_, false)) error_.keep([] { detail::Together::end(); });
 }
 
 void Stage::after(Part& part) {
   if (part.post_.gone) return;
+  part.update();
   Part::Post& post = part.post_;
   due_list_.set(part, part.due());
   const bool settled = part.settled();
@@ -41,27 +31,21 @@ void Stage::after(Part& part) {
     post.settled = settled;
     settled ? --unsettled_ : ++unsettled_;
   }
-  if (!settled && !std::exchange(post.active, true)) active_.push_back(&part);
-  if (!settled && part.shared_place() != nullptr) sharing(part);
+  layers_.look(part);
+  if (!settled) {
+    if (!std::exchange(post.active, true)) active_.push_back(&part);
+    if (part.shares_cell()) news_.sharing(part);
+  }
+  if (part.held() || !part.asked()) return;
+  news_.lifted(part);
+  if (post.waits_for_lift) call(part, WhileHeld::at_once, std::exchange(post.waits_for_lift, nullptr));
 }
 
 void Stage::heard(Part& part) {
-  Part::Post& post = part.post_;
-  if (post.gone || part.doomed()) return;
-  if (busy_) {
-    post.write = around_.write;
-    if (post.heard == Part::Post::Heard::soon) return;
-    if (post.heard == Part::Post::Heard::later) std::erase(later_, &part);
-    post.heard = Part::Post::Heard::soon;
-    soon_.push_back(&part);
-    return;
-  }
-  post.write = Write::travels;
-  if (post.heard != Part::Post::Heard::no) return;
-  const bool slept = settled();
-  post.heard = Part::Post::Heard::later;
-  later_.push_back(&part);
-  if (slept) wake();
+  if (part.post_.gone || part.removing()) return;
+  const bool slept = !busy_ && settled();
+  if (part.held() && detail::Writing::now() != Write::carried) part.post_.waits_for_lift = nullptr;
+  if (news_.heard(part, busy_) && slept) wake();
 }
 
 void Stage::wake() {
@@ -69,61 +53,84 @@ void Stage::wake() {
   if (on_wake_) on_wake_();
 }
 
-void Stage::call(Part& part, std::function<void()> deed) {
-  do_or_wait([this, handle = handle(part), deed = std::move(deed)] {
+void Stage::call(Part& part, WhileHeld how, std::function<void()> deed) {
+  do_or_wait([this, handle = handle(part), how, deed = std::move(deed)] {
     Part* found = get(handle);
-    if (found == nullptr || found->doomed()) return;
+    if (found == nullptr || found->removing()) return;
+    if (found->held() && how == WhileHeld::waits) {
+      found->decide(answers::asked_waits);
+      found->post_.waits_for_lift = deed;
+      return;
+    }
+    if (how == WhileHeld::cancels) routing_.cancel(*found, around_.now);
     before(*found);
-    deed();
+    around_.cause = Cause::call;
+    error_.keep(deed);
+    around_.cause = Cause::time;
     after(*found);
   });
 }
 
 // What an event led to happens at its own time, before the next event.
 void Stage::settle_all() {
-  while ((soon_at_ < soon_.size() || (to_lay_ && !laying_)) && budget_ > 0) {
-    --budget_;
-    if (soon_at_ == soon_.size()) {
-      lay_out();
+  for (;;) {
+    if (layers_.any_changed()) {
+      begin_work();
+      layers_.settle(around_.now);
       continue;
     }
-    Part& part = *soon_[soon_at_++];
-    if (soon_at_ == soon_.size()) {
-      soon_.clear();
-      soon_at_ = 0;
+    if (working_) {
+      tell_cells();
+      continue;
     }
-    part.post_.heard = Part::Post::Heard::no;
-    // Who is carried along does not come to rest by itself at the same moment.
-    if (part.post_.write != Write::carried) before(part);
-    around_.write = part.post_.write;
-    part.heard();
-    around_.write = Write::travels;
-    after(part);
+    if (budget_ <= 0) break;
+    if (news_.any_soon()) {
+      --budget_;
+      Part& part = news_.take();
+      const Write how = part.post_.write;
+      // Who is carried along does not come to rest by itself at the same moment.
+      begin_work();
+      if (how != Write::carried) before(part);
+      around_.write = how;
+      around_.cause = Cause::write;
+      part.cell_changed();
+      around_.cause = Cause::time;
+      around_.write = Write::travels;
+      after(part);
+    } else if (!outbox_.empty()) {
+      --budget_;
+      error_.keep([this] { outbox_.call_next(); });
+    } else if (to_lay_ && !laying_) {
+      --budget_;
+      lay_out();
+    } else {
+      break;
+    }
   }
   if (!doomed_.empty()) bury_doomed();
+  if (working_) tell_cells();
   bury();
 }
 
 void Stage::run_due(Micros until) {
   while (budget_ > 0) {
-    const Micros due = due_list_.due();
-    const Micros waits = something_waits() ? waiting_[waiting_at_].time : never;
-    const Micros time = std::min(waits, due);
+    const Micros time = next_due();
     if (time > until || time == never) return;
-    --budget_;
-    if (!sharing_.empty()) {
+    if (news_.any_sharing()) {
       around_.now = std::max(happened_, time);
       share_places();
       // Who goes along with another is no longer due by itself.
-      if (next_due() != time) continue;
+      if (next_due() != time) {
+        --budget_;
+        continue;
+      }
     }
     set_time(time);
-    if (waits <= due) {
-      perform(take_waiting());
+    if (events_.due() <= due_list_.due()) {
+      --budget_;
+      perform(events_.take());
     } else {
-      Part& part = due_list_.first();
-      part.advance(around_.now);
-      after(part);
+      run_part(due_list_.first());
     }
     settle_event();
   }
@@ -131,37 +138,27 @@ void Stage::run_due(Micros until) {
                          {Fact::plain("events", most_events_per_call, "")});
 }
 
-// Whoever looks at the place of what moves knows of it before anything happens, and goes along.
-void Stage::share_all_places() {
-  const bool newcomers = std::exchange(newcomers_, false);
-  for (std::size_t i = 0; i < sharing_.size(); ++i) {
-    Part& part = *sharing_[i];
-    const void* cell = part.post_.settled ? nullptr : part.shared_place();
-    if (cell == nullptr) {
-      part.post_.shares = false;
-      sharing_.erase(sharing_.begin() + static_cast<std::ptrdiff_t>(i--));
-      continue;
-    }
-    part.tell_place();
-    // Of two that move by themselves and share a cell the one added first leads, also where both stand alike
-    // at this moment, so that the cell had nothing to say.
-    for (std::size_t later = i + 1; newcomers && later < sharing_.size(); ++later)
-      if (sharing_[later]->shared_place() == cell) carry(*sharing_[later]);
-    settle_event();
+// Each that is due brings the time of what is due on, or it is not asked again.
+void Stage::run_part(Part& part) {
+  begin_work();
+  part.advance(around_.now);
+  after(part);
+  Part::Post& post = part.post_;
+  if (post.due > around_.now) {
+    post.idle = 0;
+  } else if (++post.idle == most_idle) {
+    part.decide(answers::due_again, {Fact::plain("times", most_idle, "")});
+    due_list_.set(part, never);
   }
 }
 
-void Stage::carry(Part& part) {
-  heard(part);
-  part.post_.write = Write::carried;
-}
-
-void Stage::sharing(Part& part) {
-  newcomers_ = true;
-  if (std::exchange(part.post_.shares, true)) return;
-  const auto place = std::find_if(sharing_.begin(), sharing_.end(),
-                                  [&](const Part* other) { return other->post_.age > part.post_.age; });
-  sharing_.insert(place, &part);
+// Whoever looks at the place of what moves knows of it before anything happens, and goes along.
+void Stage::share_all_places() {
+  news_.share_places([this](auto&& tell) {
+    begin_work();
+    tell();
+    settle_event();
+  });
 }
 
 // The time has come to `time`: what was due happens, and then what was written while nothing did.
@@ -169,21 +166,18 @@ void Stage::tell_time(Micros time) {
   run_until(time);
   set_time(time);
   share_places();
-  for (Part* part : later_) {
-    part->post_.heard = Part::Post::Heard::soon;
-    soon_.push_back(part);
-  }
-  later_.clear();
+  news_.begin_event();
   woken_ = false;
   settle_event();
 }
 
-void Stage::perform(const Waiting& waiting) {
-  if (const auto* sample = std::get_if<Sample>(&waiting.what)) take_sample(*sample);
-  if (const auto* key = std::get_if<KeyPress>(&waiting.what)) take_key(key->key);
-  if (const auto* deed = std::get_if<Deed>(&waiting.what)) {
-    tell_places();
-    deed->what();
+void Stage::perform(EventQueue::Event event) {
+  if (const auto* sample = std::get_if<Sample>(&event.what)) take_sample(*sample);
+  if (const auto* key = std::get_if<EventQueue::KeyPress>(&event.what)) take_key(key->key);
+  if (const auto* deed = std::get_if<EventQueue::Deed>(&event.what)) {
+    if (deed->by_app) tell_places();
+    error_.keep(deed->what);
+    if (deed->by_app) look_at_own();
   }
 }
 
@@ -191,13 +185,13 @@ void Stage::frame(Micros now) {
   frame_ = std::max(frame_, now);
   const Micros until = std::max(frame_, happened_);
   run_until(until);
-  if (!later_.empty()) tell_time(until);
+  if (news_.any_later()) tell_time(until);
   around_.now = until;
   woken_ = false;
   // Cells that follow what moves; whoever looks at them goes along.
   for (std::size_t i = 0; i < active_.size(); ++i)
-    if (Part& part = *active_[i]; !part.post_.settled && !part.post_.shares && part.shared_place() != nullptr)
-      sharing(part);
+    if (Part& part = *active_[i]; !part.post_.settled && !part.post_.shares && part.shares_cell())
+      news_.sharing(part);
   share_places();
   tell_places();
 }
@@ -213,7 +207,8 @@ void Stage::tell_places() {
       active_.pop_back();
       continue;
     }
-    part.tell_place();
+    begin_work();
+    part.tell_places();
     settle_event();
   }
   settle_event();

@@ -13,14 +13,18 @@ constexpr int layout_rounds = 2;
 bool Stage::lay_once(std::vector<Part*>& changed) {
   changed.clear();
   for (std::size_t i = 0; i < order_.size(); ++i) {  // containers stand below what lies in them
-    Part& part = *order_[i];
+    Part& part = order_[i];
     const Box box = laid_out(part.placement_, container(part.outer_, part.placement_));
     if (box == part.laid_) continue;
     before(part);
     part.laid_ = box;
     part.resized();
     after(part);
-    tell_outer(part, [&](Part& outer) { outer.laid_inside(part); });
+    if (part.outer_ != nullptr && part.outer_->container_ != nullptr) {
+      before(*part.outer_);
+      part.outer_->container_->child_laid_out(part);
+      after(*part.outer_);
+    }
     changed.push_back(&part);
   }
   return !changed.empty();
@@ -41,12 +45,12 @@ void Stage::lay_out() {
     if (last)
       return around_.journal.record(around_.now, {}, answers::layout_restless,
                                     {Fact::plain("rounds", layout_rounds, "")});
+    tell_cells();
     for (Part* part : changed)
-      if (!part->post_.gone && part->on_laid_) part->on_laid_(part->laid_);
+      if (!part->post_.gone && part->on_laid_) error_.keep([&] { part->on_laid_(part->laid_); });
     // What the callbacks placed counts for the next round.
-    while (something_waits() && waiting_[waiting_at_].time <= around_.now &&
-           std::holds_alternative<Deed>(waiting_[waiting_at_].what))
-      perform(take_waiting());
+    while (events_.due() <= around_.now && std::holds_alternative<EventQueue::Deed>(events_.first().what))
+      perform(events_.take());
   }
 }
 

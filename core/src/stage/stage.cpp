@@ -67,8 +67,9 @@ Stage::Stage(StageSettings settings) {
   around_.reduced_motion = settings.reduced_motion;
   around_.journal = Journal(static_cast<std::size_t>(settings.journal), settings.keep);
   around_.keeper = this;
+  around_.outbox = &outbox_;
   constexpr std::size_t most_waiting = 64;
-  waiting_.reserve(most_waiting);
+  events_.reserve(most_waiting);
 }
 
 Stage::~Stage() = default;
@@ -85,7 +86,7 @@ bool Stage::touch(const Sample& sample) {
   const bool has_time = timely(sample);
   if (has_time && ahead_ != Micros{0}) taken.time = own(sample.time);
   if (busy_) {
-    wait({has_time ? std::max(taken.time, around_.now) : around_.now, taken});
+    events_.add({has_time ? std::max(taken.time, around_.now) : around_.now, taken});
     return false;
   }
   Call call(*this);
@@ -103,8 +104,7 @@ bool Stage::take_sample(const Sample& sample) {
         around_.now, {}, answer_of(fault),
         {Fact::plain("contact", sample.contact, ""), Fact::plain("time", to_ms(told(time)), "ms"),
          Fact::plain("open", static_cast<double>(contacts_.open_count()), ""),
-         Fact::below("ahead", to_seconds(time - std::max(frame_, happened_)), "s",
-                     to_seconds(farthest_ahead))});
+         Fact::plain("ahead", to_seconds(farthest_ahead), "s")});
   };
   if (timely(sample) && far_ahead(sample.time)) {
     says(SampleFault::far_ahead);
@@ -129,16 +129,23 @@ bool Stage::take_sample(const Sample& sample) {
       if (contact != nullptr) contacts->close(*contact);
     }
   } close{&contacts_, ends ? contact : nullptr};
+  around_.cause = Cause::finger;
   if (sound.phase == Phase::down)
-    routing_.offer(order_, *contact, sound);
+    routing_.offer(order_.parts(), *contact, sound);
   else
     routing_.deliver(*contact, sound);
+  around_.cause = Cause::time;
   return routing_.owner(*contact) != nullptr;
 }
 
 void Stage::advance(Micros now) {
   if (now > farthest_time) return;
   Micros mine = own(now);
+  if (mine >= happened_ && nothing_until(mine)) {
+    around_.now = frame_ = std::max(frame_, mine);
+    woken_ = false;
+    return;
+  }
   if (busy_) {
     asked_frame_ = std::max(asked_frame_, mine);
     return;
@@ -156,7 +163,7 @@ void Stage::advance(Micros now) {
 
 bool Stage::press(Key key, Micros time) {
   if (busy_) {
-    wait({when(time), KeyPress{key}});
+    events_.add({when(time), EventQueue::KeyPress{key}});
     return false;
   }
   Call call(*this);
@@ -168,32 +175,105 @@ bool Stage::press(Key key, Micros time) {
 
 bool Stage::take_key(Key key) {
   if (key == Key::tab || key == Key::back_tab) {
-    move_focus(key == Key::tab);
-    return focus_ != nullptr;
+    focus_.move(key == Key::tab, layers_.lowest_in_use(), modal() != nullptr);
+    return focus_.given() != nullptr;
   }
-  if (focused() != nullptr && key != Key::back) {
-    before(*focus_);
-    const bool used = focus_->press(key);
-    after(*focus_);
+  if (Part* part = focus_.part(); part != nullptr && key != Key::back) {
+    before(*part);
+    around_.cause = Cause::key;
+    const bool used = part->press(key);
+    around_.cause = Cause::time;
+    after(*part);
     if (used) return true;
   }
   return (key == Key::back || key == Key::escape) && take_back();
 }
 
-bool Stage::take_back() {
+// The topmost part that back is for; null where nobody wants it, or a layer keeps it from whoever does.
+Part* Stage::wants_back(bool& blocked) {
   for (std::size_t i = order_.size(); i-- > 0;) {
-    Part& part = *order_[i];
-    if (!part.visible() || !part.enabled()) continue;
-    before(part);
-    const bool used = part.back();
-    const bool blocks = part.modal();
-    after(part);
-    if (!used && !blocks) continue;
-    part.decide(used ? answers::back_taken : answers::back_blocked);
-    return used;
+    Part& part = order_[i];
+    if (!part.visible() || !part.enabled() || part.removing()) continue;
+    if (part.back_taker_ != nullptr && part.back_taker_->wants_back()) return &part;
+    blocked = part.modal();
+    if (!blocked) continue;
+    part.decide(answers::back_blocked);
+    return nullptr;
   }
-  around_.journal.record(around_.now, {}, answers::back_nobody);
-  return false;
+  return nullptr;
+}
+
+bool Stage::take_back() {
+  bool blocked = false;
+  Part* part = wants_back(blocked);
+  if (part == nullptr) {
+    if (!blocked) around_.journal.record(around_.now, {}, answers::back_nobody);
+    return false;
+  }
+  routing_.cancel(*part, around_.now);
+  before(*part);
+  part->back_taker_->back();
+  after(*part);
+  part->decide(answers::back_taken);
+  return true;
+}
+
+Part* Stage::followed_back() {
+  Part* part = get(back_part_);
+  return part != nullptr && !part->removing() ? part : nullptr;
+}
+
+bool Stage::back_begins(Micros time) {
+  bool follows = false;
+  const bool now = !busy_;
+  at(time, [this, out = now ? &follows : nullptr] {
+    bool blocked = false;
+    Part* part = wants_back(blocked);
+    back_part_ = part == nullptr ? Handle{} : handle(*part);
+    if (part == nullptr) return;
+    routing_.cancel(*part, around_.now);
+    part->decide(answers::back_begins);
+    if (out != nullptr) *out = true;
+  });
+  return follows;
+}
+
+void Stage::back_moves(double progress, Micros time) {
+  at(time, [this, progress] {
+    Part* part = followed_back();
+    if (part == nullptr || !std::isfinite(progress) || !part->back_taker_->wants_back()) return;
+    before(*part);
+    part->back_taker_->back_moves(std::clamp(progress, 0.0, 1.0));
+    after(*part);
+  });
+}
+
+void Stage::back_cancelled(Micros time) {
+  at(time, [this] {
+    Part* part = followed_back();
+    back_part_ = {};
+    if (part == nullptr) return;
+    part->decide(answers::back_given_up);
+    before(*part);
+    part->back_taker_->back_cancelled();
+    after(*part);
+  });
+}
+
+bool Stage::back_finished(Micros time) {
+  bool used = false;
+  const bool now = !busy_;
+  at(time, [this, out = now ? &used : nullptr] {
+    Part* part = followed_back();
+    back_part_ = {};
+    if (part == nullptr || !part->back_taker_->wants_back()) return;
+    before(*part);
+    part->back_taker_->back();
+    after(*part);
+    part->decide(answers::back_taken);
+    if (out != nullptr) *out = true;
+  });
+  return used;
 }
 
 bool Stage::act(Part& part, std::string action, Micros time) {
@@ -201,37 +281,67 @@ bool Stage::act(Part& part, std::string action, Micros time) {
   const bool now = !busy_;
   at(time, [this, handle = handle(part), action = std::move(action), out = now ? &could : nullptr] {
     Part* found = get(handle);
-    if (found == nullptr || !found->enabled() || found->doomed()) return;
-    before(*found);
-    const bool did = found->act(action);
-    after(*found);
-    if (out != nullptr) *out = did;
+    if (found == nullptr || !found->enabled() || found->removing()) return;
+    const PartAction* meant = find_action(found->kind(), action);
+    if (meant == nullptr || !meant->can(*found)) return;
+    if (out != nullptr) *out = true;
+    call(*found, meant->while_held, [found, meant] { meant->run(*found); });
   });
   return could;
 }
 
 void Stage::at(Micros time, std::function<void()> deed) {
   if (busy_) {
-    wait({when(time), Deed{std::move(deed)}});
+    events_.add({when(time), EventQueue::Deed{std::move(deed), true}});
     return;
   }
   Call call(*this);
   tell_time(when(time));
   tell_places();
-  deed();
+  error_.keep([&] { deed(); });
+  look_at_own();
   call.finish();
+}
+
+TimerId Stage::call_at(Micros time, std::function<void()> deed) {
+  const auto timer = static_cast<TimerId>(++last_timer_);
+  const bool slept = !busy_ && settled();
+  events_.add({std::max(own(std::min(time, farthest_time)), busy_ ? around_.now : happened_),
+               EventQueue::Deed{std::move(deed), true, timer}});
+  if (slept) wake();
+  return timer;
+}
+
+namespace {
+
+// Nothing to be seen or touched: what the app's own members belong to.
+class OwnMembers final : public Part {
+ public:
+  explicit OwnMembers(Surroundings& around) : Part("", {}, around) {}
+  [[nodiscard]] const PartKind& kind() const override {
+    static const PartKind kind{.name = "own"};
+    return kind;
+  }
+  [[nodiscard]] Accessible accessible() const override { return {}; }
+  bool touch(const Contact&, const Sample&) override { return false; }
+};
+
+}  // namespace
+
+Part& Stage::own() {
+  if (own_ == nullptr) own_ = std::make_unique<OwnMembers>(around_);
+  return *own_;
 }
 
 void Stage::at_once(const std::function<void()>& writes) {
   const auto write = [&] {
-    const Write before = std::exchange(around_.write, Write::at_once);
+    const detail::Writing writing(Write::at_once);
     writes();
-    around_.write = before;
   };
   if (busy_) return write();
   Call call(*this);
   tell_time(std::max(frame_, happened_));
-  write();
+  error_.keep(write);
   call.finish();
 }
 
@@ -274,9 +384,9 @@ void Stage::set_right_to_left(bool right_to_left, Micros time) {
     do_or_wait([this, right_to_left] {
       around_.right_to_left = right_to_left;
       for (std::size_t i = 0; i < order_.size(); ++i) {
-        before(*order_[i]);
-        order_[i]->resized();
-        after(*order_[i]);
+        before(order_[i]);
+        order_[i].resized();
+        after(order_[i]);
       }
     });
   });
@@ -289,8 +399,16 @@ void Stage::set_feel(const Feel& feel) {
 
 Micros Stage::due() const {
   Micros next = next_due();
-  if (!later_.empty()) next = std::min(next, std::max(frame_, happened_));
+  if (news_.any_later()) next = std::min(next, std::max(frame_, happened_));
   return next == never ? never : told(next);
+}
+
+bool Stage::focus(std::string_view id) {
+  Part* part = find(id);
+  if (part != nullptr && (!Focus::can_have(*part) || order_.place_of(part) < layers_.lowest_in_use()))
+    part = nullptr;
+  focus_.give(part);
+  return id.empty() || part != nullptr;
 }
 
 }  // namespace ubbo

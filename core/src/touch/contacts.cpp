@@ -48,7 +48,7 @@ Contacts::Admitted Contacts::admit(const Sample& sample, Micros lag) {
     slot->smoother.start(sample.time, sample.at);
     slot->history.clear();
     slot->history.add(sample.time, sample.at);
-    slot->contested = slot->shared = false;
+    slot->contested = false;
     slot->open = true;
     ++open_count_;
     return {slot, SampleFault::none};

@@ -31,4 +31,12 @@ bool Drag::move(const Point& at, double threshold) {
   return true;
 }
 
+void Drag::go_on(Point anchor, Point at) {
+  press(anchor);
+  anchor_ = anchor;
+  at_ = at;
+  strayed_squared_ = length(at - anchor) * length(at - anchor);
+  state_ = State::dragging;
+}
+
 }  // namespace ubbo

@@ -18,13 +18,14 @@ Visit::Visit(VisitPlan plan, bool here) : state_(here ? State::here : State::awa
 }
 
 void Visit::set_plan(VisitPlan plan) {
+  const bool other_start = !(plan.from == plan_.from);
   plan_ = std::move(plan);
   for (std::size_t i = 0; i < trait_count; ++i) {
     const auto which = static_cast<Trait>(i);
     const double rests = trait(Guise{}, which);
     if (trait(plan_.from, which) != rests || trait(plan_.to, which) != rests) mover_of(which);
   }
-  if (state_ == State::away) put(false);
+  if (state_ == State::away && other_start) put(false);
 }
 
 Mover& Visit::mover_of(Trait trait) {
@@ -62,6 +63,21 @@ bool Visit::close(Micros now) {
   state_ = State::leaving;
   send(plan_.to, plan_.exit, now);
   return true;
+}
+
+void Visit::show_leaving(double share) {
+  if (state_ != State::here) return;
+  for (Moving& one : movers_) {
+    const double rests = trait(Guise{}, one.trait);
+    one.mover.put(rests + (trait(plan_.to, one.trait) - rests) * share);
+  }
+}
+
+void Visit::come_back(Micros now) {
+  advance(now);
+  if (state_ != State::here) return;
+  state_ = State::arriving;
+  send({}, plan_.enter, now);
 }
 
 bool Visit::settle() {

@@ -109,10 +109,11 @@ class Checker {
       const Part& part = *run_.stage().find(plan.id);
       const bool layer = part.away() || part.modal();
       const Accessible access = part.accessible();
-      const bool target = !layer && !plan.disabled && (!access.keys.empty() || !access.actions.empty());
+      const bool target = !layer && !plan.disabled && (!access.keys.empty() || !OfferedActions(part).empty());
       Box box = part.laid();
-      for (const Part* outer = part.outer(); outer != nullptr; outer = outer->outer())
-        if (!outer->away()) box = box + outer->carries();
+      const Part* inner = &part;
+      for (const Part* outer = part.outer(); outer != nullptr; inner = std::exchange(outer, outer->outer()))
+        if (!outer->away()) box = box + outer->carries_part(*inner);
       parts_.push_back({&plan, &part, layer, target, box});
     }
   }
@@ -197,9 +198,7 @@ class Checker {
 
   // What it lies in carries it to a place of its own, or shows it at its own time.
   static bool carried(const Looked& one) {
-    const Part* outer = one.part->outer();
-    return outer != nullptr && (outer->carries_part(*one.part) != outer->carries() ||
-                                outer->presence_of(*one.part) != Presence::used);
+    return one.part->outer() != nullptr && one.part->outer()->places_children();
   }
 
   void pairs() {

@@ -1,9 +1,27 @@
 #include <fmt/format.h>
 
+#include <cctype>
+#include <cstring>
+
 #include "../text/json.hpp"
 #include "ubbo/io/check/check.hpp"
 
 namespace ubbo::io {
+
+namespace {
+
+// A path as a URI has it: what RFC 3986 does not let stand is written as %XX.
+std::string uri_of(const std::string& file) {
+  std::string uri;
+  for (const char c : file) {
+    const auto byte = static_cast<unsigned char>(c);
+    const bool stands = byte < 0x80 && (std::isalnum(byte) != 0 || std::strchr("-._~/", c) != nullptr);
+    uri += stands ? std::string(1, c) : fmt::format("%{:02X}", byte);
+  }
+  return uri;
+}
+
+}  // namespace
 
 std::string findings_json(const std::string& file, const std::vector<Finding>& findings) {
   Json list = Json::array();
@@ -23,7 +41,7 @@ std::string findings_sarif(const std::string& file, const std::vector<Finding>& 
     rules.push_back({{"id", rule.name}, {"shortDescription", {{"text", rule.means}}}});
   Json results = Json::array();
   for (const Finding& one : findings) {
-    Json place{{"artifactLocation", {{"uri", file}}}};
+    Json place{{"artifactLocation", {{"uri", uri_of(file)}}}};
     if (one.place.line > 0)
       place["region"] = {{"startLine", one.place.line}, {"startColumn", one.place.column}};
     Json result{{"ruleId", one.rule->name},

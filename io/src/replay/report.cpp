@@ -53,7 +53,8 @@ Json decision_json(const Decision& decision) {
 }
 
 // What assistive technology is told; what does not apply is left out.
-Json accessible_json(const Accessible& told) {
+Json accessible_json(const Part& part) {
+  const Accessible told = part.accessible();
   Json made{{"role", told.role}, {"label", told.label}};
   const auto add = [&made](const char* name, const auto& value) {
     if (value) made[name] = *value;
@@ -61,7 +62,7 @@ Json accessible_json(const Accessible& told) {
   if (told.value_now) made["value_now"] = number_or_null(*told.value_now);
   if (told.value_min) made["value_min"] = number_or_null(*told.value_min);
   if (told.value_max) made["value_max"] = number_or_null(*told.value_max);
-  if (!told.value_text.empty()) made["value_text"] = told.value_text;
+  if (!told.value_text.empty()) made["value_text"] = told.value_text.view();
   if (!told.orientation.empty()) made["orientation"] = told.orientation;
   add("checked", told.checked);
   add("pressed", told.pressed);
@@ -71,8 +72,8 @@ Json accessible_json(const Accessible& told) {
   if (told.modal) made["modal"] = true;
   if (told.live != Live::off) made["live"] = told.live == Live::polite ? "polite" : "assertive";
   if (!told.keys.empty()) made["keys"] = told.keys;
-  if (!told.actions.empty())
-    made["actions"] = std::vector<std::string>(told.actions.begin(), told.actions.end());
+  const OfferedActions offered(part);
+  for (std::size_t i = 0; i < offered.size(); ++i) made["actions"].push_back(offered[i].name);
   return made;
 }
 
@@ -81,7 +82,7 @@ Json part_json(const Part& part) {
   Json readings = Json::object();
   for (const ReadingInfo& reading : kind.readings) readings[reading.name] = reading_json(reading.now(part));
   return {{"kind", kind.name},
-          {"accessible", accessible_json(part.accessible())},
+          {"accessible", accessible_json(part)},
           {"box", box_json(part.box())},
           {"visible", part.visible()},
           {"enabled", part.enabled()},

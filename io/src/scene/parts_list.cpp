@@ -38,7 +38,9 @@ std::vector<std::pair<const Question*, std::vector<const Answer*>>> questions_of
 std::string text_page(const PartKind& kind, Kinds kinds) {
   std::string text = fmt::format("{}: {}\n\nARIA role  {}\n", kind.name, kind.means, kind.role);
   text += fmt::format("keys       {}\n", *kind.keys == '\0' ? "none" : kind.keys);
-  if (!kind.calls.empty()) text += fmt::format("calls      {}\n", fmt::join(kind.calls, ", "));
+  if (!kind.actions.empty()) text += "\nactions\n";
+  for (const PartAction& action : kind.actions)
+    text += fmt::format("  {:<16} {}\n", action.name, action.means);
   text +=
       "\nsettings\n" +
       settings_list(kind.name, SettingsFormat::text, kinds).substr(std::string_view(kind.name).size() + 2);
@@ -57,7 +59,12 @@ std::string text_page(const PartKind& kind, Kinds kinds) {
 std::string markdown_page(const PartKind& kind, Kinds kinds) {
   std::string text = fmt::format("| | |\n|---|---|\n| ARIA role | `{}` |\n| keys | {} |\n", kind.role,
                                  *kind.keys == '\0' ? "none" : kind.keys);
-  if (!kind.calls.empty()) text += fmt::format("| calls | `{}` |\n", fmt::join(kind.calls, "`, `"));
+  if (!kind.actions.empty()) text += "\n## Actions\n\n| action | means | under a finger |\n|---|---|---|\n";
+  for (const PartAction& action : kind.actions)
+    text += fmt::format("| `{}` | {} | {} |\n", action.name, action.means,
+                        action.while_held == WhileHeld::waits     ? "waits for the lift"
+                        : action.while_held == WhileHeld::cancels ? "takes it from the finger"
+                                                                  : "counts at once");
   std::string settings = settings_list(kind.name, SettingsFormat::markdown, kinds);
   settings = settings.substr(settings.find("| setting |"));
   text += "\n## Settings\n\n" + settings + "\n## Readings\n\n| reading | unit | means |\n|---|---|---|\n";
@@ -75,8 +82,9 @@ std::string markdown_page(const PartKind& kind, Kinds kinds) {
 
 Json json_page(const PartKind& kind, Kinds kinds) {
   Json page{{"name", kind.name}, {"means", kind.means}, {"role", kind.role}, {"keys", kind.keys}};
-  page["calls"] = Json::array();
-  for (const char* call : kind.calls) page["calls"].push_back(call);
+  page["actions"] = Json::array();
+  for (const PartAction& action : kind.actions)
+    page["actions"].push_back({{"name", action.name}, {"means", action.means}});
   page["settings"] = Json::parse(settings_list(kind.name, SettingsFormat::json, kinds))[kind.name];
   page["readings"] = Json::array();
   for (const ReadingInfo& reading : kind.readings)

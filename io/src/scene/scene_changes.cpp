@@ -72,6 +72,15 @@ void change_scene(toml::table& root, const std::string& change) {
     table = table_in(*table, key.substr(0, inner));
     key = key.substr(inner + 1);
   }
+  // A cell that no part is linked to would change nothing.
+  if (name.substr(0, dot) == "cells" && !table->contains(key)) {
+    std::vector<std::string_view> known;
+    for (const auto& [cell, held] : *table) known.push_back(cell.str());
+    refuse_change(fmt::format("'{}', which is no cell", key),
+                  known.empty() ? "PART.SETTING=VALUE: the scene has no cells"
+                                : fmt::format("{}", fmt::join(known, ", ")),
+                  nearest_name(key, known));
+  }
   table->insert_or_assign(key, *value.get("v"));
 }
 

@@ -131,6 +131,7 @@ class Cell : private detail::Telling {
   std::uint64_t told_ = 1;
   std::size_t cut_short_ = 0;
   bool telling_ = false;
+  const void* led_by_ = nullptr;
   std::shared_ptr<Cell*> self_;
 };
 
@@ -190,6 +191,11 @@ class Link {
   void set(T value) const {
     if (linked()) (*cell_)->set(std::move(value));
   }
+  /// `who` moves what the cell tells from now on: the part that led it before stops and follows.
+  void lead(const void* who) const {
+    if (linked()) (*cell_)->led_by_ = who;
+  }
+  [[nodiscard]] bool led_by(const void* who) const { return linked() && (*cell_)->led_by_ == who; }
   /// Watches the cell. Needs `linked()`.
   Watch watch(std::function<void(const T&)> tell) const { return (*cell_)->watch(std::move(tell)); }
 

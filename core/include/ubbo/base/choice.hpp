@@ -21,15 +21,25 @@ class Choice {
   [[nodiscard]] std::span<const std::string> names() const {
     return names_ ? std::span<const std::string>(*names_) : std::span<const std::string>();
   }
-  [[nodiscard]] std::size_t index() const { return index_; }
-  /// The name of what is chosen; "" when there is nothing to choose from.
+  /// The index of what is chosen; the number of names where nothing is.
+  [[nodiscard]] std::size_t index() const { return any() ? index_ : names().size(); }
+  /// False when none of the names is chosen.
+  [[nodiscard]] bool any() const { return !none_ && !names().empty(); }
+  /// The name of what is chosen; "" where nothing is.
   [[nodiscard]] std::string_view name() const {
-    return names().empty() ? std::string_view() : std::string_view(names()[index_]);
+    return any() ? std::string_view(names()[index_]) : std::string_view();
+  }
+  /// The same names with none of them chosen.
+  [[nodiscard]] Choice with_none() const {
+    Choice other = *this;
+    other.none_ = true;
+    return other;
   }
   /// The same names with another one chosen; past the end: the last.
   [[nodiscard]] Choice with(std::size_t index) const {
     Choice other = *this;
     other.index_ = clamped(index);
+    other.none_ = false;
     return other;
   }
   /// The same with the one of this name chosen; unchanged when there is none.
@@ -40,7 +50,8 @@ class Choice {
   }
   /// The same name of the same list.
   friend bool operator==(const Choice& a, const Choice& b) {
-    return a.index_ == b.index_ && (a.names_ == b.names_ || (a.names_ && b.names_ && *a.names_ == *b.names_));
+    return a.index() == b.index() &&
+           (a.names_ == b.names_ || (a.names_ && b.names_ && *a.names_ == *b.names_));
   }
 
  private:
@@ -50,6 +61,7 @@ class Choice {
 
   std::shared_ptr<const std::vector<std::string>> names_{};
   std::size_t index_ = 0;
+  bool none_ = false;
 };
 
 }  // namespace ubbo

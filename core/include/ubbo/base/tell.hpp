@@ -1,7 +1,19 @@
 #pragma once
 
+#include <cstdint>
 #include <exception>
 #include <utility>
+
+namespace ubbo {
+
+/// How what a cell was set to shows on the parts that show it.
+enum class Write : std::uint8_t {
+  travels,  ///< by the part's passage
+  at_once,  ///< without motion, as the app asked
+  carried   ///< along with another part, which tells its place by the same cell
+};
+
+}  // namespace ubbo
 
 /// How cells tell their watchers; nothing here is for apps.
 namespace ubbo::detail {
@@ -73,6 +85,7 @@ class Telling {
  protected:
   void tell_now_or_later() {
     if (depth == 0) return tell_all();
+    how_ = how;
     if (std::exchange(waits_, true)) return;
     *(last == nullptr ? &first : &last->next_) = this;
     last = this;
@@ -81,6 +94,7 @@ class Telling {
 
  private:
   friend class Together;
+  friend class Writing;
 
   static void forget(Telling& gone) {
     Telling* before = nullptr;
@@ -92,17 +106,33 @@ class Telling {
   }
 
   static inline thread_local int depth = 0;
+  static inline thread_local Write how = Write::travels;
   static inline thread_local Telling* first = nullptr;
   static inline thread_local Telling* last = nullptr;
 
   Telling* next_ = nullptr;
   bool waits_ = false;
+  Write how_ = Write::travels;  // of the change that waits to be told
+};
+
+/// While it lives, what is written to cells shows on the parts that show them as it says.
+class Writing {
+ public:
+  explicit Writing(Write how) : before_(std::exchange(Telling::how, how)) {}
+  Writing(const Writing&) = delete;
+  Writing& operator=(const Writing&) = delete;
+  ~Writing() { Telling::how = before_; }
+  /// How what is told now was written.
+  [[nodiscard]] static Write now() { return Telling::how; }
+
+ private:
+  Write before_;
 };
 
 /// Holds back what cells have to tell, until it is closed or gone.
 class Together {
  public:
-  Together() { ++Telling::depth; }
+  Together() { begin(); }
   Together(const Together&) = delete;
   Together& operator=(const Together&) = delete;
   ~Together() {
@@ -112,11 +142,20 @@ class Together {
   }
   void close() {
     open_ = false;
-    if (--Telling::depth > 0) return;
+    end();
+  }
+
+  /// The same without an object: each `begin` needs its `end`, which tells.
+  static void begin() { ++Telling::depth; }
+  /// Nothing has changed that waits for the end.
+  [[nodiscard]] static bool nothing_to_tell() { return Telling::first == nullptr; }
+  static void end() {
+    if (--Telling::depth > 0 || Telling::first == nullptr) return;
     FirstError error;
     while (Telling::first != nullptr) {
       Telling& next = *Telling::first;
       Telling::forget(next);
+      const Writing writing(next.how_);
       error.keep([&next] { next.tell_all(); });
     }
     error.pass_on();

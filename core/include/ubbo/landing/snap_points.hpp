@@ -1,6 +1,9 @@
 #pragma once
 
+#include <array>
 #include <cstddef>
+#include <initializer_list>
+#include <span>
 #include <vector>
 
 namespace ubbo {
@@ -16,8 +19,12 @@ class SnapPoints {
   /// no memory. Throws `std::invalid_argument` unless from < to, both finite, and 0 < step with at most 1e9
   /// steps.
   static SnapPoints even(double from, double to, double step);
-  /// These places, sorted, doubles left out. Throws `std::invalid_argument` when one is not finite.
-  static SnapPoints list(std::vector<double> places);
+  /// These places, sorted, doubles left out; up to eight cost no memory. Throws `std::invalid_argument` when
+  /// one is not finite.
+  static SnapPoints list(std::span<const double> places);
+  static SnapPoints list(std::initializer_list<double> places) {
+    return list(std::span<const double>(places.begin(), places.size()));
+  }
 
   [[nodiscard]] std::size_t size() const { return size_; }
   [[nodiscard]] bool empty() const { return size_ == 0; }
@@ -28,6 +35,7 @@ class SnapPoints {
   [[nodiscard]] std::size_t nearest(double place) const { return look(place).index; }
   /// The place of that point; `place` itself where there is none.
   [[nodiscard]] double snapped(double place) const { return empty() ? place : look(place).place; }
+  friend bool operator==(const SnapPoints&, const SnapPoints&) = default;
 
  private:
   struct Found {
@@ -36,7 +44,13 @@ class SnapPoints {
   };
   [[nodiscard]] Found look(double place) const;
 
-  std::vector<double> list_;
+  [[nodiscard]] std::span<const double> listed() const {
+    return many_.empty() ? std::span<const double>(few_.data(), listed_) : std::span<const double>(many_);
+  }
+
+  std::array<double, 8> few_{};
+  std::size_t listed_ = 0;    // of these
+  std::vector<double> many_;  // where there are more
   std::size_t size_ = 0;
   double from_ = 0.0;
   double to_ = 0.0;

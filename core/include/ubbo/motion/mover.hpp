@@ -31,6 +31,8 @@ class Mover {
   /// How visible the thing is, 0 to 1: less than 1 only while a fade stands for its travel.
   [[nodiscard]] double opacity() const { return opacity_; }
 
+  /// The distance at which it counts as arrived, from the next send on.
+  void set_rest_floor(double rest_floor) { floor_ = rest_floor; }
   /// How it goes when a call does not say.
   void set_usual(Passage passage) { usual_ = std::move(passage); }
   [[nodiscard]] const Passage& usual() const { return usual_; }

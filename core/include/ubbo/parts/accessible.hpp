@@ -6,6 +6,8 @@
 #include <string>
 #include <string_view>
 
+#include "ubbo/base/short_text.hpp"
+
 namespace ubbo {
 
 /// The keys parts know, as the WAI-ARIA practices name them. `back` is the phone's back key or gesture.
@@ -42,7 +44,7 @@ struct Accessible {
   std::optional<double> value_now{};
   std::optional<double> value_min{};
   std::optional<double> value_max{};
-  std::string value_text{};  ///< what to read instead of the number; "": the number
+  ShortText value_text{};  ///< what to read instead of the number; "": the number
   std::string_view orientation{};
   std::optional<bool> checked{};
   std::optional<bool> pressed{};
@@ -51,8 +53,7 @@ struct Accessible {
   bool disabled = false;
   bool modal = false;
   Live live = Live::off;
-  std::string_view keys{};                 ///< the keys it answers, for help texts; "": it takes no focus
-  std::span<const char* const> actions{};  ///< what `Stage::act` can have it do, such as "increase"
+  std::string_view keys{};  ///< the keys it answers, for help texts; "": it takes no focus
 };
 
 }  // namespace ubbo

@@ -49,24 +49,21 @@ class Button final : public Part {
   [[nodiscard]] double sunk() const { return mover_.at(around().now).value; }
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return !press_.held() && !mover_.moving(); }
   [[nodiscard]] Accessible accessible() const override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return mover_.due(); }
-  void advance(Micros now) override { mover_.advance(now); }
-  void heard() override { show(); }
+  void cell_changed() override { travels_ = around().write == Write::travels; }
+  void update() override;
 
  private:
-  void show();
   void activate();
 
   ButtonSettings settings_;
   Watch watch_;
   Press press_;
-  Mover mover_{0.0, 1e-3};
+  Clocked<Mover> mover_{*this, 0.0, 1e-3};
+  bool travels_ = true;  // else what it shows next is there at once
 };
 
 namespace answers {

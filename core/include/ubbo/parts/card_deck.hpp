@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "ubbo/landing/landing.hpp"
 #include "ubbo/motion/mover.hpp"
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/touch/drag.hpp"
@@ -19,9 +20,10 @@ struct CardDeckSettings {
   bool to_right = true;
   bool upwards = false;
   bool downwards = false;
-  double far = 0.35;     ///< the share of its own size from which a card that is let go is thrown
-  double turn = 12.0;    ///< degrees a card turns that is dragged by its own width, held at its end
-  double behind = 0.06;  ///< how much smaller the next card is, 0 to 1, before it rises
+  double far = 0.35;          ///< the share of its own size from which a card that is let go is thrown
+  double far_distance = 0.0;  ///< dp from which it is thrown, beside that share; 0: not used
+  double turn = 12.0;         ///< degrees a card turns that is dragged by its own width, held at its end
+  double behind = 0.06;       ///< how much smaller the next card is, 0 to 1, before it rises
   Passage passage = Spring::settling(Micros{280'000}, 0.05);
   Passage leave = Timed{Curve::ease_out(), Micros{320'000}};
   PartReduced reduced_motion = PartReduced::as_screen;
@@ -61,7 +63,7 @@ class CardDeck final : public Part {
   /// How far the next one rises: with the topmost one's way to where it would be thrown, 0 to 1.
   [[nodiscard]] double next_risen() const;
   /// How many cards are on their way out.
-  [[nodiscard]] std::size_t flying() const { return flying_.size(); }
+  [[nodiscard]] std::size_t flying() const { return flying_.all.size(); }
   /// Card `index` of those on their way out: its place and turn.
   struct Flying {
     int card = 0;
@@ -69,7 +71,7 @@ class CardDeck final : public Part {
     Mover y{0.0, 0.5};
     double turn = 0.0;
   };
-  [[nodiscard]] const Flying& flying(std::size_t index) const { return flying_[index]; }
+  [[nodiscard]] const Flying& flying(std::size_t index) const { return flying_.all[index]; }
   [[nodiscard]] bool pressed() const { return held_by_ != none; }
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
 
@@ -77,18 +79,16 @@ class CardDeck final : public Part {
   void throw_to(Side side);
   /// Takes the last card that was thrown back, from where it went.
   void undo();
+  [[nodiscard]] bool can_throw(Side side) const;
+  [[nodiscard]] bool can_undo() const { return top() > 0; }
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override;
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample&) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override;
-  void advance(Micros now) override;
-  void heard() override;
+  void cell_changed() override;
 
  private:
   [[nodiscard]] Side first_side() const;
@@ -101,19 +101,27 @@ class CardDeck final : public Part {
   void send(Side side, Point velocity);
   void back(Point velocity);
   void say_top(int card);
+  void deal(int card);
+  void take_back();
 
   CardDeckSettings settings_;
   Watch watch_;
-  Mover x_{0.0, 0.05};
-  Mover y_{0.0, 0.05};
-  Mover risen_{1.0, 1e-3};
-  std::vector<Flying> flying_;
+  struct Flights {
+    std::vector<Flying> all;
+    [[nodiscard]] Micros due() const;
+    [[nodiscard]] bool moving() const { return !all.empty(); }
+    void advance(Micros now);
+  };
+  Clocked<Mover> x_{*this, 0.0, 0.05};
+  Clocked<Mover> y_{*this, 0.0, 0.05};
+  Clocked<Mover> risen_{*this, 1.0, 1e-3};
+  Clocked<Flights> flying_{*this};
   std::vector<Side> thrown_;  // where each card went, for taking back
   Drag drag_;
   Point grabbed_{};     // where the card was when the drag began
   double lever_ = 1.0;  // -1 to 1: how far below its middle it is held, which turns it
   int held_by_ = none;
-  int said_ = 0;
+  int top_ = 0;  // what the cell said last, or was told
 };
 
 namespace questions {
@@ -129,11 +137,16 @@ inline constexpr Answer card_fast{
 inline constexpr Answer card_stays{&questions::card, "no", false,
                                    "the card goes back: it was let go {far} away, of {far.limit}, at {speed}",
                                    "back"};
+inline constexpr Answer card_flicked_back{
+    &questions::card, "no, it was flicked back", false,
+    "the card goes back: it was {far} away, past {far.limit}, and was flicked back at {speed}",
+    "flicked back"};
 inline constexpr Answer card_asked{&questions::card, "yes, it was asked for", true,
                                    "the card is thrown, as it was asked for", "thrown"};
 inline constexpr Answer card_undone{&questions::card, "it is taken back", true, "card {card} is taken back",
                                     "taken back"};
-inline constexpr std::array card_deck_answers{&card_far, &card_fast, &card_stays, &card_asked, &card_undone};
+inline constexpr std::array card_deck_answers{&card_far,          &card_fast,  &card_stays,
+                                              &card_flicked_back, &card_asked, &card_undone};
 }  // namespace answers
 
 }  // namespace ubbo

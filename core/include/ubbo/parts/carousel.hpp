@@ -3,7 +3,6 @@
 #include <functional>
 #include <string>
 
-#include "ubbo/base/bridge.hpp"
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/rail.hpp"
 
@@ -17,19 +16,20 @@ struct CarouselSettings {
       position{};  ///< told where it is, in items, as it moves, for tabs and titles; not asked: write `index`
   double count = 0;
   Axis axis = Axis::horizontal;
-  double per_view = 1.0;       ///< items that the box holds beside each other, parts of one too
-  double per_view_wide = 0.0;  ///< the same where the box is at least `wide`; 0: the same
-  double wide = 600.0;         ///< dp
-  double spacing = 0.0;        ///< dp between items
-  double peek = 0.0;           ///< dp of the neighbours at either side
-  double start = 0.0;          ///< dp the present item stands in from where it would
-  bool wrap = false;           ///< behind the last comes the first
-  bool coasts = false;         ///< it rests wherever friction lets it come
-  double at_most = 1;          ///< items that one flick goes on by; 0: any number
-  double commit = 0.0;         ///< share of the way to the next item from which it goes on; 0: half-way
-  double shrink = 0.0;         ///< how much smaller an item is that is one away or more, 0 to 1
-  double fade = 0.0;           ///< how much less solid
-  double far_rate = 0.5;       ///< how fast what lies far behind the items moves, of their own rate
+  double per_view = 1.0;         ///< items that the box holds beside each other, parts of one too
+  double per_view_wide = 0.0;    ///< the same where the box is at least `wide`; 0: the same
+  double wide = 600.0;           ///< dp
+  double spacing = 0.0;          ///< dp between items
+  double peek = 0.0;             ///< dp of the neighbours at either side
+  double start = 0.0;            ///< dp the present item stands in from where it would
+  bool wrap = false;             ///< behind the last comes the first
+  bool coasts = false;           ///< it rests wherever friction lets it come
+  double at_most = 1;            ///< items that one flick goes on by; 0: any number
+  double commit = 0.0;           ///< share of the way to the next item from which it goes on; 0: half-way
+  double commit_distance = 0.0;  ///< dp, likewise, beside the share; 0: not used
+  double shrink = 0.0;           ///< how much smaller an item is that is one away or more, 0 to 1
+  double fade = 0.0;             ///< how much less solid
+  double far_rate = 0.5;         ///< how fast what lies far behind the items moves, of their own rate
   Passage passage = Spring::settling(Micros{320'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros carry{140'000};
@@ -51,7 +51,7 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>();
 ///
 /// One rail, in items, is all it keeps, so what it costs does not depend on their number. What an item looks
 /// like follows from its distance alone: `look(distance)`.
-class Carousel final : public Part {
+class Carousel final : public Part, public DragSurface {
  public:
   using Settings = CarouselSettings;
 
@@ -95,37 +95,32 @@ class Carousel final : public Part {
 
   /// Goes to an item, the short way round where it wraps; past either end it is the last.
   void go_to(int index);
-  void next() {
-    ask([this] { step(1); });
-  }
-  void previous() {
-    ask([this] { step(-1); });
-  }
+  void next() { step(1); }
+  void previous() { step(-1); }
+  /// So many items on, or back where that is below 0.
+  void step(int by);
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return rail_.settled(); }
-  [[nodiscard]] bool catches() const override { return rail_.moving(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample&) const override {
     const bool upright = settings_.axis == Axis::vertical;
     return {.horizontal = count() > 0 && !upright, .vertical = count() > 0 && upright};
   }
-  [[nodiscard]] bool can_go(Side side) const override { return count() > 0 && rail_.can_go(side); }
-  [[nodiscard]] Point leftover() const override { return rail_.leftover(); }
-  void strain() override { rail_.strain(); }
-  bool take_over(const Contact& contact, Point anchor) override;
-  void hand_over() override { rail_.hand_over(); }
-  void left_behind(const Contact&) override { rail_.left_behind(); }
-  bool take_momentum(Point velocity) override { return rail_.take_momentum(velocity); }
   void resized() override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return rail_.due(); }
-  void advance(Micros now) override;
-  void heard() override;
-  void tell_place() override { moved_to(); }
+  void cell_changed() override { rail_.cell_changed(); }
+  void update() override;
+
+  [[nodiscard]] bool can_go(Side side) const override { return count() > 0 && rail_.can_go(side); }
+  Point drag_to(const Contact& contact, const Sample& sample) override;
+  void overscroll() override { rail_.overscroll(); }
+  bool take_over(const Contact& contact, Point anchor) override;
+  void hand_over() override { rail_.hand_over(); }
+  void left_behind() override { rail_.left_behind(); }
+  bool take_momentum(Point velocity) override { return count() > 0 && rail_.take_momentum(velocity); }
+  Point predict(Point) override { return {}; }
 
  private:
   [[nodiscard]] RailPlan plan() const;
@@ -134,13 +129,26 @@ class Carousel final : public Part {
   [[nodiscard]] double shown_place() const;
   [[nodiscard]] int item_at(double place) const;
   [[nodiscard]] double place_near(int index) const;
-  void step(int by);
+  [[nodiscard]] NumberLink number();
+  void take_step(int by);
   void lift(const Contact& contact, const Sample& sample);
-  void moved_to();
+
+  // The cell that goes along with it; others that show it know of its place before anything happens.
+  struct PositionCell final : TimedMember {
+    explicit PositionCell(Carousel& carousel) : TimedMember(carousel), carousel_(&carousel) {}
+    [[nodiscard]] Micros due() const override { return never; }
+    [[nodiscard]] bool settled() const override { return true; }
+    void advance(Micros) override {}
+    void tell_place() override { carousel_->update(); }
+    [[nodiscard]] const void* shared_cell() const override {
+      return carousel_->rail_.moving() ? carousel_->settings_.position.cell() : nullptr;
+    }
+    Carousel* carousel_;
+  };
 
   CarouselSettings settings_;
-  Bridge<int> bridge_;
   Rail rail_;
+  PositionCell position_{*this};
   double told_ = 0.0;
   int held_by_ = 0;
 };

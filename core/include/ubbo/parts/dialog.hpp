@@ -1,5 +1,6 @@
 #pragma once
 
+#include <algorithm>
 #include <functional>
 #include <string>
 
@@ -44,7 +45,7 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>();
 /// A dialog that opens on it makes it step back a little; one on that makes it step back further and fade, so
 /// that at most one is seen behind the topmost and the screen gets no darker than by two backdrops. A dialog
 /// that does not step back, such as a full one, does not fade either.
-class Dialog final : public Visitor {
+class Dialog final : public Visitor, public BackTaker {
  public:
   using Settings = DialogSettings;
 
@@ -60,7 +61,7 @@ class Dialog final : public Visitor {
   void change(DialogSettings settings);
 
   /// How much its backdrop hides now, 0 to 1.
-  [[nodiscard]] double veil() const { return veil_.at(around().now).value * seen(); }
+  [[nodiscard]] double veil() const { return std::clamp(veil_.at(around().now).value, 0.0, 1.0) * seen(); }
   /// How many layers it has stepped back, 0 to 2.
   [[nodiscard]] double stepped_back() const { return behind_.at(around().now).value; }
   /// Where its own button is on the screen, if it has one.
@@ -68,20 +69,23 @@ class Dialog final : public Visitor {
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
   [[nodiscard]] Guise guise() const override;
-  [[nodiscard]] double opacity() const override;
-  [[nodiscard]] bool away() const override { return Visitor::away() && !veil_.moving(); }
-  [[nodiscard]] bool modal() const override { return is_open(); }
   [[nodiscard]] bool takes(Point at) const override;
-  [[nodiscard]] bool settled() const override {
-    return Visitor::settled() && !veil_.moving() && !behind_.moving();
-  }
-  [[nodiscard]] Micros due() const override { return std::min({Visitor::due(), veil_.due(), behind_.due()}); }
-  void advance(Micros now) override;
   [[nodiscard]] Accessible accessible() const override;
   bool touch(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool back() override;
+  void update() override;
+
+  [[nodiscard]] bool is_away() const override { return Visitor::is_away() && !veil_.moving(); }
+  [[nodiscard]] bool is_modal() const override { return is_open(); }
   void covered(int layers) override;
+
+  [[nodiscard]] bool wants_back() const override { return is_open(); }
+  void back_moves(double progress) override {
+    if (settings_.back_closes) visit_.show_leaving(progress);
+  }
+  void back_cancelled() override { visit_.come_back(around().now); }
+  void back() override;
 
  private:
   [[nodiscard]] VisitPlan planned() const override;
@@ -93,11 +97,10 @@ class Dialog final : public Visitor {
   }
   /// How much of it is seen from behind others, 0 to 1.
   [[nodiscard]] double seen() const;
-  void look_behind();
 
   DialogSettings settings_;
-  Mover veil_{0.0, 1e-3};
-  Mover behind_{0.0, 1e-3};
+  Clocked<Mover> veil_{*this, 0.0, 1e-3};
+  Clocked<Mover> behind_{*this, 0.0, 1e-3};
   Outside outside_;
 };
 

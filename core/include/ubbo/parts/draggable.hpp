@@ -56,27 +56,14 @@ class Draggable final : public Part {
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return rails_[0].settled() && rails_[1].settled(); }
-  [[nodiscard]] bool catches() const override { return rails_[0].moving() || rails_[1].moving(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample&) const override;
-  [[nodiscard]] Point carries() const override { return offset(); }
   [[nodiscard]] Point moved() const override { return offset(); }
-  [[nodiscard]] bool can_go(Side side) const override {
-    return rails_[0].can_go(side) || rails_[1].can_go(side);
-  }
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void resized() override { bound(); }
-  [[nodiscard]] Micros due() const override { return std::min(rails_[0].due(), rails_[1].due()); }
-  void advance(Micros now) override;
-  void heard() override;
-  void tell_place() override;
-  [[nodiscard]] const void* shared_place() const override {
-    const void* across = rails_[0].shared_place();
-    return across != nullptr ? across : rails_[1].shared_place();
-  }
+  void cell_changed() override;
 
  private:
   [[nodiscard]] RailPlan plan(Axis axis) const;

@@ -17,6 +17,7 @@ struct DrawerSettings {
   bool backdrop_closes = true;
   bool back_closes = true;
   double commit = 0.0;
+  double commit_distance = 0.0;  ///< dp
   double veil = 0.4;
   Passage passage = Spring::settling(Micros{280'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;

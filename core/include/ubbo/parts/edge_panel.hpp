@@ -13,7 +13,7 @@ namespace ubbo {
 /// What sheets and drawers have in common: a surface that is drawn out from an edge of the screen, along one
 /// rail. How much of it is out is one number of dp, 0 when it is away, whether a finger moves it, a call, a
 /// key, back or the app's cell; its backdrop follows that number.
-class EdgePanel : public Sliding {
+class EdgePanel : public Sliding, public LayerPart, public BackTaker {
  public:
   /// What the settings of a sheet and of a drawer come to.
   struct Plan {
@@ -22,6 +22,7 @@ class EdgePanel : public Sliding {
     Passage passage = Spring::settling(Micros{320'000}, 0.0);
     PartReduced reduced_motion = PartReduced::as_screen;
     Micros carry{120'000};
+    double commit_distance = 0.0;  ///< dp of that way, whichever is reached first; 0: not used
     double commit = 0.0;  ///< the share of the way to the next rest from which it goes on; 0: half-way
     Give give_out{};
     Give give_in{};  ///< below the lowest rest, where a drag does not close it
@@ -38,14 +39,16 @@ class EdgePanel : public Sliding {
   [[nodiscard]] double out() const { return offset(); }
   [[nodiscard]] Visit::State state() const { return state_; }
   /// It stands at a rest, or goes to one; while a finger has it, as before.
-  [[nodiscard]] bool is_open() const { return rest_ > 0; }
+  [[nodiscard]] bool is_open() const override { return rest_ > 0; }
   /// The rest it stands on or goes to: 0 is away, then 1, 2, …
   [[nodiscard]] int rest() const { return rest_; }
-  /// Goes to a rest; 0 closes it. Does nothing where it goes there already; takes it from a finger.
+  /// Goes to a rest; 0 closes it. Does nothing where it goes there already; waits for the lift.
   void go_to(int rest);
   void open() { go_to(1); }
   void close() { go_to(0); }
   void toggle();
+  /// So many rests further out, or back where that is below 0.
+  void step(int by);
   /// The places it may stand at, dp out, growing.
   [[nodiscard]] const std::vector<double>& rests() const { return plan_.rests; }
   /// The side of the screen it comes from.
@@ -56,36 +59,44 @@ class EdgePanel : public Sliding {
   [[nodiscard]] Box box_at(double out) const;
 
   [[nodiscard]] Point moved() const override;
-  [[nodiscard]] Point carries() const override { return moved(); }
-  [[nodiscard]] bool away() const override { return out() <= 0.0 && !pressed() && !rail().moving(); }
-  [[nodiscard]] bool pulled_at(Point at) const override;
-  [[nodiscard]] bool modal() const override { return plan_.veil > 0.0 && rest_ > 0; }
   [[nodiscard]] bool takes(Point at) const override;
   [[nodiscard]] Wish wish(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
-  bool take_over(const Contact& contact, Point anchor) override;
-  void left_behind(const Contact& contact) override;
-  bool take_momentum(Point velocity) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool back() override;
-  bool act(std::string_view action) override;
-  void leave() override;
-  [[nodiscard]] bool leaving() const override { return state_ == Visit::State::leaving; }
-  void heard() override;
+  void cell_changed() override;
   void resized() override;
+  void update() override;
+
+  Point drag_to(const Contact& contact, const Sample& sample) override;
+  bool take_over(const Contact& contact, Point anchor) override;
+  bool take_momentum(Point velocity) override;
+
+  [[nodiscard]] bool is_away() const override {
+    return out() <= 0.0 && !pressed() && !rail().moving() && !backs_;
+  }
+  [[nodiscard]] bool is_modal() const override { return plan_.veil > 0.0 && rest_ > 0; }
+  [[nodiscard]] bool pulls_in(Point at) const override;
+  [[nodiscard]] bool is_leaving() const override { return state_ == Visit::State::leaving; }
+  void leave() override;
+
+  [[nodiscard]] bool wants_back() const override { return rest_ > 0 && (plan_.back_closes || is_modal()); }
+  void back() override;
+  void back_moves(double progress) override;
+  void back_cancelled() override;
 
  protected:
   EdgePanel(std::string id, const Box& box, Surroundings& around, Plan plan);
 
-  /// Other settings.
-  void take(Plan plan);
+  /// Other settings. `glides`: what stands goes by motion where its rest is now.
+  void take(Plan plan, bool glides);
   /// The plan made anew for the present box and reading direction.
   [[nodiscard]] virtual Plan planned() const = 0;
   /// It has set out for a rest, or come to it.
   virtual void went(Visit::State) {}
-  /// Follows cells that say which rest, and whether it is open; each may be none.
-  void follow(Link<int> rest, Link<bool> open);
+  /// Follows cells that say which rest, and whether it is open; each may be none. `first`: it is where they
+  /// say, without an entrance.
+  void follow(Link<int> rest, Link<bool> open, bool first);
   [[nodiscard]] const Plan& panel() const { return plan_; }
 
  private:
@@ -95,21 +106,24 @@ class EdgePanel : public Sliding {
   [[nodiscard]] double place_of(int rest) const;
   [[nodiscard]] static RailPlan rail_plan(const Plan& plan, bool right_to_left);
   [[nodiscard]] double off_grip(Point at) const;
+  [[nodiscard]] int asked_for() const;
   void to(int rest);
-  void there(int rest);
   void set_out();
   void wait_for_finger();
-  void chosen();
   void rested();
+  void take_rests();
 
   Plan plan_;
+  SnapPoints rests_;  // with 0, where it is away
+  SnapPoints open_rests_;
   Outside outside_;
   Link<int> rest_cell_;
   Link<bool> open_cell_;
   Watch rest_watch_;
   Watch open_watch_;
   Visit::State state_ = Visit::State::away;
-  int rest_ = 0;  // where it stands or goes
+  bool backs_ = false;  // a back gesture shows how it would close
+  int rest_ = 0;        // where it stands or goes
 };
 
 }  // namespace ubbo

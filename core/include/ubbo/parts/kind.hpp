@@ -1,5 +1,6 @@
 #pragma once
 
+#include <array>
 #include <functional>
 #include <memory>
 #include <optional>
@@ -43,11 +44,12 @@ struct Piece {
   std::string_view words{};  ///< what stands in it; good only while it is being handed over
   double turn = 0.0;         ///< radians, clockwise about the middle of its box
   double opacity = 1.0;
-  double share = 1.0;   ///< of a mark that is on: how much of it, from the leading side
-  bool on = false;      ///< filled, chosen, checked
-  bool held = false;    ///< a finger has it
-  bool notice = false;  ///< of what comes up over others for a while: in opposite colours
-  bool bare = false;    ///< it lets through what lies below while nothing is the matter
+  std::optional<Box> clip{};  ///< nothing of it is seen outside of that; nothing: all of it
+  double share = 1.0;         ///< of a mark that is on: how much of it, from the leading side
+  bool on = false;            ///< filled, chosen, checked
+  bool held = false;          ///< a finger has it
+  bool notice = false;        ///< of what comes up over others for a while: in opposite colours
+  bool bare = false;          ///< it lets through what lies below while nothing is the matter
 };
 
 using PieceTaker = std::function<void(const Piece&)>;
@@ -73,6 +75,27 @@ using SettingValue = std::variant<double, std::string, std::vector<double>, Pass
 /// Settings of some kind of part, to be filled without knowing which.
 using AnySettings = std::shared_ptr<void>;
 
+/// Something that a part can be asked to do, by assistive technology, by a take, by the app.
+struct PartAction {
+  const char* name;
+  const char* means;                                            ///< one line, for docs and --help
+  void (*run)(Part&);                                           ///< does it; needs `can`
+  bool (*can)(const Part&) = [](const Part&) { return true; };  ///< whether it would do something now
+  WhileHeld while_held = WhileHeld::waits;  ///< what becomes of it while a finger holds the part
+  bool offered = true;                      ///< told to assistive technology
+};
+
+/// Calls `Do`, a member function of `P` or a function that takes one, as an action.
+template <class P, auto Do>
+void run_action(Part& part) {
+  std::invoke(Do, static_cast<P&>(part));
+}
+/// Asks `Can`, a member function of `P` or a function that takes one, whether an action can be done.
+template <class P, auto Can>
+bool can_do(const Part& part) {
+  return std::invoke(Can, static_cast<const P&>(part));
+}
+
 /// What a kind of part tells of itself, once, beside its class: all that scenes, settings pages, readings,
 /// reports, hand scripts, films, graphs, skins and checkers know of it. Made by `describe`.
 struct PartKind {
@@ -86,9 +109,12 @@ struct PartKind {
   std::optional<Point> (*place_of)(const Part&, double value) = nullptr;
   /// Where the part stands before, while and after it is here. Null: it does not come and go.
   void (*stands)(const Part&, const StandTaker&) = nullptr;
+  /// False where its numbers are places on the screen, or turns: right-to-left it does the same as
+  /// left-to-right.
+  bool mirrors = true;
   const char* keys = "";  ///< those it answers, for people; "": none
-  /// What it can be asked to do besides the actions it tells of, such as "open".
-  std::span<const char* const> calls{};
+  /// What it can be asked to do.
+  std::span<const PartAction> actions{};
   /// Its own answers, for whoever wants to visit them all.
   std::span<const Answer* const> answers{};
 
@@ -112,6 +138,23 @@ using Kinds = std::span<const PartKind* const>;
 
 /// The kind of this name, or null.
 [[nodiscard]] const PartKind* find_kind(Kinds kinds, std::string_view name);
+/// The action of this name, or null.
+[[nodiscard]] const PartAction* find_action(const PartKind& kind, std::string_view name);
+
+/// The actions that a part offers to people now.
+class OfferedActions {
+ public:
+  explicit OfferedActions(const Part& part);
+  [[nodiscard]] std::size_t size() const { return count_; }
+  [[nodiscard]] bool empty() const { return count_ == 0; }
+  [[nodiscard]] const PartAction& operator[](std::size_t i) const { return *found_[i]; }
+  [[nodiscard]] bool has(std::string_view name) const;
+
+ private:
+  std::array<const PartAction*, 16> found_{};
+  std::size_t count_ = 0;
+};
+
 /// The index of the setting of this name, or `kind.settings()`.
 [[nodiscard]] std::size_t find_setting(const PartKind& kind, std::string_view name);
 

@@ -47,7 +47,7 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>();
 ///
 /// An item that is removed, or hidden, leaves a gap that closes as a motion; one that is inserted, or shown,
 /// opens its place likewise. What is measured or taken away above its box moves nothing in view.
-class List final : public Sliding {
+class List final : public Sliding, public Container {
  public:
   using Settings = ListSettings;
 
@@ -89,26 +89,40 @@ class List final : public Sliding {
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
   [[nodiscard]] Accessible accessible() const override;
-  [[nodiscard]] Point carries_part(const Part& inner) const override;
-  [[nodiscard]] bool settled() const override { return Sliding::settled() && shifts_.empty() && begun_; }
-  [[nodiscard]] Micros due() const override;
-  void advance(Micros now) override;
-  bool touch(const Contact& contact, const Sample& sample) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  void heard() override;
-  void tell_place() override;
+  void cell_changed() override;
   void resized() override;
-  void gained(Part& inner) override;
-  void lost(Part& inner) override;
-  void shown_inside(Part& inner, bool visible) override;
-  void laid_inside(Part& inner) override;
+  void update() override;
+  /// Goes to its start, or its end.
+  void go_to_end(bool end);
+
+  [[nodiscard]] bool places_children() const override { return true; }
+  [[nodiscard]] Point carries(const Part& inner) const override;
+  void child_added(Part& inner) override;
+  void child_removed(Part& inner) override;
+  void child_shown(Part& inner, bool visible) override;
+  void child_laid_out(Part& inner) override;
+  void child_closing(Part& inner, const Passage& passage, bool closes) override;
 
  private:
   // From one item on all stand elsewhere, for a while: a gap that closes.
   struct Shift {
     std::size_t from;
     Mover by;
+  };
+  struct Shifts {
+    std::vector<Shift> all;
+    [[nodiscard]] Micros due() const;
+    [[nodiscard]] bool moving() const { return !all.empty(); }
+    void advance(Micros now);
+  };
+  // When what is in view, or near, next changes by itself: that is an event, whatever the frames are.
+  struct NextLook final : TimedMember {
+    using TimedMember::TimedMember;
+    [[nodiscard]] Micros due() const override { return at; }
+    [[nodiscard]] bool settled() const override { return true; }
+    void advance(Micros) override {}
+    Micros at = never;
   };
   struct Near {
     std::size_t item;
@@ -126,13 +140,13 @@ class List final : public Sliding {
   [[nodiscard]] double most_shifted() const;
   [[nodiscard]] double place_of(std::size_t i) const { return shown() + spans_.start(i) + shifted(i); }
   [[nodiscard]] std::size_t item_at(double place) const;
-  [[nodiscard]] Micros shifts_due() const;
   void bound();
-  void resize(std::size_t i, double size, bool in_motion);
+  void resize(std::size_t i, double size, const Passage* in_motion);
   void take_out(std::size_t i);
   void put_in(std::size_t i);
-  void glide_from(std::size_t from, double by);
-  void looked();
+  void glide_from(std::size_t from, double by, const Passage& passage);
+  void look();
+  [[nodiscard]] Micros next_look() const;
   [[nodiscard]] bool wants_others(std::size_t& from, std::size_t& to) const;
   void renew();
   void give_back(std::size_t at);
@@ -140,7 +154,8 @@ class List final : public Sliding {
 
   ListSettings settings_;
   Spans spans_;
-  std::vector<Shift> shifts_;
+  Clocked<Shifts> shifts_{*this};
+  NextLook next_look_{*this};
   std::vector<Near> near_;  // items that are parts, in their order
   std::unordered_map<const Part*, std::size_t> item_of_;
   std::vector<Part*> spares_;
@@ -149,7 +164,9 @@ class List final : public Sliding {
   bool told_any_ = false;
   bool counted_;        // items are counted, not the parts that lie in it
   bool begun_ = false;  // it has asked for its first parts
+  bool asked_before_ = false;
   bool renewing_ = false;
+  std::optional<std::size_t> aim_;  // the item that it was asked to go to, wherever that will be
 };
 
 }  // namespace ubbo

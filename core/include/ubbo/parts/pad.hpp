@@ -49,21 +49,18 @@ class Pad final : public Part {
   [[nodiscard]] Point place_of(Point mark) const;
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return !gestures_.busy() && gestures_.due() == never; }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return gestures_.due(); }
-  void advance(Micros now) override { gestures_.advance(now); }
 
  private:
   void report(const Gesture& news);
 
   PadSettings settings_;
   Gesture last_{};
-  Gestures gestures_;
+  Clocked<Gestures> gestures_;
 };
 
 }  // namespace ubbo

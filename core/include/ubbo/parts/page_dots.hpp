@@ -59,26 +59,23 @@ class PageDots final : public Part {
   [[nodiscard]] bool pressed() const { return press_.over(); }
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return !press_.held() && !at_.moving() && !first_.moving(); }
   [[nodiscard]] Accessible accessible() const override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return std::min(at_.due(), first_.due()); }
-  void advance(Micros now) override;
-  void heard() override;
+  void cell_changed() override;
 
  private:
   [[nodiscard]] int window_for(int page) const;
+  void show(bool travels);
   [[nodiscard]] int meant_at(Point at) const;
   void choose(int page, const Answer& answer);
 
   PageDotsSettings settings_;
   Watch watch_;
   Press press_;
-  Mover at_{0.0, 1e-3};
-  Mover first_{0.0, 1e-3};
+  Clocked<Mover> at_{*this, 0.0, 1e-3};
+  Clocked<Mover> first_{*this, 0.0, 1e-3};
 };
 
 namespace answers {
@@ -86,7 +83,10 @@ inline constexpr Answer dot_pressed{&questions::press, "yes, a page is meant", t
                                     "the press at {x} means page {page} of {count}", "page {page}"};
 inline constexpr Answer dot_by_key{&questions::press, "a key means a page", true,
                                    "a key means page {page} of {count}", "page {page}"};
-inline constexpr std::array page_dots_answers{&press_left, &press_cancelled, &dot_pressed, &dot_by_key};
+inline constexpr Answer dot_by_call{&questions::press, "a call means a page", true,
+                                    "it was asked to go to page {page} of {count}", "page {page}"};
+inline constexpr std::array page_dots_answers{&press_left, &press_cancelled, &dot_pressed, &dot_by_key,
+                                              &dot_by_call};
 }  // namespace answers
 
 }  // namespace ubbo

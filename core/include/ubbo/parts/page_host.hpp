@@ -15,6 +15,7 @@ struct PageHostSettings {
   Link<Choice> shows{};  ///< which page: its place among the parts that lie in it, in their order
   bool edge_goes_back = true;
   bool back_goes_back = true;
+  double commit_distance = 0.0;  ///< dp from which a page drawn back goes on, beside the share; 0: not used
   double commit = 0.0;
   double below_moves = 0.3;     ///< share of its width by which the page below goes along
   double below_opacity = 0.75;  ///< of the page below, once it is covered
@@ -36,7 +37,7 @@ std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>();
 /// moves the same as a call, the phone's back or the app's cell. Back goes to the page one came from, or to
 /// the first where one came from none. Of quick changes the last one counts, and nothing that is seen jumps.
 /// What lies beside the host, a bar at the bottom, stays.
-class PageHost final : public Sliding {
+class PageHost final : public Sliding, public Container, public BackTaker {
  public:
   using Settings = PageHostSettings;
 
@@ -62,25 +63,33 @@ class PageHost final : public Sliding {
   [[nodiscard]] double way_left() const { return offset() - static_cast<double>(goal_); }
   /// Goes to a page, from where it is.
   void go_to(std::size_t page);
+  /// Goes to the page it came from; does nothing on the first.
+  void go_back();
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample& sample) const override;
-  [[nodiscard]] Point carries_part(const Part& inner) const override;
-  [[nodiscard]] Guise guise_of(const Part& inner) const override;
-  [[nodiscard]] Presence presence_of(const Part& inner) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
-  void left_behind(const Contact& contact) override;
+  void cell_changed() override;
+  void resized() override;
+  void update() override;
+
   bool take_over(const Contact&, Point) override { return false; }
   bool take_momentum(Point) override { return false; }
-  bool back() override;
-  bool act(std::string_view action) override;
-  void heard() override;
-  void tell_place() override {}
-  void resized() override;
-  void gained(Part& inner) override;
-  void lost(Part& inner) override;
+
+  [[nodiscard]] bool places_children() const override { return true; }
+  [[nodiscard]] Point carries(const Part& inner) const override;
+  [[nodiscard]] Guise shows(const Part& inner) const override;
+  [[nodiscard]] Presence presence(const Part& inner) const override;
+  void child_added(Part& inner) override;
+  void child_removed(Part& inner) override;
+
+  [[nodiscard]] bool wants_back() const override {
+    return settings_.back_goes_back && page_below().has_value();
+  }
+  void back() override;
+  void back_moves(double progress) override;
+  void back_cancelled() override;
 
  private:
   [[nodiscard]] std::size_t low() const;
@@ -96,7 +105,6 @@ class PageHost final : public Sliding {
   bool to(std::size_t page);
   void there(std::size_t page);
   void aim(std::size_t at);
-  void chosen();
   void rested();
   void follow();
 
@@ -105,8 +113,11 @@ class PageHost final : public Sliding {
   std::size_t page_ = 0;           // where it stands or goes
   std::vector<std::size_t> came_;  // the pages gone through to there, growing
   std::vector<std::size_t> way_ = {
-      0};                 // the pages along the rail, from its 0 on: that one, and what is seen beside it
+      0};  // the pages along the rail, from its 0 on: that one, and what is seen beside it
+  std::size_t rests_from_ = 0;  // where along it it may rest
+  std::size_t rests_to_ = 0;
   std::size_t goal_ = 0;  // which of these that one is
+  bool backs_ = false;    // a back gesture shows the page below
   bool going_ = false;
   Watch watch_;
 };

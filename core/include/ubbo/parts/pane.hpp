@@ -49,7 +49,7 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>();
 /// end. What is left of a flick passes on in the same way. Touched on its way, it stays where it is caught.
 /// When its rests change and are as many as before, such as when they are measured anew, it stays with the
 /// one it stands on or goes to, wherever that is now.
-class Pane final : public Sliding {
+class Pane final : public Sliding, public Container {
  public:
   using Settings = PaneSettings;
 
@@ -67,23 +67,24 @@ class Pane final : public Sliding {
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
   [[nodiscard]] Accessible accessible() const override;
-  [[nodiscard]] Point carries() const override { return way_along(settings_.axis, shown()); }
   [[nodiscard]] Point moved() const override {
-    return settings_.moves == Moves::itself ? carries() : Point{};
+    return settings_.moves == Moves::itself ? carried() : Point{};
   }
-  bool touch(const Contact& contact, const Sample& sample) override;
-  void left_behind(const Contact& contact) override;
-  bool take_momentum(Point velocity) override;
   bool press(Key key) override;
-  void heard() override;
+  void cell_changed() override;
+  void update() override;
+
+  [[nodiscard]] Point carries(const Part& /*inner*/) const override { return carried(); }
 
  private:
+  [[nodiscard]] Point carried() const { return way_along(settings_.axis, shown()); }
   void follow();
-  void say_rest();
   [[nodiscard]] static RailPlan plan(const PaneSettings& settings);
 
   PaneSettings settings_;
   Watch watch_;
+  std::optional<std::size_t> said_{};  // the rest that its cell was last told
+  bool carried_ = false;               // the last that it heard of was another part that carries it along
 };
 
 }  // namespace ubbo

@@ -7,8 +7,12 @@
 #include <string>
 
 #include "ubbo/parts/accessible.hpp"
+#include "ubbo/parts/container.hpp"
+#include "ubbo/parts/drag_surface.hpp"
+#include "ubbo/parts/layer_part.hpp"
 #include "ubbo/parts/placement.hpp"
 #include "ubbo/parts/surroundings.hpp"
+#include "ubbo/parts/timed_member.hpp"
 #include "ubbo/touch/contacts.hpp"
 #include "ubbo/touch/gesture.hpp"
 #include "ubbo/visit/guise.hpp"
@@ -28,22 +32,31 @@ struct Standing {
   bool shares = false;             ///< sees every contact that goes down on it, whoever owns it
 };
 
-/// How a part is there by what holds it.
-enum class Presence : std::uint8_t { gone, seen, used };
-
 /// What a part would do with a contact that goes down on it.
 struct Wish {
   bool handle = false;      ///< a handle is under the contact: along the axes it follows nobody takes it away
   bool horizontal = false;  ///< it follows horizontal drags
   bool vertical = false;    ///< it follows vertical drags
+  bool after_hold =
+      false;  ///< where a part around it follows vertical drags too, only once it was held still
 
   [[nodiscard]] bool follows(Axis axis) const { return axis == Axis::horizontal ? horizontal : vertical; }
 };
 
+/// How a contact came to nothing for the part that had it.
+enum class LetGo : std::uint8_t {
+  cancelled,  ///< by the system, or since the part was moved, hidden, removed
+  lost        ///< another part won it
+};
+
 /// One component. It has a place on the screen, takes contacts it has captured, and lives in time that is
-/// handed in: whoever calls `touch`, `press`, `heard` or `advance` has let time pass to `around().now`
-/// before, so that everything of the part that was due has happened. What it reads of itself is as it is at
-/// `around().now`.
+/// handed in: whoever calls `touch`, `let_go`, `press` or `cell_changed` has let time pass to
+/// `around().now` before, so that everything of the part that was due has happened, and calls `update` after.
+/// What it reads of itself is as it is at `around().now`.
+///
+/// What moves, and what it waits for, are members that register with it (`Rail`, `Clocked<Mover>`, `Alarm`):
+/// when it is due and whether it is at rest follows from them. What few kinds need stands in interfaces of
+/// its own: `Container`, `LayerPart`, `BackTaker`, `DragSurface`.
 ///
 /// docs/own-part.md says how to make one.
 class Part {
@@ -54,8 +67,38 @@ class Part {
   Part& operator=(const Part&) = delete;
   virtual ~Part() = default;
 
+  // What a kind of part says of itself. Only what it needs is overridden.
+
   /// What it is, and all that scenes, readings, films, skins and reports know of it.
   [[nodiscard]] virtual const PartKind& kind() const = 0;
+  [[nodiscard]] virtual Accessible accessible() const = 0;
+  /// How far it is from where it was put, dp.
+  [[nodiscard]] virtual Point moved() const { return {}; }
+  /// How it shows with all that lies in it: for drawing. Its offset is what `moved` says. What is scaled or
+  /// turned takes touches where it lies.
+  [[nodiscard]] virtual Guise guise() const { return {.offset = moved()}; }
+  /// True when a contact that goes down at `at` is on it. What sticks out of the part it lies in is not seen
+  /// and takes nothing.
+  [[nodiscard]] virtual bool takes(Point at) const;
+  /// What it would do with a contact that goes down as `sample`.
+  [[nodiscard]] virtual Wish wish(const Sample&) const { return {}; }
+  /// A sample of a contact: down, move or up. The part captures it by answering true to its down, and then
+  /// gets all of it; what it answers later counts for nothing. While `contact.contested` it must not begin a
+  /// drag.
+  virtual bool touch(const Contact& contact, const Sample& sample) = 0;
+  /// A contact that it had came to nothing.
+  virtual void let_go(const Contact& /*contact*/, LetGo /*how*/) {}
+  /// A key went down. True when the part used it.
+  virtual bool press(Key) { return false; }
+  /// A cell it shows has changed, by `around().write`. Also called when it is added.
+  virtual void cell_changed() {}
+  /// Its box was laid anew, or the reading direction changed; `laid()` is the box. A size that does not do
+  /// must be lived with.
+  virtual void resized() {}
+  /// An event has reached it: a touch, a key, a call, a write, something of it that was due, a new box. It
+  /// makes its state complete, which alarms run, what the app is to be told, from what its members are now.
+  virtual void update() {}
+
   [[nodiscard]] const std::string& id() const { return id_; }
   [[nodiscard]] const Surroundings& around() const { return *around_; }
 
@@ -73,7 +116,7 @@ class Part {
 
   // Where it is.
 
-  /// Where it is on the screen now: where it was put, carried along by the panes it lies in.
+  /// Where it is on the screen now: where it was put, carried along by what it lies in.
   [[nodiscard]] Box box() const;
   /// Where it was put, nothing carried.
   [[nodiscard]] const Box& laid() const { return laid_; }
@@ -89,7 +132,7 @@ class Part {
   /// seen.
   [[nodiscard]] bool in_sight() const;
   /// True when it, or what it lies in, is being removed and plays its way out: it answers nothing any more.
-  [[nodiscard]] bool doomed() const;
+  [[nodiscard]] bool removing() const;
   /// True when it was hidden itself.
   [[nodiscard]] bool hidden() const { return post_.hidden; }
   /// False when it, or what it lies in, is disabled: it is there and answers nothing.
@@ -97,141 +140,80 @@ class Part {
   /// Called after its box was laid anew, such as when the screen turned; the app may place parts from here.
   void on_laid(std::function<void(const Box&)> call) { on_laid_ = std::move(call); }
 
-  /// How far it carries what lies in it, and itself, from where they were put; dp.
-  [[nodiscard]] virtual Point carries() const { return {}; }
-  /// The same for one of the parts that lie in it.
-  [[nodiscard]] virtual Point carries_part(const Part& /*inner*/) const { return carries(); }
-  [[nodiscard]] virtual Point moved() const { return {}; }
-  /// How visible it and what lies in it is, 0 to 1: less than 1 only while a fade stands for its travel.
-  [[nodiscard]] virtual double opacity() const { return 1.0; }
-  /// How it shows with all that lies in it, beside its offset, which `moved` and `carries` tell: for drawing.
-  /// What is scaled or turned takes touches where it lies.
-  [[nodiscard]] virtual Guise guise() const { return {}; }
-  /// Its box was laid anew; `laid()` is the new one. A size that does not do must be lived with.
-  virtual void resized() {}
-
-  // Coming and going.
-
-  /// True while it is not on the screen, with all that lies in it.
-  [[nodiscard]] virtual bool away() const { return false; }
-  /// True while nothing that lies in it takes a contact, such as before it has come.
-  [[nodiscard]] virtual bool shut() const { return false; }
+  /// The box in which what lies in it is seen and takes contacts, dp on the screen.
+  [[nodiscard]] Box window() const {
+    return (container_ != nullptr ? container_->window() : std::nullopt).value_or(box());
+  }
+  /// How visible it and what lies in it is, 0 to 1.
+  [[nodiscard]] double opacity() const { return guise().opacity; }
+  /// How far it carries one of the parts that lie in it from where that was put, dp.
+  [[nodiscard]] Point carries_part(const Part& inner) const {
+    return container_ != nullptr ? container_->carries(inner) : moved();
+  }
+  /// True where it gives each of the parts that lie in it a place of its own, or its own time to be seen.
+  [[nodiscard]] bool places_children() const {
+    return container_ != nullptr && container_->places_children();
+  }
+  /// How it shows one of the parts that lie in it, beside that offset: for drawing.
+  [[nodiscard]] Guise guise_of(const Part& inner) const {
+    return container_ != nullptr ? container_->shows(inner) : Guise{};
+  }
+  /// How one of the parts that lie in it is there by it.
+  [[nodiscard]] Presence presence_of(const Part& inner) const {
+    return container_ != nullptr ? container_->presence(inner) : Presence::used;
+  }
+  /// True when it is one that comes and goes over others.
+  [[nodiscard]] bool is_layer() const { return layer_ != nullptr; }
+  /// True while it is a layer that is here, or on its way.
+  [[nodiscard]] bool open_layer() const { return layer_ != nullptr && layer_->is_open(); }
+  /// True while it is a layer that is not on the screen.
+  [[nodiscard]] bool away() const { return layer_ != nullptr && layer_->is_away(); }
   /// While it is away: a contact that goes down at `at` is on it nevertheless, and may pull it in.
-  [[nodiscard]] virtual bool pulled_at(Point /*at*/) const { return false; }
-  /// How one of the parts that lie in it is there by it: not at all, to be seen, or to be used.
-  [[nodiscard]] virtual Presence presence_of(const Part& /*inner*/) const { return Presence::used; }
-  /// How it shows one of the parts that lie in it, beside its offset, which `carries_part` tells: for
-  /// drawing.
-  [[nodiscard]] virtual Guise guise_of(const Part& /*inner*/) const { return {}; }
+  [[nodiscard]] bool pulled_at(Point at) const { return layer_ != nullptr && layer_->pulls_in(at); }
+  /// True while nothing that lies in it takes a contact.
+  [[nodiscard]] bool shut() const { return layer_ != nullptr && layer_->is_shut(); }
   /// True while nothing below it, on the whole screen, takes contacts, the focus or back.
-  [[nodiscard]] virtual bool modal() const { return false; }
-  /// It is to be taken away: it sets out, if it has a way out.
-  virtual void leave() {}
-  /// It is on its way out: what holds it waits for that.
-  [[nodiscard]] virtual bool leaving() const { return false; }
-  /// So many layers have opened above it, up to 4; for those that step back.
-  virtual void covered(int /*layers*/) {}
+  [[nodiscard]] bool modal() const { return layer_ != nullptr && layer_->is_modal(); }
+  /// It is a layer on its way out.
+  [[nodiscard]] bool leaving() const { return layer_ != nullptr && layer_->is_leaving(); }
+  /// True when a drag towards `side` would move it now.
+  [[nodiscard]] bool can_go(Side side) const { return surface_ == nullptr || surface_->can_go(side); }
 
-  // What lies in it. These are told of parts that lie in it itself, not deeper.
-
-  /// A part was added in it.
-  virtual void gained(Part& /*inner*/) {}
-  /// A part in it is being removed.
-  virtual void lost(Part& /*inner*/) {}
-  /// A part in it was shown or hidden.
-  virtual void shown_inside(Part& /*inner*/, bool /*visible*/) {}
-  /// A part in it was laid out anew.
-  virtual void laid_inside(Part& /*inner*/) {}
-
-  // What it is up to.
+  // Time.
 
   /// True when nothing of it moves and it holds no contact.
-  [[nodiscard]] virtual bool settled() const = 0;
+  [[nodiscard]] bool settled() const;
   /// True while it is under way by itself and a contact that goes down inside it should stop it.
-  [[nodiscard]] virtual bool catches() const { return false; }
-  [[nodiscard]] virtual Accessible accessible() const = 0;
-
-  // Contacts.
-
-  /// True when a contact that goes down at `at` is on it. What sticks out of the part it lies in is not seen
-  /// and takes nothing.
-  [[nodiscard]] virtual bool takes(Point at) const;
-  /// What it would do with a contact that goes down as `sample`.
-  [[nodiscard]] virtual Wish wish(const Sample&) const { return {}; }
-  /// True when a drag towards `side` would move it now; a list at its end says no.
-  [[nodiscard]] virtual bool can_go(Side) const { return true; }
-  /// A sample of a contact. The part captures it by answering true to its down, and then gets all of it, to
-  /// its up or cancel; what it answers later counts for nothing. While `contact.contested` it must not begin
-  /// a drag.
-  virtual bool touch(const Contact& contact, const Sample& sample) = 0;
-  /// Another part won the contact: the press came to nothing, and nobody cancelled anything.
-  virtual void lose(const Contact& contact, const Sample& sample);
-  /// The part of the last move that it could not follow, dp; what is left is offered to the parts around it.
-  [[nodiscard]] virtual Point leftover() const { return {}; }
-  /// Nobody else takes what was left over: its bound may yield.
-  virtual void strain() {}
-  /// Gets a contact in the middle of a drag; the drag counts from `anchor`, so that nothing jumps. False when
-  /// it cannot.
-  virtual bool take_over(const Contact&, Point /*anchor*/) { return false; }
-  /// Gives a contact away in the middle of a drag, and stays where it is.
-  virtual void hand_over() {}
-  /// A contact that it had a part in has ended with another part.
-  virtual void left_behind(const Contact&) {}
-  /// Gets what is left of a flick, dp/s, from a part that is at its bound. False when it cannot go on with
-  /// it.
-  virtual bool take_momentum(Point) { return false; }
-  /// Shows itself ahead by as much of `ahead` (dp) as it can, since the contact will be there when the screen
-  /// is lit; returns what it cannot show. Decides nothing.
-  virtual Point foresee(Point ahead) { return ahead; }
-
-  // Keys and calls.
-
-  /// A key went down. True when the part used it.
-  virtual bool press(Key) { return false; }
-  /// The phone's back. True when the part used it.
-  virtual bool back() { return false; }
-  /// Does one of the actions it tells assistive technology of, or its kind's calls. True when it could.
-  virtual bool act(std::string_view /*action*/) { return false; }
-
-  // Time and cells.
-
+  [[nodiscard]] bool catches() const;
   /// When something next happens by itself; `never` when nothing does.
-  [[nodiscard]] virtual Micros due() const = 0;
-  /// Lets time pass to `now`.
-  virtual void advance(Micros now) = 0;
-  /// A cell it shows has changed, by `around().write`.
-  virtual void heard() {}
-  /// Tells its place to a cell that follows it while it moves.
-  virtual void tell_place() {}
-  /// The cell it tells its place to, while it moves and others watch that: these must know before anything
-  /// happens. Else null.
-  [[nodiscard]] virtual const void* shared_place() const { return nullptr; }
+  [[nodiscard]] Micros due() const;
+  /// Lets time pass to `now`: what was due happens.
+  void advance(Micros now);
+  /// True while a contact has it.
+  [[nodiscard]] bool held() const { return post_.contacts > 0; }
+  /// A write to its cells, or a call, waits for the lift.
+  [[nodiscard]] bool asked() const {
+    return post_.heard != Post::Heard::no || static_cast<bool>(post_.waits_for_lift);
+  }
 
   /// Records a decision of this part's at the present time. For parts and what they are made of.
-  void decide(const Answer& answer, std::initializer_list<Fact> facts = {}) const {
-    voice_.say(around_->now, answer, facts);
-  }
+  void decide(const Answer& answer, std::initializer_list<Fact> facts = {}) const;
   [[nodiscard]] const Voice& voice() const { return voice_; }
-  /// While it lives, what the part writes to its cells carries other parts along, without motion of their
-  /// own.
-  class Carrying {
-   public:
-    explicit Carrying(const Part& part) : around_(part.around_), before_(part.around_->write) {
-      around_->write = Write::carried;
-    }
-    Carrying(const Carrying&) = delete;
-    Carrying& operator=(const Carrying&) = delete;
-    ~Carrying() { around_->write = before_; }
-
-   private:
-    Surroundings* around_;
-    Write before_;
-  };
-  /// A cell of the part has changed: leads to `heard` when the present event is over. For watchers of its
-  /// cells.
+  /// Tells the app of a moment that a hand should feel. For parts and what they are made of.
+  void moment(MomentKind kind) const { tell(around_->on_moment, Moment{kind, around_->now, this}); }
+  /// A cell of the part has changed: leads to `cell_changed` when the present event is over, or after the
+  /// lift. For watchers of its cells.
   void hear();
 
  protected:
+  /// Calls the app's `call`, when the event is over and every part is complete.
+  template <class... As, class... Bs>
+  void tell(const std::function<void(As...)>& call, const Bs&... args) const {
+    if (around_->outbox != nullptr)
+      around_->outbox->add(call, args...);
+    else if (call)
+      call(args...);
+  }
   /// Other parts come before it, or no longer do: from `fades` on, whoever draws looks at its opacity.
   enum class Sight : std::uint8_t {
     clear,
@@ -240,12 +222,17 @@ class Part {
   };
   void set_sight(Sight sight) { sight_ = sight; }
   /// Does what the app asks of the part, now or when the present event is over: for an `open()` of its own.
-  void ask(std::function<void()> deed);
+  void ask(std::function<void()> deed, WhileHeld how = WhileHeld::at_once);
+  /// A layer that was open is to go above the others again.
+  void rise() { post_.rises = true; }
 
  private:
   friend class Stage;
   friend class Routing;
   friend class DueList;
+  friend class Layers;
+  friend class CellNews;
+  friend class TimedMember;
 
   // What a stage keeps of it.
   struct Post {
@@ -253,16 +240,51 @@ class Part {
     std::size_t heap_at = 0;  // its place among those with something due, from 1; 0: none
     Micros due = never;
     std::uint64_t age = 0;  // parts due at the same time go in the order in which they were added
+    int contacts = 0;       // that it has
+    int idle = 0;           // how often it was due and did nothing about it
     bool settled = true;
     bool active = false;  // is in the list of those that are not settled
     bool shares = false;  // is in the list of those that share their place
-    enum class Heard : std::uint8_t { no, soon, later } heard = Heard::no;
+    bool open = false;    // as a layer
+    bool rises = false;
+    bool heard_early = false;  // a cell changed while it was being made
+    enum class Heard : std::uint8_t { no, soon, later, after_lift } heard = Heard::no;
     Write write = Write::travels;
     bool gone = false;  // removed, and still being told so
     bool hidden = false;
     bool disabled = false;
     bool doomed = false;  // is removed as soon as all in it that leaves has left
+    std::function<void()> waits_for_lift{};
   };
+
+  /// Finds out what more it is, once.
+  void meet();
+  /// It moves, and tells its place by a cell that others watch.
+  [[nodiscard]] bool shares_cell() const {
+    for (const TimedMember* one = timed_; one != nullptr; one = one->next_)
+      if (one->shared_cell() != nullptr) return true;
+    return false;
+  }
+  template <class F>
+  void each_shared_cell(F&& look) const {
+    for (const TimedMember* one = timed_; one != nullptr; one = one->next_)
+      if (const void* cell = one->shared_cell()) look(cell);
+  }
+  /// What of it moves by itself and tells its place by `cell` goes along with another part. True: something
+  /// does.
+  bool carry(const void* cell) {
+    bool any = false;
+    for (TimedMember* one = timed_; one != nullptr; one = one->next_)
+      if (one->shared_cell() == cell) {
+        one->carry(cell);
+        any = true;
+      }
+    return any;
+  }
+  /// Cells that follow it say where it is.
+  void tell_places() {
+    for (TimedMember* one = timed_; one != nullptr; one = one->next_) one->tell_place();
+  }
 
   std::string id_;
   Voice voice_;
@@ -274,7 +296,13 @@ class Part {
   Part* first_ = nullptr;  // the part it stands back for
   std::function<void(const Box&)> on_laid_;
   std::unique_ptr<const Feels> own_feels_;
+  TimedMember* timed_ = nullptr;  // its first
+  Container* container_ = nullptr;
+  LayerPart* layer_ = nullptr;
+  BackTaker* back_taker_ = nullptr;
+  DragSurface* surface_ = nullptr;
   Sight sight_ = Sight::clear;
+  bool met_ = false;
   Post post_;
 };
 
@@ -297,7 +325,8 @@ inline constexpr std::array towards_names{"any", "left", "up", "right", "down"};
 
 namespace questions {
 inline constexpr Question key{"what does the key do?"};
-}
+inline constexpr Question asked_to{"what does the call do?"};
+}  // namespace questions
 namespace answers {
 inline constexpr Answer key_moves{&questions::key, "moves it", true, "a key sends it from {from} to {to}",
                                   "key: to {to}"};
@@ -308,7 +337,15 @@ inline constexpr Answer key_held{&questions::key, "nothing, a finger has it", fa
                                  "a key does nothing: a finger has it", "key: held"};
 inline constexpr Answer key_activates{&questions::key, "activates it", true, "a key activates it",
                                       "key: activated"};
-inline constexpr std::array key_answers{&key_moves, &key_at_end, &key_held, &key_activates};
+inline constexpr Answer call_moves{&questions::asked_to, "moves it", true,
+                                   "it was asked to go from {from} to {to}", "asked: to {to}"};
+inline constexpr Answer call_at_end{&questions::asked_to, "nothing, it is there", false,
+                                    "it was asked to go on: it stands at {from} already, as far as it goes",
+                                    "asked: at its end"};
+inline constexpr Answer call_activates{&questions::asked_to, "activates it", true,
+                                       "it was activated by a call", "activated"};
+inline constexpr std::array key_answers{&key_moves,  &key_at_end,  &key_held,      &key_activates,
+                                        &call_moves, &call_at_end, &call_activates};
 }  // namespace answers
 
 }  // namespace ubbo

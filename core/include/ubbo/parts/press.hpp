@@ -22,6 +22,8 @@ class Press {
   void follow(const Part& part, const Sample& sample, const Box& area);
   /// The contact lifts: whether it counts. When it does not, the part says why.
   bool lift(const Part& part, const Sample& sample, const Box& area);
+  /// The contact came to nothing: the part says so where the system cancelled it.
+  void let_go(const Part& part, const Contact& contact, LetGo how);
   void end() { slot_ = none; }
 
  private:
@@ -45,7 +47,7 @@ inline constexpr Answer press_left{&questions::press, "no, it was lifted elsewhe
                                    "{away.limit} are allowed",
                                    "lifted beside it"};
 inline constexpr Answer press_cancelled{&questions::press, "no, it was cancelled", false,
-                                        "the press does not count: the system cancelled it", "cancelled"};
+                                        "the press does not count: it was cancelled", "cancelled"};
 inline constexpr std::array press_answers{&press_left, &press_cancelled};
 }  // namespace answers
 

@@ -49,22 +49,29 @@ class ProgressBar final : public Part {
   [[nodiscard]] Box fill() const;
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return !mover_.moving() && !passes(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] bool takes(Point) const override { return false; }
   bool touch(const Contact&, const Sample&) override { return false; }
-  [[nodiscard]] Micros due() const override { return mover_.due(); }
-  void advance(Micros now) override;
-  void heard() override;
+  void cell_changed() override;
+  void update() override;
 
  private:
   [[nodiscard]] bool passes() const;
   [[nodiscard]] double wanted() const;
+  void go(const Passage& passage, bool travels, bool anew = false);
 
   ProgressBarSettings settings_;
   Watch watch_;
-  std::optional<Passage> once_;
-  Mover mover_{0.0, 1e-4};
+  Clocked<Mover> mover_{*this, 0.0, 1e-4};
+  // What passes along it for ever is never at rest, and never due.
+  struct Endless final : TimedMember {
+    explicit Endless(ProgressBar& bar) : TimedMember(bar), bar_(&bar) {}
+    [[nodiscard]] Micros due() const override { return never; }
+    [[nodiscard]] bool settled() const override { return !bar_->passes(); }
+    void advance(Micros) override {}
+    ProgressBar* bar_;
+  } endless_{*this};
+  bool said_ = true;
 };
 
 namespace questions {

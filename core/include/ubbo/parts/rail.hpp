@@ -3,6 +3,7 @@
 #include <functional>
 #include <optional>
 
+#include "ubbo/base/number_link.hpp"
 #include "ubbo/landing/give.hpp"
 #include "ubbo/landing/landing.hpp"
 #include "ubbo/motion/mover.hpp"
@@ -49,41 +50,46 @@ struct RailPlan {
 /// It keeps the mover, the drag, the place to return to and the link to the app's cell, chooses where it
 /// lands, and records why. A part hands it what it gets from the stage and reads it; whoever calls has let
 /// time pass.
-class Rail {
+class Rail final : public TimedMember {
  public:
   /// `part` must outlive it. An unlinked `cell` is none; then it starts at 0 within its bounds.
-  Rail(Part& part, RailPlan plan, Link<double> cell);
+  Rail(Part& part, RailPlan plan, NumberLink cell);
 
-  /// Called last of all when it has come to rest.
+  /// Called last of all when it has come to rest, while the part's own state may be incomplete.
   std::function<void(double)> on_rest{};
 
   [[nodiscard]] const RailPlan& plan() const { return plan_; }
   /// Where it is now; past a bound only where that yields.
   [[nodiscard]] double position() const;
-  /// The unit per second.
-  [[nodiscard]] double velocity() const { return mover_.at(part_->around().now).velocity; }
+  /// The unit per second: the finger's while that drags it.
+  [[nodiscard]] double velocity() const;
   /// Where it goes, or stands.
-  [[nodiscard]] double target() const { return within(onward_ ? onward_->target : mover_.target()); }
+  [[nodiscard]] double target() const { return within(goal()); }
   /// Where to draw it: ahead of `position` while prediction sees a finger ahead.
   [[nodiscard]] double shown() const { return position() + ahead_; }
   [[nodiscard]] double opacity() const { return mover_.opacity_at(part_->around().now); }
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
   [[nodiscard]] bool pressed() const { return held_ != nullptr; }
   [[nodiscard]] bool moving() const { return mover_.moving(); }
-  [[nodiscard]] bool settled() const { return !moving() && !pressed(); }
+  [[nodiscard]] bool settled() const override { return !moving() && !pressed(); }
   /// The largest distance of its contact from where that went down, dp.
   [[nodiscard]] double strayed() const { return drag_.strayed(); }
   /// Where the contact that holds it went down, dp.
   [[nodiscard]] Point press_place() const { return pressed_at_; }
   [[nodiscard]] bool can_go(Side side) const;
-  [[nodiscard]] Point leftover() const { return way_along(plan_.axis, leftover_ * plan_.dp_per_unit); }
+  /// The first time from `from` on at which its own motion takes it out of these bounds; `never`: it stays,
+  /// or does not move. O(time of the motion), at most some 500 looks at it.
+  [[nodiscard]] Micros leaves(double least, double most, Micros from) const;
 
   // A contact. False from `down`: another one has it.
 
   /// `off_handle`: it went down beside the handle a drag must begin on, by so many dp of which `reach` are
   /// held.
   bool down(const Contact& contact, const Sample& sample, double off_handle = 0.0, double reach = 0.0);
-  void follow(const Contact& contact, const Sample& sample);
+  /// It has moved: follows within its bounds, and returns what it cannot follow, dp.
+  Point follow(const Contact& contact, const Sample& sample);
+  /// Nobody takes what it could not follow: its bound may yield.
+  void overscroll();
   /// True: it was a drag, and is on its way. False: a press; what becomes of it is up to the part, which then
   /// calls `tapped_at` or `resume`.
   bool lift(const Contact& contact, const Sample& sample);
@@ -91,35 +97,38 @@ class Rail {
   bool was_tap(const Contact& contact, const Sample& sample) const;
   /// Says why a press that came to nothing was no drag, if it moved at all.
   void explain_press(const Contact& contact, const Sample& sample) const;
-  void cancel();
-  void lose();
+  /// The contact came to nothing: it goes where it was going, or where the app has sent it since.
+  void let_go(LetGo how);
+  /// A mere press was lifted: it goes on as before, or stays where it was caught.
+  void resume();
   bool take_over(const Contact& contact, Point anchor);
   void hand_over();
-  void strain();
   void left_behind();
+  /// It gave its contact away, which goes on elsewhere: it has yet to land.
+  [[nodiscard]] bool owes_landing() const { return owes_landing_; }
   bool take_momentum(Point velocity);
-  Point foresee(Point ahead);
+  Point predict(Point ahead);
 
   /// A tap meant `place`: it lands on the snap point nearest to it.
   void tapped_at(double place);
-  /// The part has decided that it goes to `place`, which it says itself.
-  void go_to(double place) { choose(plan_.rests.snapped(within(place)), 0.0); }
-  /// A press came to nothing: it goes on as before, or stays where it was caught.
-  void resume();
+  /// The part has decided that it goes to `place`, which it says itself; on with its speed.
+  void go_to(double place) { choose(plan_.rests.snapped(within(place)), speed()); }
   /// A key that means `place`.
   void key(double place);
 
-  [[nodiscard]] Micros due() const { return std::min(hit_, mover_.due()); }
-  void advance(Micros now);
-  void heard();
-  void tell_place();
-  /// The cell that says where it is while it moves by itself, if others look at it too; else null.
-  [[nodiscard]] const void* shared_place() const {
+  [[nodiscard]] Micros due() const override { return std::min({hit_, ahead_until_, mover_.due()}); }
+  void advance(Micros now) override;
+  [[nodiscard]] bool catches() const override { return moving(); }
+  /// The part heard of a change of a cell, which may be its own.
+  void cell_changed();
+  void tell_place() override;
+  [[nodiscard]] const void* shared_cell() const override {
     return plan_.tells == Tells::place && moving() && !watch_.alone() ? cell_.cell() : nullptr;
   }
-  /// Other settings, and perhaps another cell. Needs `!pressed()`. It goes from where it is to where it may
-  /// be.
-  void change(RailPlan plan, Link<double> cell);
+  void carry(const void* cell) override;
+  /// Other settings, and perhaps another cell. What is under a finger stays there, and what moves goes on,
+  /// as far as it still may.
+  void change(RailPlan plan, NumberLink cell);
   /// The way has become longer or shorter on the screen.
   void set_dp_per_unit(double dp_per_unit);
   /// Other bounds, such as when a second thumb has moved: what goes, or stands, beyond them comes to the
@@ -130,22 +139,33 @@ class Rail {
   void shift(double by, double least, double most);
   /// Other places to rest; where it is it stays until it is moved.
   void set_rests(SnapPoints rests) { plan_.rests = std::move(rests); }
+  /// It goes to `place` instead, on with its speed, and nothing is said of it: what it is to reach has moved.
+  void aim_at(double place);
   /// It is at `place`, put there by another; at rest.
   void put(double place);
+  /// The same, and its cell is not told: it says so already.
+  void put_at(double place);
 
  private:
   static constexpr double least_speed = 0.5;  // dp/s; slower than that is no speed
 
   [[nodiscard]] double within(double value) const { return std::clamp(value, plan_.least, plan_.most); }
+  [[nodiscard]] double goal() const { return onward_ ? onward_->target : mover_.target(); }
+  /// Of its own motion.
+  [[nodiscard]] double speed() const { return mover_.at(part_->around().now).velocity; }
   [[nodiscard]] const Give& give_at(double value) const {
     return value < plan_.least ? plan_.give_least : plan_.give_most;
+  }
+  [[nodiscard]] double wanted() const {
+    return grabbed_ + along(plan_.axis, drag_.offset()) / plan_.dp_per_unit;
   }
   [[nodiscard]] double yielded(double wanted) const;
   [[nodiscard]] double pulled(double shown) const;
   [[nodiscard]] double floor() const;
-  void link(Link<double> cell);
+  void link(NumberLink cell);
   void hold(const Contact& contact, Point at);
-  void let_go(const Contact& contact, const Sample& sample);
+  void release();
+  void show_dragged(double place);
   void land(double velocity, bool flick);
   void fly(double velocity);
   void meet_bound();
@@ -160,7 +180,7 @@ class Rail {
 
   Part* part_;
   RailPlan plan_;
-  Link<double> cell_;
+  NumberLink cell_;
   Watch watch_;
   Mover mover_;
   Drag drag_;
@@ -168,11 +188,11 @@ class Rail {
   Point pressed_at_{};
   double off_handle_ = 0.0;  // dp beside the handle; 0: on it
   double handle_reach_ = 0.0;
-  double grabbed_ = 0.0;       // where it was when the drag began, as if no bound had yielded
-  double leftover_ = 0.0;      // of the last move
-  double ahead_ = 0.0;         // how far prediction sees it beyond where it is
-  bool caught_ = false;        // the press stopped a motion
-  bool owes_landing_ = false;  // a contact went on elsewhere and left it between its snap points
+  double grabbed_ = 0.0;        // where it was when the drag began, as if no bound had yielded
+  Micros ahead_until_ = never;  // then the finger rests, and prediction sees nothing ahead
+  double ahead_ = 0.0;          // how far prediction sees it beyond where it is
+  bool caught_ = false;         // the press stopped a motion
+  bool owes_landing_ = false;   // a contact went on elsewhere and left it between its snap points
   struct Onward {
     double target;
     double velocity;
@@ -180,10 +200,17 @@ class Rail {
   std::optional<Onward> onward_;  // where it goes when it has come near enough at the finger's speed
   Micros hit_ = never;            // when it meets its bound under way
   bool owes_cell_ = false;        // the cell has yet to hear of a place the user chose
+  std::size_t step_ = 0;          // the snap point the finger was last nearest to
+  bool at_end_ = false;           // the finger is at a bound, or beyond
+  bool owes_snap_ = false;        // a finger let it go, and it has yet to rest
   double cell_value_ = 0.0;       // what we last saw or wrote in the cell
-  std::optional<double> asked_;   // what the app wrote, while it told its place before it heard of that
-  double origin_ = 0.0;           // where it stood, or went, when a finger took it
-  double return_to_ = 0.0;  // where it goes when the contact comes to nothing, and the cell's value then
+  struct Asked {
+    double value;
+    Write how;
+  };
+  std::optional<Asked> asked_;  // what was written to the cell, and it has yet to deal with
+  double origin_ = 0.0;         // where it stood, or went, when a finger took it
+  double return_to_ = 0.0;      // where it goes when the contact comes to nothing, and the cell's value then
   double return_cell_ = 0.0;
 };
 
@@ -209,11 +236,10 @@ inline constexpr Answer lifted_still{&questions::speed, "no, not along its axis"
 inline constexpr Answer at_rest{&questions::rest, "yes", true, "it is at rest on {value}",
                                 "at rest on {value}"};
 inline constexpr Answer goes_back{&questions::cancelled, "back to where it was going", true,
-                                  "the contact was cancelled by the system: it goes back from {from} to {to}",
+                                  "the contact was cancelled: it goes back from {from} to {to}",
                                   "cancelled, back to {to}"};
 inline constexpr Answer stays_cancelled{&questions::cancelled, "nothing, it had not moved", false,
-                                        "the contact was cancelled by the system: it had not moved",
-                                        "cancelled"};
+                                        "the contact was cancelled: it had not moved", "cancelled"};
 inline constexpr Answer write_moves{&questions::write, "moves it", true,
                                     "the app wrote {written}: it goes to {to}", "written: {written}"};
 inline constexpr Answer write_limited{&questions::write, "moves it, as far as it may", true,
@@ -223,7 +249,7 @@ inline constexpr Answer write_is_there{
     &questions::write, "nothing, it is there", false,
     "the app wrote {written}: it stands at or goes to {to} already, the nearest place it may be", ""};
 inline constexpr Answer write_waits{&questions::write, "nothing yet, a finger has it", false,
-                                    "the app wrote {written} while a finger has it: a cancel would go there",
+                                    "the app wrote {written} while a finger has it: that waits for the lift",
                                     "written: {written}"};
 inline constexpr Answer write_unusable{&questions::write, "nothing, it is not a finite number", false,
                                        "the app wrote what is no finite number: it stays where it is",

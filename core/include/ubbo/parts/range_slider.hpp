@@ -72,12 +72,10 @@ class RangeSlider final : public Part {
   [[nodiscard]] bool pressed(int which) const { return rails_[index(which)].pressed(); }
   [[nodiscard]] bool dragging() const { return rails_[0].dragging() || rails_[1].dragging(); }
   [[nodiscard]] const SnapPoints& snaps() const { return rails_[0].plan().rests; }
+  /// Presses a key for one of the thumbs.
+  void step(int which, Key key);
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override {
-    return undecided_ == none && rails_[0].settled() && rails_[1].settled();
-  }
-  [[nodiscard]] bool catches() const override { return rails_[0].moving() || rails_[1].moving(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample&) const override {
     const bool upright = settings_.axis == Axis::vertical;
@@ -85,12 +83,9 @@ class RangeSlider final : public Part {
   }
   void resized() override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return std::min(rails_[0].due(), rails_[1].due()); }
-  void advance(Micros now) override;
-  void heard() override;
+  void cell_changed() override;
 
  private:
   static constexpr int none = -1;

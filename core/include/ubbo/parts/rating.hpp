@@ -27,7 +27,7 @@ std::span<const Setting<RatingSettings>> settings_of<RatingSettings>();
 ///
 /// Of two marks that meet, the left edge of a region is its own and the right edge the next one's; beyond
 /// either end the last one counts. The cell follows the finger once it drags, else it is told at the lift; a
-/// cancel goes back to what it was.
+/// cancel goes back to what it was. What the app writes meanwhile counts until the finger means another mark.
 class Rating final : public Part {
  public:
   using Settings = RatingSettings;
@@ -56,25 +56,23 @@ class Rating final : public Part {
   [[nodiscard]] double meant_at(Point at) const;
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return !press_.held(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true}; }
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return never; }
-  void advance(Micros) override {}
 
  private:
   [[nodiscard]] double unit() const { return settings_.halves ? 0.5 : 1.0; }
   void rate(double value, const Answer& answer);
+  [[nodiscard]] bool app_wrote() const;
 
   RatingSettings settings_;
   Press press_;
   Drag drag_{Axis::horizontal};
   double meant_ = 0.0;
   double before_ = 0.0;  // what a cancel goes back to
+  double said_ = 0.0;    // what the cell held when the finger last had a say
 };
 
 namespace questions {

@@ -24,6 +24,7 @@ struct SheetSettings {
   double give_share = 0.4;
   double give_reach = 48.0;  ///< dp
   double commit = 0.0;
+  double commit_distance = 0.0;  ///< dp
   double veil = 0.4;
   bool drag_closes = true;
   bool backdrop_closes = true;

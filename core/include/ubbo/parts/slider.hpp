@@ -42,10 +42,9 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>();
 
 /// A slider: a thumb on a track that shows and changes one number of the app's.
 ///
-/// One rail, in the value's own unit, is all it keeps; thumb, fill, share and label are readings of it. While
-/// a finger drags, the finger has the thumb: a write by the app changes the cell but not the thumb, and is
-/// where a cancelled drag goes back to. At any other time a write moves the thumb to the value written, or
-/// the step nearest to it.
+/// One rail, in the value's own unit, is all it keeps; thumb, fill, share and label are readings of it. A
+/// write moves the thumb to the value written, or the step nearest to it; while a finger has the thumb it
+/// waits for the lift, unless the finger has chosen another value since.
 class Slider final : public Part {
  public:
   using Settings = SliderSettings;
@@ -96,16 +95,12 @@ class Slider final : public Part {
   [[nodiscard]] Point press_place() const { return rail_.press_place(); }
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return rail_.settled(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return rail_.due(); }
-  void advance(Micros now) override { rail_.advance(now); }
-  void heard() override { rail_.heard(); }
+  void cell_changed() override { rail_.cell_changed(); }
   void resized() override;
 
  private:

@@ -8,7 +8,7 @@ namespace ubbo {
 /// A part that is one rail, along which it goes itself or carries what lies in it: what panes, lists, sheets
 /// and drawers have in common. A finger may take it anywhere; what it cannot follow is offered to the parts
 /// around it.
-class Sliding : public Part {
+class Sliding : public Part, public DragSurface {
  public:
   /// Where it is along its axis, in the rail's unit; past a bound where that yields.
   [[nodiscard]] double offset() const { return rail_.position(); }
@@ -16,7 +16,7 @@ class Sliding : public Part {
   [[nodiscard]] double shown() const { return rail_.shown(); }
   /// Where it goes, or stands.
   [[nodiscard]] double target() const { return rail_.target(); }
-  /// The rail's unit per second.
+  /// The rail's unit per second; the finger's while that drags it.
   [[nodiscard]] double velocity() const { return rail_.velocity(); }
   [[nodiscard]] bool dragging() const { return rail_.dragging(); }
   /// True while a contact has it.
@@ -25,25 +25,20 @@ class Sliding : public Part {
   /// move.
   [[nodiscard]] double share() const;
 
-  [[nodiscard]] bool settled() const override { return rail_.settled(); }
-  [[nodiscard]] bool catches() const override { return rail_.moving(); }
+  [[nodiscard]] Guise guise() const override { return {.offset = moved(), .opacity = rail_.opacity()}; }
   [[nodiscard]] Wish wish(const Sample& sample) const override;
-  [[nodiscard]] double opacity() const override { return rail_.opacity(); }
+  bool touch(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
+  void cell_changed() override { rail_.cell_changed(); }
+
   [[nodiscard]] bool can_go(Side side) const override { return rail_.can_go(side); }
-  [[nodiscard]] Point leftover() const override { return rail_.leftover(); }
-  void strain() override { rail_.strain(); }
+  Point drag_to(const Contact& contact, const Sample& sample) override;
+  void overscroll() override { rail_.overscroll(); }
   bool take_over(const Contact& contact, Point anchor) override;
   void hand_over() override { rail_.hand_over(); }
-  void left_behind(const Contact&) override { rail_.left_behind(); }
+  void left_behind() override { rail_.left_behind(); }
   bool take_momentum(Point velocity) override { return rail_.take_momentum(velocity); }
-  Point foresee(Point ahead) override { return rail_.foresee(ahead); }
-  bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
-  [[nodiscard]] Micros due() const override { return rail_.due(); }
-  void advance(Micros now) override { rail_.advance(now); }
-  void heard() override { rail_.heard(); }
-  void tell_place() override { rail_.tell_place(); }
-  [[nodiscard]] const void* shared_place() const override { return rail_.shared_place(); }
+  Point predict(Point ahead) override { return rail_.predict(ahead); }
 
  protected:
   Sliding(std::string id, const Box& box, Surroundings& around, RailPlan plan, Link<double> cell)

@@ -28,6 +28,7 @@ struct SwapSettings {
   Micros overlap_time{0};  ///< the same as a time; counts in place of the share where it is above 0
   double distance = 48.0;  ///< dp that contents slide by
   Axis axis = Axis::horizontal;
+  bool wrap = false;  ///< behind the last content comes the first: it goes the short way round
   Passage enter = Spring::settling(Micros{260'000}, 0.0);
   Passage exit = Timed{Curve::ease_in(), Micros{160'000}};
   Passage glide = Spring::settling(Micros{280'000}, 0.0);  ///< how its own size follows that of its content
@@ -44,7 +45,7 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>();
 /// an earlier one, which mirror each other. Of quick changes the last one counts, and nothing is left over.
 /// What it shows at first is there without an entrance. Its size glides from that of one content to that of
 /// the next; contents keep their own, so nothing is stretched. What lies beside it, a grip or a title, stays.
-class Swap final : public Part {
+class Swap final : public Part, public Container {
  public:
   using Settings = SwapSettings;
 
@@ -61,25 +62,29 @@ class Swap final : public Part {
   /// The content that is here, or is to come.
   [[nodiscard]] std::size_t content() const { return content_; }
   /// How many there are.
-  [[nodiscard]] std::size_t contents() const { return held_.size(); }
+  [[nodiscard]] std::size_t contents() const { return held_.all.size(); }
   /// Its present size, dp: that of its content, or on the way there.
   [[nodiscard]] Size size() const;
   [[nodiscard]] Visit::State state_of(const Part& inner) const;
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override;
   [[nodiscard]] Accessible accessible() const override;
-  [[nodiscard]] Point carries_part(const Part& inner) const override;
-  [[nodiscard]] Guise guise_of(const Part& inner) const override;
-  [[nodiscard]] Presence presence_of(const Part& inner) const override;
   bool touch(const Contact&, const Sample&) override { return true; }
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override;
-  void advance(Micros now) override;
-  void heard() override;
-  void gained(Part& inner) override;
-  void lost(Part& inner) override;
-  void laid_inside(Part& inner) override;
+  void cell_changed() override;
+  void update() override;
+  /// The next content, or the one before.
+  void step(int by);
+  [[nodiscard]] bool can_step(int by) const;
+
+  [[nodiscard]] bool places_children() const override { return true; }
+  [[nodiscard]] Point carries(const Part& inner) const override;
+  [[nodiscard]] Guise shows(const Part& inner) const override;
+  [[nodiscard]] Presence presence(const Part& inner) const override;
+  /// As large as it is now: it takes contacts, and what it shows is seen, as far as that.
+  [[nodiscard]] std::optional<Box> window() const override;
+  void child_added(Part& inner) override;
+  void child_removed(Part& inner) override;
+  void child_laid_out(Part& inner) override;
 
  private:
   struct Held {
@@ -87,6 +92,12 @@ class Swap final : public Part {
     Visit visit;
     Micros opens = never;  // when it is to set out
     Micros closes = never;
+  };
+  struct Contents {
+    std::vector<Held> all;
+    [[nodiscard]] Micros due() const;
+    [[nodiscard]] bool moving() const { return due() != never; }
+    void advance(Micros now);
   };
   [[nodiscard]] const Held* find(const Part& inner) const;
   [[nodiscard]] VisitPlan plan(bool forward) const;
@@ -98,11 +109,11 @@ class Swap final : public Part {
   [[nodiscard]] std::size_t wanted() const;
 
   SwapSettings settings_;
-  std::vector<Held> held_;
+  Clocked<Contents> held_{*this};
   std::size_t content_ = 0;
   bool swapping_ = false;
-  Mover width_{0.0};
-  Mover height_{0.0};
+  Clocked<Mover> width_{*this, 0.0};
+  Clocked<Mover> height_{*this, 0.0};
   Watch watch_;
 };
 

@@ -20,17 +20,23 @@ struct SwipeRowSettings {
   std::string trailing_label{};
   std::string above_label{};
   std::string below_label{};
-  double opens_at = 0.5;    ///< the share of that from which it opens when it is let go
-  double commits_at = 0.0;  ///< the share of its own length from which a long swipe commits; 0: none does
-  Micros returns_after{0};  ///< once open, it goes back by itself after so long; 0: it stays
+  double opens_at = 0.5;       ///< the share of that from which it opens when it is let go
+  double commits_at = 0.0;     ///< the share of its own length from which a long swipe commits; 0: none does
+  double open_distance = 0.0;  ///< dp from which it opens, beside the share; 0: not used
+  double commit_distance = 0.0;  ///< dp from which a long swipe commits, beside the share; 0: not used
+  Micros returns_after{0};       ///< once open, it goes back by itself after so long; 0: it stays
   Micros patience{0};  ///< once committed, it shows trouble when nothing has come of it for so long; 0: never
   Link<std::string> open{};  ///< the id of the row that is open, for all that share the cell: one at a time
   Passage passage = Spring::settling(Micros{260'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros carry{120'000};
+  Give::How overscroll = Give::How::less;  ///< how it yields past its furthest place on a side it opens to
+  double overscroll_share = 0.3;           ///< of a finger's way, where it yields by a share
+  double overscroll_reach = 36.0;          ///< dp, where it yields less and less
   std::function<void(const char*)> on_open{};    ///< told the side it opens over, at the lift
   std::function<void(const char*)> on_commit{};  ///< told the side that a long swipe committed, at the lift
-  std::function<void(double)> on_share{};        ///< told how far it is open, -1 to 1 of a side, as it moves
+  std::function<void(const char*, double)>
+      on_share{};  ///< told the side, and how far it is open over it: 1 is open; as it moves
   std::function<void()> on_removed{};  ///< its place has closed after `remove`: it can be taken away
 };
 
@@ -41,8 +47,9 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>();
 ///
 /// Past a share of a side, or by a flick, it opens there and stays, or goes back by itself after a moment. A
 /// long swipe commits: it stays away until the app says `reset`, `remove` or `fail`, whenever that comes, and
-/// shows trouble when nothing comes in time. Rows that share the cell `open` are open one at a time.
-class SwipeRow final : public Part {
+/// shows trouble when nothing comes in time. Both times stand while a finger is on it. Rows that share the
+/// cell `open` are open one at a time; one that the cell names from the first is open from the first.
+class SwipeRow final : public Part, public DragSurface, public BackTaker {
  public:
   using Settings = SwipeRowSettings;
   enum class State : std::uint8_t { closed, open, committed, troubled, removed };
@@ -73,57 +80,70 @@ class SwipeRow final : public Part {
   [[nodiscard]] bool pressed() const { return rails_[0].pressed() || rails_[1].pressed(); }
   [[nodiscard]] bool dragging() const { return rails_[0].dragging() || rails_[1].dragging(); }
 
-  /// Goes back and is as it was.
+  /// Opens over a side: 0 leading, 1 trailing, 2 above, 3 below. Waits for the lift.
+  void open(int side);
+  /// Goes back and is as it was; takes it from a finger.
   void reset();
   /// What was committed has failed: it shows trouble, and stays until `reset`.
   void fail();
-  /// Its place closes; then it may be taken away.
+  /// Its place closes; then it may be taken away. Takes it from a finger.
   void remove();
+  /// Whether it could open over that side now.
+  [[nodiscard]] bool can_open(int side) const;
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override;
-  [[nodiscard]] bool catches() const override { return rails_[0].moving() || rails_[1].moving(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample&) const override;
-  [[nodiscard]] Point carries() const override { return offset(); }
   [[nodiscard]] Point moved() const override { return offset(); }
   [[nodiscard]] bool takes(Point at) const override;
-  [[nodiscard]] bool can_go(Side side) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
+  bool press(Key key) override;
+  void resized() override;
+  void cell_changed() override;
+  void update() override;
+
+  [[nodiscard]] bool can_go(Side side) const override;
+  Point drag_to(const Contact& contact, const Sample& sample) override;
+  void overscroll() override;
   bool take_over(const Contact& contact, Point anchor) override;
   void hand_over() override;
-  bool press(Key key) override;
-  bool back() override;
-  bool act(std::string_view action) override;
-  void resized() override;
-  [[nodiscard]] Micros due() const override;
-  void advance(Micros now) override;
-  void heard() override;
-  void tell_place() override { share_told(); }
+  void left_behind() override;
+  bool take_momentum(Point velocity) override;
+  Point predict(Point) override { return {}; }
+
+  [[nodiscard]] bool wants_back() const override { return state_ == State::open; }
+  void back() override { goes_back(); }
 
  private:
-  [[nodiscard]] RailPlan plan(Axis axis) const;
-  [[nodiscard]] double length(int axis) const { return axis == 0 ? laid().w : laid().h; }
-  [[nodiscard]] std::array<double, 2> sides(int axis) const;
-  [[nodiscard]] int moving_axis() const;
+  [[nodiscard]] RailPlan plan(std::size_t axis) const;
+  [[nodiscard]] double length(std::size_t axis) const { return axis == 0 ? laid().w : laid().h; }
+  [[nodiscard]] std::array<double, 2> sides(std::size_t axis) const;
+  [[nodiscard]] double commit_from(std::size_t axis) const;
+  [[nodiscard]] std::size_t moving_axis() const;
   [[nodiscard]] bool mine(const Contact& contact) const { return pressed() && contact.slot == held_by_; }
-  [[nodiscard]] SnapPoints rests(int axis, bool committing) const;
+  [[nodiscard]] bool moving() const { return rails_[0].moving() || rails_[1].moving(); }
+  [[nodiscard]] bool committed() const { return state_ != State::closed && state_ != State::open; }
   void lift(const Contact& contact, const Sample& sample);
-  void came_to_rest(int axis, double place);
-  void chosen();
-  void close();
-  void share_told();
-  void goes_back();
+  void watch();
+  [[nodiscard]] int first_side() const;
+  void chosen(std::size_t axis);
+  void open_to(int side, bool at_once);
+  void close(bool at_once = false);
+  void goes_back(bool at_once = false);
+  void tell_share();
 
   SwipeRowSettings settings_;
+  State state_ = State::closed;
+  std::size_t axis_ = 0;       // that it was last dragged along, or sent
   std::array<Rail, 2> rails_;  // to the trailing side, downwards
   Watch watch_;
-  Mover room_{1.0, 1e-3};
-  State state_ = State::closed;
-  Micros returns_at_ = never;
-  Micros troubled_at_ = never;
+  Clocked<Mover> room_{*this, 1.0, 1e-3};
+  Alarm returns_;
+  Alarm troubled_;
+  PlaceTeller share_teller_{*this, [this] { tell_share(); }};
   double told_ = 0.0;
+  bool told_removed_ = false;
   int held_by_ = 0;
 };
 

@@ -3,7 +3,6 @@
 #include <functional>
 #include <string>
 
-#include "ubbo/base/bridge.hpp"
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/rail.hpp"
 #include "ubbo/parts/slider_track.hpp"
@@ -28,7 +27,7 @@ std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>();
 /// comes back changes nothing.
 ///
 /// The cell is told at the lift where the thumb goes. A write by the app sends the thumb; under a finger it
-/// is where a cancelled drag goes back to.
+/// waits for the lift.
 class Switch final : public Part {
  public:
   using Settings = SwitchSettings;
@@ -58,34 +57,29 @@ class Switch final : public Part {
   [[nodiscard]] bool pressed() const { return rail_.pressed(); }
   [[nodiscard]] bool dragging() const { return rail_.dragging(); }
   [[nodiscard]] double thumb_opacity() const { return rail_.opacity(); }
+  /// Switches over, as a tap does.
+  void toggle();
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return rail_.settled(); }
-  [[nodiscard]] bool catches() const override { return rail_.moving(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample&) const override {
     return {.handle = true,
             .horizontal = settings_.axis == Axis::horizontal,
             .vertical = settings_.axis == Axis::vertical};
   }
-  [[nodiscard]] bool can_go(Side side) const override { return rail_.can_go(side); }
   void resized() override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return rail_.due(); }
-  void advance(Micros now) override { rail_.advance(now); }
-  void heard() override { rail_.heard(); }
+  void cell_changed() override { rail_.cell_changed(); }
 
  private:
   [[nodiscard]] RailPlan plan() const;
   [[nodiscard]] SliderTrack way(const Box& box) const;
   void lift(const Contact& contact, const Sample& sample);
-  void toggle();
+  [[nodiscard]] NumberLink number() const;
 
   SwitchSettings settings_;
-  Bridge<bool> bridge_;
   Rail rail_;
   int held_by_ = 0;
 };

@@ -29,7 +29,7 @@ std::span<const Setting<TabsSettings>> settings_of<TabsSettings>();
 /// Titles beside or below each other, one of them chosen, with an underline whose two ends each travel to the
 /// chosen title's.
 ///
-/// The titles are the choice's names; with no names nothing is chosen and nothing is drawn. Where `page` is
+/// The titles are the choice's names; where none is chosen no underline is drawn. Where `page` is
 /// linked the underline is where the pages are: half-way between two titles while the pages are. The ends are
 /// worked out when titles, widths, box or choice change, and at no other time; at the first layout they are
 /// simply there.
@@ -59,16 +59,15 @@ class Tabs final : public Part {
   [[nodiscard]] bool pressed() const { return press_.over(); }
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override { return !press_.held() && !begin_.moving() && !end_.moving(); }
   [[nodiscard]] Accessible accessible() const override;
   void resized() override { measure(false); }
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return std::min(begin_.due(), end_.due()); }
-  void advance(Micros now) override;
-  void heard() override;
+  void cell_changed() override;
+  void update() override;
+  /// Chooses the next title, or the one before.
+  void step(int by);
 
  private:
   struct Ends {
@@ -89,8 +88,11 @@ class Tabs final : public Part {
   Watch page_watch_;
   Press press_;
   std::size_t pressed_index_ = 0;
-  Mover begin_{0.0, 0.05};
-  Mover end_{0.0, 0.05};
+  Clocked<Mover> begin_{*this, 0.0, 0.05};
+  Clocked<Mover> end_{*this, 0.0, 0.05};
+  bool laid_out_ = false;
+  bool had_one_ = false;
+  bool moved_ = false;
 };
 
 namespace questions {
@@ -103,10 +105,12 @@ inline constexpr Answer tab_is_chosen{&questions::choose, "the same as before", 
                                       "tab {index} of {count} was pressed, and is chosen already", ""};
 inline constexpr Answer tab_by_key{&questions::choose, "the next by a key", true,
                                    "a key chooses tab {index} of {count}", "tab {index}"};
+inline constexpr Answer tab_by_call{&questions::choose, "the next by a call", true,
+                                    "it was asked to choose tab {index} of {count}", "tab {index}"};
 inline constexpr Answer underline_rests{&questions::choose, "the underline is there", true,
                                         "the underline is under tab {index}", ""};
-inline constexpr std::array tabs_answers{&press_left,    &press_cancelled, &tab_chosen,
-                                         &tab_is_chosen, &tab_by_key,      &underline_rests};
+inline constexpr std::array tabs_answers{&press_left, &press_cancelled, &tab_chosen,     &tab_is_chosen,
+                                         &tab_by_key, &tab_by_call,     &underline_rests};
 }  // namespace answers
 
 }  // namespace ubbo

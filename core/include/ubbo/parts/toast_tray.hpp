@@ -42,7 +42,7 @@ std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>();
 /// What a toast says is read when it is shown. Another one waits its turn, replaces it, or takes its place
 /// and restarts its time. Its time stands while a finger is on it. It never takes the focus, and what lies
 /// below its surface beside it stays in use.
-class ToastTray final : public Part {
+class ToastTray final : public Part, public LayerPart {
  public:
   using Settings = ToastTraySettings;
   /// Names one toast, and never another.
@@ -70,6 +70,8 @@ class ToastTray final : public Part {
   [[nodiscard]] Visit::State state() const { return visit_.state(); }
   /// How it comes and goes.
   [[nodiscard]] const VisitPlan& ways() const { return visit_.plan(); }
+  /// A toast is shown, or on its way in.
+  [[nodiscard]] bool is_open() const override { return visit_.open(); }
   /// What it says; "" when none is shown.
   [[nodiscard]] const std::string& words() const { return now_.words; }
   [[nodiscard]] std::size_t waiting() const { return queue_.size(); }
@@ -85,21 +87,17 @@ class ToastTray final : public Part {
   [[nodiscard]] const PartKind& kind() const override { return described(); }
   [[nodiscard]] Guise guise() const override;
   [[nodiscard]] Point moved() const override { return guise().offset; }
-  [[nodiscard]] Point carries() const override { return guise().offset; }
-  [[nodiscard]] double opacity() const override { return guise().opacity; }
-  [[nodiscard]] bool away() const override { return visit_.away(); }
-  [[nodiscard]] bool settled() const override;
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample&) const override { return {.horizontal = settings_.swipes}; }
   bool touch(const Contact& contact, const Sample& sample) override;
-  void lose(const Contact& contact, const Sample& sample) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override { return std::min({visit_.due(), swipe_.due(), ends_}); }
-  void advance(Micros now) override;
-  void heard() override;
-  void leave() override;
-  [[nodiscard]] bool leaving() const override { return visit_.state() == Visit::State::leaving; }
+  void let_go(const Contact& contact, LetGo how) override;
+  void cell_changed() override;
   void resized() override;
+  void update() override;
+
+  [[nodiscard]] bool is_away() const override { return visit_.away(); }
+  [[nodiscard]] bool is_leaving() const override { return visit_.state() == Visit::State::leaving; }
+  void leave() override;
 
  private:
   struct Toast {
@@ -113,25 +111,24 @@ class ToastTray final : public Part {
   void begin();
   void end(ToastEnd how);
   void gone();
-  void start_time();
-  void stop_time();
-  void let_go();
+  void close(const Answer& answer, ToastEnd how);
+  void drop_finger(LetGo how);
 
   ToastTraySettings settings_;
-  Visit visit_;
+  Clocked<Visit> visit_{*this};
   Rail swipe_;
+  Alarm time_;
   Outside outside_;
   Watch watch_;
   std::deque<Toast> queue_;
   Toast now_;
+  bool up_ = false;  // a toast has been shown and has yet to be gone
   ToastEnd end_ = ToastEnd::time;
   Token last_ = 0;
   int shown_ = 0;
-  int seen_ = 0;      // of the cell that counts
-  int held_by_ = -1;  // the contact's slot
-  Token held_ = 0;    // the toast it went down on
-  Micros ends_ = never;
-  Micros left_{0};  // of its time, while that stands
+  int seen_ = 0;         // of the cell that counts
+  int held_by_ = -1;     // the contact's slot
+  bool stands_ = false;  // its time does, and that has been said
 };
 
 namespace questions {

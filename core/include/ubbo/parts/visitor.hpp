@@ -58,39 +58,36 @@ void visit_stands(const VisitPlan& plan, const Box& box, const StandTaker& out);
 ///
 /// While it is away it takes no contact, no focus and no time, and nor does what lies in it. It takes
 /// contacts when it is here, or also while it arrives. What a stage removes leaves first.
-class Visitor : public Part {
+class Visitor : public Part, public Container, public LayerPart {
  public:
   [[nodiscard]] Visit::State state() const { return visit_.state(); }
   /// It is here, or on its way.
-  [[nodiscard]] bool is_open() const { return visit_.open(); }
+  [[nodiscard]] bool is_open() const override { return visit_.open(); }
   /// Sets out for here, from where it is; does nothing when it is here or on its way.
-  void open();
+  void open() { ask_open(true); }
   /// Sets out to be gone; likewise.
-  void close();
+  void close() { ask_open(false); }
   void toggle();
   /// How it comes and goes.
   [[nodiscard]] VisitPlan ways() const { return planned(); }
 
   [[nodiscard]] Guise guise() const override { return visit_.guise(around().now); }
   [[nodiscard]] Point moved() const override { return guise().offset; }
-  [[nodiscard]] Point carries() const override { return guise().offset; }
-  [[nodiscard]] double opacity() const override { return guise().opacity; }
-  [[nodiscard]] bool away() const override { return visit_.away(); }
-  [[nodiscard]] bool shut() const override;
   [[nodiscard]] bool takes(Point at) const override;
-  [[nodiscard]] Point carries_part(const Part& inner) const override;
-  [[nodiscard]] Guise guise_of(const Part& inner) const override;
-  [[nodiscard]] Presence presence_of(const Part& inner) const override;
-  void gained(Part& inner) override { inside_.add(&inner, !visit_.away()); }
-  void lost(Part& inner) override { inside_.remove(&inner); }
-  [[nodiscard]] bool settled() const override { return !visit_.moving() && !inside_.moving(); }
-  [[nodiscard]] Micros due() const override { return std::min(visit_.due(), inside_.due()); }
-  void advance(Micros now) override;
-  bool act(std::string_view action) override;
-  void leave() override;
-  [[nodiscard]] bool leaving() const override { return visit_.state() == Visit::State::leaving; }
-  void heard() override;
+  void cell_changed() override;
   void resized() override;
+  void update() override;
+
+  [[nodiscard]] Point carries(const Part& inner) const override;
+  [[nodiscard]] Guise shows(const Part& inner) const override;
+  [[nodiscard]] Presence presence(const Part& inner) const override;
+  void child_added(Part& inner) override { inside_.add(&inner, !visit_.away()); }
+  void child_removed(Part& inner) override { inside_.remove(&inner); }
+
+  [[nodiscard]] bool is_away() const override { return visit_.away(); }
+  [[nodiscard]] bool is_shut() const override;
+  [[nodiscard]] bool is_leaving() const override { return visit_.state() == Visit::State::leaving; }
+  void leave() override;
 
  protected:
   Visitor(std::string id, const Box& box, Surroundings& around);
@@ -105,18 +102,20 @@ class Visitor : public Part {
   /// It has set out, arrived or gone.
   virtual void went(Visit::State) {}
   bool go(bool open);
+  [[nodiscard]] static const std::array<PartAction, 3>& described_actions();
 
-  Visit visit_;
+  Clocked<Visit> visit_{*this};
 
  private:
-  void arrived();
+  void ask_open(bool open);
 
   Link<bool> cell_;
   Watch watch_;
   PartReduced reduced_ = PartReduced::as_screen;
   bool while_arriving_ = false;
   InTurn in_turn_;
-  OneByOne inside_;
+  Clocked<OneByOne> inside_{*this};
+  Visit::State told_ = Visit::State::away;
 };
 
 namespace questions {

@@ -27,7 +27,7 @@ std::span<const Setting<WindowSettings>> settings_of<WindowSettings>();
 
 /// A surface that comes from one side and goes to another, each by its own distance and passage. What lies
 /// below it goes on taking contacts beside it.
-class Window final : public Visitor {
+class Window final : public Visitor, public BackTaker {
  public:
   using Settings = WindowSettings;
 
@@ -45,7 +45,13 @@ class Window final : public Visitor {
   [[nodiscard]] const PartKind& kind() const override { return described(); }
   [[nodiscard]] Accessible accessible() const override;
   bool touch(const Contact& contact, const Sample& sample) override;
-  bool back() override;
+
+  [[nodiscard]] bool wants_back() const override { return settings_.back_closes && is_open(); }
+  void back_moves(double progress) override {
+    if (settings_.back_closes) visit_.show_leaving(progress);
+  }
+  void back_cancelled() override { visit_.come_back(around().now); }
+  void back() override { go(false); }
 
  private:
   [[nodiscard]] VisitPlan planned() const override;

@@ -40,7 +40,7 @@ std::span<const Setting<ZoomPlaneSettings>> settings_of<ZoomPlaneSettings>();
 /// The point under the fingers stays under them. Past its limits it yields by a share and comes back; near a
 /// right angle it goes there. At rest the content leaves no gap at the plane's edge,
 /// as long as it is no smaller than the plane and not turned.
-class ZoomPlane final : public Part {
+class ZoomPlane final : public Part, public DragSurface {
  public:
   using Settings = ZoomPlaneSettings;
 
@@ -67,18 +67,29 @@ class ZoomPlane final : public Part {
   [[nodiscard]] bool carried() const { return carried_; }
 
   [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] bool settled() const override;
-  [[nodiscard]] bool catches() const override { return moving(); }
   [[nodiscard]] Accessible accessible() const override;
   [[nodiscard]] Wish wish(const Sample&) const override;
-  [[nodiscard]] bool can_go(Side side) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
+  void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  bool act(std::string_view action) override;
-  [[nodiscard]] Micros due() const override;
-  void advance(Micros now) override;
-  void heard() override;
-  void tell_place() override;
+  void cell_changed() override;
+  void update() override;
+
+  // At its end along an axis it leaves a drag to what lies around it; it takes none over.
+  [[nodiscard]] bool can_go(Side side) const override;
+  Point drag_to(const Contact& contact, const Sample& sample) override;
+  void overscroll() override {}
+  bool take_over(const Contact&, Point) override { return false; }
+  void hand_over() override {}
+  void left_behind() override {}
+  bool take_momentum(Point) override { return false; }
+  Point predict(Point) override { return {}; }
+
+  /// What `zoom in` zooms by.
+  static constexpr double zoom_step = 1.5;
+  void zoom_by(double factor);
+  /// All is seen, and upright.
+  void turn_back();
 
  private:
   struct Pose {
@@ -98,12 +109,36 @@ class ZoomPlane final : public Part {
   void send(const Pose& pose);
   void zoom_to(double zoom, Point at);
   void settle(Point velocity);
+  [[nodiscard]] std::array<Link<double>, 4> cells() const;
+  void tell_cells();
+  void lead();
+  [[nodiscard]] bool leads() const;
+  void heed_leader();
+  void follow();
+  // One of its cells; others that show it know of its place before anything happens.
+  struct PlaceCell final : TimedMember {
+    PlaceCell(ZoomPlane& plane, std::size_t which) : TimedMember(plane), plane_(&plane), which_(which) {}
+    [[nodiscard]] Micros due() const override { return never; }
+    [[nodiscard]] bool settled() const override { return true; }
+    void advance(Micros) override {}
+    void tell_place() override { plane_->tell_cells(); }
+    [[nodiscard]] const void* shared_cell() const override {
+      return plane_->moving() && !plane_->watches_[which_].alone() ? plane_->cells()[which_].cell() : nullptr;
+    }
+    ZoomPlane* plane_;
+    std::size_t which_;
+  };
 
   ZoomPlaneSettings settings_;
   std::array<Watch, 4> watches_;
-  std::array<double, 4> told_{};
-  std::array<Mover, 4> movers_{Mover{1.0, 1e-3}, Mover{0.0, 0.02}, Mover{0.0, 0.05}, Mover{0.0, 0.05}};
-  Gestures gestures_;
+  std::array<double, 4> told_{};  // what each cell held when it was last looked at
+  std::array<double, 4> said_{};  // where it was when it last said so
+  using PoseMover = Clocked<Mover, true>;
+  std::array<PoseMover, 4> movers_{PoseMover{*this, 1.0, 1e-3}, PoseMover{*this, 0.0, 0.02},
+                                   PoseMover{*this, 0.0, 0.05}, PoseMover{*this, 0.0, 0.05}};
+  Clocked<Gestures> gestures_;
+  std::array<PlaceCell, 4> place_cells_{PlaceCell{*this, 0}, PlaceCell{*this, 1}, PlaceCell{*this, 2},
+                                        PlaceCell{*this, 3}};
   Pose grabbed_{};
   bool carried_ = false;
   bool rested_ = true;

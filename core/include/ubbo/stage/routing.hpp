@@ -13,9 +13,8 @@ namespace ubbo {
 /// it first, so that a press shows at once; unless one of them is under way and catches it. The first move
 /// past a drag threshold decides: a handle under the contact wins along its own axes; else the innermost part
 /// that follows drags along that axis, can go that way, and need not stand back, wins, and the one that had
-/// it loses it. A dragged part that cannot follow any further hands the contact to the nearest of the others
-/// that can, inner ones first, at the very place of its end; and what is left of its flick likewise. At any
-/// time one part owns a contact.
+/// it loses it. At any time one part owns a contact. How a contact is handed on within one touch stands in
+/// hand_over.cpp.
 class Routing {
  public:
   /// The parts from the lowest to the topmost.
@@ -46,7 +45,7 @@ class Routing {
   bool pass_flick(Part& part, Point velocity);
   /// The part that owns a contact, or null.
   [[nodiscard]] const Part* owner(const Contact& contact) const { return contests_[index(contact)].owner; }
-  /// `part`, which is to change, gets a cancel for what it owns; `now` is when.
+  /// `part` has no contact from `now` on: what it had is cancelled.
   void cancel(Part& part, Micros now);
   /// `part` is gone.
   void forget(const Part& part);
@@ -67,7 +66,9 @@ class Routing {
     return static_cast<std::size_t>(contact.slot);
   }
   [[nodiscard]] Contest& contest_of(const Contact& contact) { return contests_[index(contact)]; }
+  void own(Contest& contest, Part* part);
   bool touch(Part& part, const Contact& contact, const Sample& sample);
+  void let_go(Part& part, const Contact& contact, LetGo how);
   void share(const Contest& contest, const Contact& contact, const Sample& sample);
   void refuse(const Sample& sample, const Answer& answer, const Fact& fact) const;
   bool accept(Part& topmost, Contact& contact, const Sample& sample);
@@ -77,9 +78,9 @@ class Routing {
   void explain(const Contest& contest, const Contact& contact, const Part& winner, Axis axis, Side side,
                const Sample& sample) const;
   void settle_standing(Contact& contact, const Sample& sample);
-  void hand_to(Part& other, Contact& contact, Point anchor, const Answer& answer, const Fact& fact);
-  void pass_on(Contact& contact, const Sample& sample);
-  void foresee(Contact& contact, const Sample& sample);
+  bool hand_to(Part& other, Contact& contact, Point anchor, const Answer& answer, const Fact& fact);
+  void drag(Contact& contact, const Sample& sample);
+  void predict(const Contact& contact, const Sample& sample);
   void end(Contact& contact);
 
   Surroundings* around_;

@@ -8,12 +8,17 @@
 #include <string_view>
 #include <unordered_map>
 #include <utility>
-#include <variant>
 #include <vector>
 
 #include "ubbo/parts/kind.hpp"
+#include "ubbo/stage/cell_news.hpp"
 #include "ubbo/stage/due_list.hpp"
+#include "ubbo/stage/event_queue.hpp"
+#include "ubbo/stage/focus.hpp"
+#include "ubbo/stage/layers.hpp"
 #include "ubbo/stage/routing.hpp"
+#include "ubbo/stage/seen_pieces.hpp"
+#include "ubbo/stage/stack_order.hpp"
 
 namespace ubbo {
 
@@ -48,18 +53,24 @@ struct Handle {
 ///
 /// *Events.* A touch, a key, a call, a write to a cell, something that comes due: each happens at a time of
 /// its own, one after another in order of their times, whatever frames come between; so outcomes never depend
-/// on the frame rate. What one part tells another by a cell happens at that same microsecond. What is called
-/// inside a callback, `touch`, `press`, `cancel_contacts` and changes of the stage among them, happens when
-/// the event that led to the callback is over, at its time. A write to a cell, outside of any event, happens
-/// when the stage is next told the time, by `advance`, `touch`, `press` or `at`.
+/// on the frame rate. Within each event the order is the same: the parts it reaches make their own state
+/// complete; then cells are told, and the parts that show them follow; then the app's callbacks run; then
+/// parts are laid out; then happens what callbacks asked for, as events of their own at the same time. A
+/// write to a cell, outside of any event, happens when the stage is next told the time, by `advance`,
+/// `touch`, `press` or `at`.
+///
+/// *Under a finger.* What the app asks of a part that a finger holds, by a write or a call that moves it,
+/// waits for the lift, and of several the last one counts. Removing, resetting and back cancel the contact
+/// and count at once. Other settings leave what is under the finger alone.
 ///
 /// *Cost.* `touch`, `press`, `advance` and reads allocate nothing once the parts are added, and take no lock.
 /// A frame costs what comes due in it, and one call for each part that moves; a part at rest costs nothing. A
 /// stage, its parts and its cells belong to one thread.
 ///
 /// *Exceptions.* What changes the stage throws `std::invalid_argument` for what is not taken, and then
-/// changes nothing. Nothing else throws but the app's own callbacks: such an exception passes out of the call
-/// that led to it, and leaves the stage sound.
+/// changes nothing. Nothing else throws but the app's own callbacks: whatever they throw, all that the event
+/// leads to happens, the other callbacks are called, and the first exception passes out of the call in the
+/// end.
 class Stage final : private Keeper, private Routing::Timekeeper {
  public:
   /// Throws `std::invalid_argument` for a setting out of its range.
@@ -69,7 +80,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   ~Stage();
 
   // Parts. Each of these may be called at any time, also in callbacks and while a finger is down: a part that
-  // is removed, moved, hidden, disabled or given other settings under a finger gets a cancel.
+  // is removed, moved, hidden or disabled under a finger has its contact cancelled.
 
   /// "" or why a part cannot be added so: the id is taken, empty or longer than 63 bytes, the placement is
   /// none, or `standing` names a part that is not there.
@@ -126,7 +137,15 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// The part of a handle, or null when it is gone.
   [[nodiscard]] Part* get(Handle handle) const;
   /// The parts from the lowest to the topmost.
-  [[nodiscard]] const std::vector<Part*>& parts() const { return order_; }
+  [[nodiscard]] const std::vector<Part*>& parts() const { return order_.parts(); }
+
+  /// Hands out the pieces of all parts in sight as they are drawn, from the lowest to the topmost, with where
+  /// they are on the screen, how visible, and what clips them: `stage.draw([](const Part&, const Piece&
+  /// piece) { … })`. With any renderer that is all there is to do.
+  template <class F>
+  void draw(F&& out) const {
+    for (const Part* part : parts()) seen_pieces(*part, [&](const Piece& piece) { out(*part, piece); });
+  }
 
   // Events.
 
@@ -143,10 +162,33 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   bool press(Key key, Micros time);
   /// The phone's back at `time`: the topmost part that wants it gets it. Returns as `press`.
   bool back(Micros time) { return press(Key::back, time); }
+  /// The phone's back as a gesture that begins, goes on and ends: the topmost part that wants back shows what
+  /// that would do as far as the gesture has come, 0 to 1. False: nobody wants it. In a callback false, and
+  /// done when the event is over.
+  bool back_begins(Micros time);
+  void back_moves(double progress, Micros time);
+  /// It was given up: the part goes back to where it was.
+  void back_cancelled(Micros time);
+  /// It was finished: as `back`, from where the gesture has come. False when the part does not want it any
+  /// more.
+  bool back_finished(Micros time);
   /// Has a part do an action or call at `time`. Returns true when it could; inside a callback false.
   bool act(Part& part, std::string action, Micros time);
   /// Runs `deed` as one event at `time`: writes, calls and changes in it all happen then.
   void at(Micros time, std::function<void()> deed);
+  /// Runs `deed` as one event when the stage's time has come to `time`, whatever the frames are; at once
+  /// where it has. `cancel` takes it back.
+  TimerId call_at(Micros time, std::function<void()> deed);
+  /// The same so long from now, as the stage has it.
+  TimerId call_after(Micros wait, std::function<void()> deed) {
+    return call_at(now() + wait, std::move(deed));
+  }
+  /// False where that has happened already.
+  bool cancel(TimerId timer) { return events_.cancel(timer); }
+  /// What movers, rails and alarms of the app's own register with, to run on the stage's clock:
+  /// `ubbo::Clocked<ubbo::Mover> lift{stage.own(), 0.0}`. Until they rest the stage is not settled. Send them
+  /// within `at`. They must go before the stage does.
+  [[nodiscard]] Part& own();
   /// Runs `writes`, whose changes of cells show on the parts at once, without motion.
   void at_once(const std::function<void()>& writes);
   /// Ends every open contact by a cancel, as when the app loses the screen.
@@ -169,18 +211,20 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// none that can use it.
   bool focus(std::string_view id);
   /// The topmost part that keeps all below it from contacts, the focus and back; or null.
-  [[nodiscard]] const Part* modal() const;
+  [[nodiscard]] const Part* modal() const { return layers_.modal(); }
   /// The part that has the focus, or null. One that is not in use for a while, such as on a page that another
   /// covers, has it again when it is.
-  [[nodiscard]] const Part* focused() const;
+  [[nodiscard]] const Part* focused() const { return focus_.part(); }
 
   /// Called when a stage that was settled no longer is, other than by a touch or `advance`: start the frame
   /// loop.
   void on_wake(std::function<void()> call) { on_wake_ = std::move(call); }
+  /// Told each moment that a hand should feel or an ear hear, once, when the event that led to it is over.
+  void on_moment(std::function<void(const Moment&)> call) { around_.on_moment = std::move(call); }
   /// True when nothing moves, no contact is down and no write waits, so that frames may stop until the next
   /// event.
   [[nodiscard]] bool settled() const {
-    return unsettled_ == 0 && contacts_.open_count() == 0 && later_.empty() && !something_waits();
+    return unsettled_ == 0 && contacts_.open_count() == 0 && !news_.any_later() && events_.empty();
   }
   /// How many contacts are down.
   [[nodiscard]] std::size_t open_contacts() const { return contacts_.open_count(); }
@@ -197,40 +241,29 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   [[nodiscard]] const Journal& journal() const { return around_.journal; }
 
  private:
-  struct KeyPress {
-    Key key;
-  };
-  struct Deed {
-    std::function<void()> what;
-  };
-  // What waits for the end of the present event.
-  struct Waiting {
-    Micros time;
-    std::variant<Sample, KeyPress, Deed> what;
-  };
   class Call;
   // Parts and callbacks that keep sending each other about cannot hang a call: the rest happens at the next
   // one.
   static constexpr int most_events_per_call = 10'000;
+  // A part that is due again and again at the same time, so often, gets no more time until something happens
+  // to it.
+  static constexpr int most_idle = 8;
 
-  // A layer that is open, and what had the focus before it was.
-  struct Layer {
-    Part* part;
-    Part* focus_before;
-    int above = -1;  // how many it was told lie on it
-  };
-
-  void opened(Part& layer) override;
-  void closed(Part& layer) override;
-  void forget_layer(const Part& layer);
-  void tell_covered();
-  [[nodiscard]] std::size_t lowest_in_use() const;
-  void bury_doomed();
   void heard(Part& part) override;
-  void call(Part& part, std::function<void()> deed) override;
+  void call(Part& part, WhileHeld how, std::function<void()> deed) override;
   bool pass_on(Part& part, Point velocity) override { return routing_.pass_flick(part, velocity); }
-  void before(Part& part) override { part.advance(around_.now); }
+  void closing(Part& part, const Passage& passage, bool closes) override;
+  // Parts work between these, and what they write to cells is held back until all are complete.
+  void before(Part& part) override {
+    begin_work();
+    part.post_.idle = 0;
+    part.advance(around_.now);
+  }
   void after(Part& part) override;
+  void begin_work() {
+    if (!std::exchange(working_, true)) detail::Together::begin();
+  }
+  void tell_cells();
 
   // The app's clock and the stage's own differ once one of them has been found wrong.
   [[nodiscard]] Micros own(Micros told) const {
@@ -242,37 +275,45 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   void finish_add(std::unique_ptr<Part> part, const Placement& placement, Standing standing);
   [[nodiscard]] Box container(const Part* outer, const Placement& placement) const;
   void do_remove(Part& part);
-  void tell_outer(Part& part, const std::function<void(Part&)>& news);
+  template <class F>
+  void tell_container(Part& part, F&& news);
+  void bury_doomed();
   void bury();
-  void move_in_order(Part& part, bool up);
   void let_go_of(Part& part);
   void lay_out();
   bool lay_once(std::vector<Part*>& changed);
 
-  void do_or_wait(std::function<void()> deed);
-  void wait(Waiting what);
-  [[nodiscard]] bool something_waits() const { return waiting_at_ < waiting_.size(); }
-  Waiting take_waiting();
+  void do_or_wait(std::function<void()> deed, bool by_app = false);
   // What follows has nothing to do at most samples and frames; then it costs a comparison.
   void share_places() {
-    if (!sharing_.empty() || newcomers_) share_all_places();
+    if (news_.any_sharing()) share_all_places();
   }
   void share_all_places();
   void tell_places();
-  void sharing(Part& part);
-  void carry(Part& part);
   void tell_time(Micros time);
   void run_until(Micros until) {
     if (const Micros next = next_due(); budget_ <= 0 || (next <= until && next != never)) run_due(until);
   }
   void run_due(Micros until);
-  [[nodiscard]] Micros next_due() const {
-    return something_waits() ? std::min(waiting_[waiting_at_].time, due_list_.due()) : due_list_.due();
-  }
+  void run_part(Part& part);
+  [[nodiscard]] Micros next_due() const { return std::min(events_.due(), due_list_.due()); }
   void set_time(Micros time) { around_.now = happened_ = std::max(happened_, time); }
-  void perform(const Waiting& waiting);
+  void perform(EventQueue::Event event);
+  [[nodiscard]] bool unfinished() const {
+    return working_ || news_.any_soon() || layers_.any_changed() || to_lay_ || !outbox_.empty() ||
+           !doomed_.empty() || !graves_.empty();
+  }
   void settle_event() {
-    if (soon_at_ < soon_.size() || to_lay_ || !doomed_.empty() || !graves_.empty()) settle_all();
+    if (working_ && detail::Together::nothing_to_tell()) {
+      working_ = false;
+      detail::Together::end();
+    }
+    if (unfinished()) settle_all();
+  }
+  // Nothing moves, waits or is due until then: a frame costs a look at these.
+  [[nodiscard]] bool nothing_until(Micros until) const {
+    return !busy_ && active_.empty() && next_due() > until && !news_.any_later() && !news_.any_sharing() &&
+           asked_frame_ <= frame_ && !unfinished();
   }
   void settle_all();
   bool take_sample(const Sample& sample);
@@ -284,12 +325,18 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   [[nodiscard]] Micros when(Micros told) const;
   bool take_key(Key key);
   bool take_back();
-  void move_focus(bool on);
-  [[nodiscard]] static bool can_focus(const Part& part);
+  [[nodiscard]] Part* wants_back(bool& blocked);
+  Part* followed_back();
   void frame(Micros now);
   void wake();
 
+  void look_at_own() {
+    if (own_ != nullptr) after(*own_);
+  }
+
   Surroundings around_;
+  Outbox outbox_;
+  std::unique_ptr<Part> own_;  // what the app's own members belong to
   Routing routing_{around_, *this};
   struct Slot {
     std::unique_ptr<Part> part;
@@ -298,33 +345,32 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   std::vector<Slot> slots_;
   std::vector<std::size_t> free_slots_;
   std::unordered_map<std::string_view, Part*> by_id_;
-  std::vector<Part*> order_;
+  StackOrder order_;
+  Focus focus_{order_};
+  Layers layers_{order_, focus_, routing_, *this};
   std::vector<Part*> graves_;  // removed in this event
+  std::vector<Part*> doomed_;  // are removed when what leaves in them has left
   DueList due_list_;
+  EventQueue events_;
+  CellNews news_;
   std::vector<Part*> active_;  // not settled, and some that have settled since
-  std::vector<Part*> sharing_;
   std::size_t unsettled_ = 0;
   std::uint64_t next_age_ = 0;
-  std::vector<Part*> soon_;       // heard a cell within this event
-  std::size_t soon_at_ = 0;       // those before it have been dealt with
-  std::vector<Part*> later_;      // heard one outside of any
-  std::vector<Waiting> waiting_;  // in order of time
-  std::size_t waiting_at_ = 0;    // those before it have been dealt with
+  std::uint64_t last_timer_ = 0;
   Contacts contacts_;
-  Part* focus_ = nullptr;
-  std::vector<Layer> layers_;  // from the one that opened first
-  std::vector<Part*> doomed_;  // are removed when what leaves in them has left
+  Handle back_part_{};  // follows a back gesture
   std::function<void()> on_wake_;
+  detail::FirstError error_;             // of the app's callbacks, in this call
   Micros happened_ = -farthest_time;     // the time of the last thing that happened
   Micros frame_ = -farthest_time;        // the last time `advance` was given
   Micros asked_frame_ = -farthest_time;  // by an `advance` inside a callback
   Micros ahead_{0};                      // how much the stage's own time is ahead of the app's
   int budget_ = 0;                       // how many more events this call may run
   bool busy_ = false;
+  bool working_ = false;  // parts are at work, and cells have yet to be told
   bool woken_ = false;
   bool to_lay_ = false;
   bool laying_ = false;
-  bool newcomers_ = false;  // parts began to share their place, and who leads is to be settled
 };
 
 namespace questions {
@@ -332,10 +378,17 @@ inline constexpr Question back{"who gets back?"};
 inline constexpr Question layout{"does the layout come to rest?"};
 inline constexpr Question endless{"do the callbacks come to an end?"};
 inline constexpr Question clock{"do the clocks agree?"};
+inline constexpr Question asked{"when does what the app asks count?"};
+inline constexpr Question idle{"does it use its time?"};
 }  // namespace questions
 namespace answers {
 inline constexpr Answer back_taken{&questions::back, "this part", true, "back went to {part}",
                                    "{part} gets back"};
+inline constexpr Answer back_begins{&questions::back, "this part, as far as the gesture has come", true,
+                                    "a back gesture begins: {part} follows it", "back begins"};
+inline constexpr Answer back_given_up{&questions::back, "nobody, it was given up", false,
+                                      "the back gesture was given up: {part} goes back to where it was",
+                                      "back given up"};
 inline constexpr Answer back_blocked{&questions::back, "nobody, it is blocked", false,
                                      "back: {part} keeps it from what lies below, and does not want it",
                                      "back is blocked"};
@@ -356,8 +409,17 @@ inline constexpr Answer clock_went_back{
     "a frame came {back} before what had happened: some sample's clock was wrong, and "
     "time goes on from here",
     "clock went back"};
-inline constexpr std::array stage_answers{&back_taken,      &back_blocked,      &back_nobody,
-                                          &layout_restless, &callbacks_endless, &clock_went_back};
+inline constexpr Answer asked_waits{&questions::asked, "after the lift", true,
+                                    "the app asks {part} to move while a finger holds it: it waits for the "
+                                    "lift",
+                                    "waits for the lift"};
+inline constexpr Answer due_again{&questions::idle, "no", false,
+                                  "{part} was due {times|time|times} at the same moment and did nothing "
+                                  "about it: it gets no more time until something happens to it",
+                                  "due again and again"};
+inline constexpr std::array stage_answers{
+    &back_taken,      &back_begins,       &back_given_up,   &back_blocked, &back_nobody,
+    &layout_restless, &callbacks_endless, &clock_went_back, &asked_waits,  &due_again};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -51,9 +51,7 @@ inline constexpr Answer too_many_contacts{&questions::sound, "no, too many conta
                                           "bad sample"};
 inline constexpr Answer far_ahead{
     &questions::sound, "no, far ahead of everything else", false,
-    "a sample of contact {contact} was bad: {ahead} ahead of everything else, and "
-    "{ahead.limit} is the most",
-    "bad sample"};
+    "a sample of contact {contact} was bad: more than {ahead} ahead of everything else", "bad sample"};
 inline constexpr std::array sample_answers{&not_down,   &already_down,      &time_went_back,
                                            &not_finite, &too_many_contacts, &far_ahead};
 }  // namespace answers
@@ -71,7 +69,6 @@ struct Contact {
   VelocityTracker history{};
   Smoother smoother{};
   bool contested = false;  ///< it is still open which part may drag with it: none may yet
-  bool shared = false;     ///< other parts could go on with it where its owner is at its end
   bool open = false;
 };
 

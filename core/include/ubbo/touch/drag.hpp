@@ -26,6 +26,8 @@ class Drag {
   void press(Point at);
   /// The contact moved; returns true when this sample made it a drag. `threshold` in dp.
   bool move(const Point& at, double threshold);
+  /// It is a drag already, in the middle of which the contact is at `at`; its offset counts from `anchor`.
+  void go_on(Point anchor, Point at);
   /// The contact ended.
   void end() { state_ = State::idle; }
 

@@ -29,6 +29,8 @@ struct GestureSettings {
   Drags drags = Drags::both;
   bool two_contacts = true;
   bool edges = true;
+
+  friend bool operator==(const GestureSettings&, const GestureSettings&) = default;
 };
 
 template <>
@@ -64,6 +66,8 @@ class Gestures {
 
   /// True while a contact is down.
   [[nodiscard]] bool busy() const { return state_ != State::idle; }
+  /// True while a contact is down, or something of it is still to happen.
+  [[nodiscard]] bool moving() const { return busy() || due() != never; }
   /// True while a press is to be shown.
   [[nodiscard]] bool pressed() const { return state_ == State::pressed || state_ == State::held; }
 

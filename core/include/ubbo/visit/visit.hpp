@@ -64,6 +64,11 @@ class Visit {
   bool toggle(Micros now) { return open() ? close(now) : open(now); }
   /// Is here, or away, at once.
   void put(bool here);
+  /// While it is here: shows itself as far on its way out as `share`, 0 to 1, as a gesture has come that may
+  /// yet be given up.
+  void show_leaving(double share);
+  /// Sets out for here from there.
+  void come_back(Micros now);
   /// Other guises and passages, from the next call on. What moves goes on as it was sent.
   void set_plan(VisitPlan plan);
   void set_reduced(Reduced reduced) { reduced_ = reduced; }

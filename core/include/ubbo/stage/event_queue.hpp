@@ -1,0 +1,54 @@
+#pragma once
+
+#include <algorithm>
+#include <cstdint>
+#include <functional>
+#include <utility>
+#include <variant>
+#include <vector>
+
+#include "ubbo/base/time.hpp"
+#include "ubbo/touch/gesture.hpp"
+#include "ubbo/touch/sample.hpp"
+
+namespace ubbo {
+
+/// A call that waits for its time.
+enum class TimerId : std::uint64_t { none };
+
+/// What waits for its time, or for the end of the present event: in order of time, and of those at the same
+/// time in the order in which they came.
+class EventQueue {
+ public:
+  struct KeyPress {
+    Key key;
+  };
+  struct Deed {
+    std::function<void()> what;
+    bool by_app = false;  ///< it runs the app's own code
+    TimerId timer = TimerId::none;
+  };
+  struct Event {
+    Micros time;
+    std::variant<Sample, KeyPress, Deed> what;
+  };
+
+  /// Makes room, so that so many may wait without memory being asked for.
+  void reserve(std::size_t events) { events_.reserve(events); }
+  void add(Event event);
+  [[nodiscard]] bool empty() const { return begin_ == events_.size(); }
+  /// When the first is to happen; `never` when none waits.
+  [[nodiscard]] Micros due() const { return empty() ? never : events_[begin_].time; }
+  /// The first. Needs one.
+  [[nodiscard]] const Event& first() const { return events_[begin_]; }
+  /// Takes the first out. Needs one.
+  Event take();
+  /// Takes the call of this timer out; false when it does not wait.
+  bool cancel(TimerId timer);
+
+ private:
+  std::vector<Event> events_;
+  std::size_t begin_ = 0;  // those before it have been taken
+};
+
+}  // namespace ubbo

@@ -1,0 +1,32 @@
+#include "ubbo/stage/event_queue.hpp"
+
+namespace ubbo {
+
+void EventQueue::add(Event event) {
+  auto place = events_.end();
+  while (place != events_.begin() + static_cast<std::ptrdiff_t>(begin_) && place[-1].time > event.time)
+    --place;
+  events_.insert(place, std::move(event));
+}
+
+EventQueue::Event EventQueue::take() {
+  Event taken = std::move(events_[begin_++]);
+  if (empty()) {
+    events_.clear();
+    begin_ = 0;
+  }
+  return taken;
+}
+
+bool EventQueue::cancel(TimerId timer) {
+  const auto found = std::find_if(events_.begin() + static_cast<std::ptrdiff_t>(begin_), events_.end(),
+                                  [&](const Event& event) {
+                                    const auto* deed = std::get_if<Deed>(&event.what);
+                                    return deed != nullptr && timer != TimerId::none && deed->timer == timer;
+                                  });
+  if (found == events_.end()) return false;
+  events_.erase(found);
+  return true;
+}
+
+}  // namespace ubbo

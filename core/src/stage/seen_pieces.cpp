@@ -1,0 +1,74 @@
+#include "ubbo/stage/seen_pieces.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace ubbo {
+
+namespace {
+
+Point turned(Point at, double radians) {
+  if (radians == 0.0) return at;
+  const double cos = std::cos(radians);
+  const double sin = std::sin(radians);
+  return {at.x * cos - at.y * sin, at.x * sin + at.y * cos};
+}
+
+// The box around a box that is scaled and turned about a point.
+Box around(const Box& box, Point centre, double scale, double radians) {
+  const Point middle = centre + turned(box.centre() - centre, radians) * scale;
+  const double cos = std::fabs(std::cos(radians));
+  const double sin = std::fabs(std::sin(radians));
+  const Size size{(box.w * cos + box.h * sin) * scale, (box.w * sin + box.h * cos) * scale};
+  return {middle.x - size.w / 2, middle.y - size.h / 2, size.w, size.h};
+}
+
+// What of a box its guise leaves uncovered.
+std::optional<Box> uncovered(const Box& box, const Insets& covered) {
+  if (covered == Insets{}) return {};
+  return inner(box,
+               {covered.left * box.w, covered.top * box.h, covered.right * box.w, covered.bottom * box.h});
+}
+
+std::optional<Box> both(const std::optional<Box>& a, const std::optional<Box>& b) {
+  return a && b ? common(*a, *b) : a ? a : b;
+}
+
+}  // namespace
+
+SeenThrough::SeenThrough(const Part& part) {
+  const Guise own = part.guise();
+  add(part.box().centre(), own, uncovered(part.box(), own.covered));
+  const Part* inner = &part;
+  for (const Part* outer = part.outer(); outer != nullptr; inner = std::exchange(outer, outer->outer())) {
+    const Guise by = outer->guise_of(*inner);
+    const Box box = inner->box();
+    add(box.centre(), by, both(uncovered(box, by.covered), outer->window()));
+    const Guise guise = outer->guise();
+    add(outer->box().centre(), guise, uncovered(outer->box(), guise.covered));
+  }
+}
+
+void SeenThrough::add(Point centre, const Guise& guise, std::optional<Box> clip) {
+  const bool changes = guise.scale != 1.0 || guise.turn != 0.0 || guise.opacity != 1.0 || clip;
+  if (!changes || count_ == steps_.size()) return;
+  steps_[count_++] = {centre, guise.scale, guise.turn, guise.opacity, clip};
+}
+
+Piece SeenThrough::operator()(Piece piece) const {
+  for (std::size_t i = 0; i < count_; ++i) {
+    const Step& step = steps_[i];
+    piece.clip = both(piece.clip, step.clip);
+    piece.opacity *= std::clamp(step.opacity, 0.0, 1.0);
+    if (step.scale == 1.0 && step.turn == 0.0) continue;
+    const Point middle = step.centre + turned(piece.box.centre() - step.centre, step.turn) * step.scale;
+    const double w = piece.box.w * step.scale;
+    const double h = piece.box.h * step.scale;
+    piece.box = {middle.x - w / 2, middle.y - h / 2, w, h};
+    piece.turn += step.turn;
+    if (piece.clip) piece.clip = around(*piece.clip, step.centre, step.scale, step.turn);
+  }
+  return piece;
+}
+
+}  // namespace ubbo

@@ -1,0 +1,109 @@
+// A part of an app's own: numbers that a finger spins, round and round. docs/own-part.md builds it.
+#pragma once
+
+#include <cmath>
+#include <ubbo/ubbo.hpp>
+
+namespace rounds {
+using namespace ubbo;
+struct WheelSettings {
+  std::string label{};
+  Link<int> value{};
+  double count = 14.0;  ///< how many numbers there are
+};
+class Wheel final : public Sliding {
+ public:
+  using Settings = WheelSettings;
+  static constexpr double item = 40.0;  // dp from one number to the next
+  static const PartKind& described();
+  static std::string fault(const std::string& id, const Box&, const WheelSettings& settings) {
+    if (!settings.value.linked()) return "wheel '" + id + "': value takes a cell";
+    return settings_fault("wheel '" + id + "'", settings);
+  }
+  Wheel(std::string id, const Box& box, WheelSettings settings, Surroundings& around)
+      : Sliding(checked_id<Wheel>(std::move(id), box, settings), box, around, plan(), {}) {
+    change(std::move(settings));
+    rail_.put_at(place_near(settings_.value.get()));  // there from the first, without motion
+  }
+  const WheelSettings& settings() const { return settings_; }
+  void change(WheelSettings settings) {
+    settings_ = std::move(settings);
+    const std::function place = [this](const int& number) { return place_near(number); };
+    const std::function number = [this](double at, const int&) { return number_at(at); };
+    rail_.change(plan(), {settings_.value, place, number});
+  }
+  // The number at a place of the endless row, and the place of a number that is nearest to where it goes.
+  int number_at(double place) const {
+    const double at = std::round(place);
+    return static_cast<int>(at - std::floor(at / settings_.count) * settings_.count);
+  }
+  double place_near(int number) const {
+    return number + std::round((target() - number) / settings_.count) * settings_.count;
+  }
+  int number() const { return number_at(target()); }
+  const PartKind& kind() const override { return described(); }
+  Accessible accessible() const override {
+    return {.role = "spinbutton", .label = settings_.label, .value_now = number(), .keys = "Up, Down"};
+  }
+  bool press(Key key) override {
+    if (key != Key::up && key != Key::down) return false;
+    rail_.key(std::round(target()) + (key == Key::up ? 1.0 : -1.0));
+    return true;
+  }
+
+ private:
+  // It snaps to whole numbers, a flick coasts to the one it reaches, and there is no end either way.
+  static RailPlan plan() {
+    return {.least = -1e6,
+            .most = 1e6,
+            .dp_per_unit = -item,
+            .unit = "numbers",
+            .rests = SnapPoints::even(-1e6, 1e6, 1.0),
+            .passage = Coast::half_life(std::chrono::milliseconds(180)),
+            .carry = std::chrono::milliseconds(260),
+            .tells = Tells::target};
+  }
+  WheelSettings settings_;
+};
+
+inline constexpr std::array wheel_readings{
+    ReadingInfo{"number", "", "the number it shows or goes to", &read<Wheel, &Wheel::number>},
+    ReadingInfo{"dragging", "", "a finger spins it", &read<Wheel, &Wheel::dragging>}};
+inline constexpr std::array wheel_actions{
+    PartAction{"increase", "goes on by one", [](Part& part) { part.press(Key::up); }},
+    PartAction{"decrease", "goes back by one", [](Part& part) { part.press(Key::down); }}};
+inline void wheel_pieces(const Part& part, const PieceTaker& out) {
+  const auto& it = static_cast<const Wheel&>(part);
+  const Box box = it.box();
+  const double high = Wheel::item, half = box.h / high / 2 - 0.5;
+  out({.role = Role::surface, .box = box, .held = it.dragging()});
+  for (double at = std::ceil(it.offset() - half); at <= it.offset() + half; ++at) {
+    const double away = at - it.offset();
+    const std::string words = std::to_string(it.number_at(at));
+    out({.role = Role::value,
+         .box = {box.x, box.centre().y + (away - 0.5) * high, box.w, high},
+         .words = words,
+         .opacity = 1.0 - std::fabs(away) / (half + 1.0)});
+  }
+}
+}  // namespace rounds
+
+template <>
+inline std::span<const ubbo::Setting<rounds::WheelSettings>> ubbo::settings_of<rounds::WheelSettings>() {
+  using S = rounds::WheelSettings;
+  static const std::array table{
+      declare::text<&S::label>("label", "what the number is"),
+      declare::cell<&S::value>("value", "the cell it shows and changes"),
+      declare::number<&S::count>("count", "", 2.0, 1000.0, "how many numbers there are")};
+  return table;
+}
+inline const ubbo::PartKind& rounds::Wheel::described() {
+  static const PartKind kind = describe<Wheel>({.name = "wheel",
+                                                .means = "numbers that a finger spins, round and round",
+                                                .role = "spinbutton",
+                                                .readings = wheel_readings,
+                                                .pieces = &wheel_pieces,
+                                                .keys = "Up, Down",
+                                                .actions = wheel_actions});
+  return kind;
+}
