@@ -631,6 +631,20 @@ TEST_CASE("a row that is removed closes its gap in one motion with its list") {
   CHECK(stage.settled());
 }
 
+TEST_CASE("a layer that a tap closes while a call to close waits for the lift tells its cell") {
+  Cell<bool> open{false};
+  Stage stage;
+  auto& sheet = stage.add<Sheet>("sheet", {0, 100, 360, 600}, {.open = open, .rests = {300}});
+  stage.at(ms(0), [&] { open.set(true); });
+  stage.advance(ms(2000));
+  touch(stage, 2000, Phase::down, {180, 60});
+  stage.at(ms(2050), [&] { sheet.close(); });
+  touch(stage, 2100, Phase::up, {180, 60});
+  stage.advance(ms(5000));
+  CHECK_FALSE(sheet.is_open());
+  CHECK_FALSE(open.get());
+}
+
 TEST_CASE("a swap beside a carousel that wraps goes the short way round") {
   for (const bool wrap : {false, true}) {
     Cell<Choice> shows{Choice({"Brood", "Stores", "Pests", "Notes"})};

@@ -190,11 +190,14 @@ void EdgePanel::set_out() {
     const Visit::State now = goal > 0 ? Visit::State::arriving : Visit::State::leaving;
     if (std::exchange(state_, now) != now) decide(goal > 0 ? answers::visit_arrives : answers::visit_leaves);
   }
-  if (!asked()) {  // else what the app has written counts
-    if (rest_cell_.linked()) rest_cell_.set(rest_);
-    if (open_cell_.linked()) open_cell_.set(rest_ > 0);
-  }
+  tell_rest();
   went(state_);
+}
+
+void EdgePanel::tell_rest() {
+  if (asked()) return;  // what the app has written counts
+  if (rest_cell_.linked()) rest_cell_.set(rest_);
+  if (open_cell_.linked()) open_cell_.set(rest_ > 0);
 }
 
 void EdgePanel::rested() {
@@ -208,7 +211,7 @@ void EdgePanel::to(int rest) {
   rest = std::clamp(rest, 0, most_rest());
   if (rest == rest_) {
     decide(rest > 0 ? answers::visit_open_already : answers::visit_closed_already);
-    return;
+    return tell_rest();  // a finger may have brought it here while that waited
   }
   backs_ = false;
   rail_.set_bounds(0.0, most());

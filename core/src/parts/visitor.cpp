@@ -141,6 +141,7 @@ bool Visitor::go(bool open) {
   visit_.set_reduced(reduced_for(reduced_, around().reduced_motion));
   if (open == visit_.open()) {
     decide(open ? answers::visit_open_already : answers::visit_closed_already);
+    if (cell_.linked() && !asked()) cell_.set(open);  // a finger may have brought it here while that waited
     return false;
   }
   if (open && visit_.away()) {

@@ -109,6 +109,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   [[nodiscard]] int asked_for() const;
   void to(int rest);
   void set_out();
+  void tell_rest();
   void wait_for_finger();
   void rested();
   void take_rests();
