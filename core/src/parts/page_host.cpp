@@ -226,6 +226,8 @@ void PageHost::update() {
   if (pressed() || backs_ || rail_.owes_landing()) return;
   let_rest(0, way_.size() - 1);
   aim(static_cast<std::size_t>(std::max(0.0, std::round(target()))));
+  // A page that a finger chose while a call waited is told once that call has been done, whatever it did.
+  if (settings_.shows.linked() && !asked()) settings_.shows.set(settings_.shows.get().with(page_));
   if (rail_.settled()) rested();
 }
 
