@@ -704,9 +704,7 @@ class Restless final : public Part {
  private:
   struct Always final : TimedMember {
     using TimedMember::TimedMember;
-    [[nodiscard]] Micros due() const override { return ms(100); }
-    [[nodiscard]] bool settled() const override { return true; }
-    void advance(Micros) override {}
+    void add_timing(Timing& timing) const override { timing.add({.due = ms(100)}); }
   } always_{*this};
 };
 

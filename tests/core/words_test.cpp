@@ -455,9 +455,7 @@ TEST_CASE("each answer is given, and what it claims is so") {
   {  // what is asked under a finger; and a part that does nothing when it is due
     struct Idle final : TimedMember {
       using TimedMember::TimedMember;
-      [[nodiscard]] Micros due() const override { return ms(50); }
-      [[nodiscard]] bool settled() const override { return true; }
-      void advance(Micros) override {}
+      void add_timing(Timing& timing) const override { timing.add({.due = ms(50)}); }
     };
     Stage stage({.journal = 100});
     auto& list = stage.add<List>("rows", {0, 0, 360, 400}, {.count = 50});

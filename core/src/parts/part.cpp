@@ -73,23 +73,10 @@ void Part::decide(const Answer& answer, std::initializer_list<Fact> facts) const
   voice_.say(around_->now, *said, facts);
 }
 
-bool Part::settled() const {
-  if (held()) return false;
-  for (const TimedMember* one = timed_; one != nullptr; one = one->next_)
-    if (!one->settled()) return false;
-  return true;
-}
-
-bool Part::catches() const {
-  for (const TimedMember* one = timed_; one != nullptr; one = one->next_)
-    if (one->catches()) return true;
-  return false;
-}
-
-Micros Part::due() const {
-  Micros next = never;
-  for (const TimedMember* one = timed_; one != nullptr; one = one->next_) next = std::min(next, one->due());
-  return next;
+Timing Part::timing() const {
+  Timing all{.settled = !held()};
+  for (const TimedMember* one = timed_; one != nullptr; one = one->next_) one->add_timing(all);
+  return all;
 }
 
 void Part::advance(Micros now) {
@@ -102,16 +89,8 @@ const char* name_of(MomentKind kind) {
   return names[static_cast<std::size_t>(kind)];
 }
 
-void Part::meet() {
-  met_ = true;
-  container_ = dynamic_cast<Container*>(this);
-  layer_ = dynamic_cast<LayerPart*>(this);
-  back_taker_ = dynamic_cast<BackTaker*>(this);
-  surface_ = dynamic_cast<DragSurface*>(this);
-}
-
 void Part::hear() {
-  if (around_->keeper != nullptr && !met_) {
+  if (around_->keeper != nullptr && !post_.there) {
     post_.heard_early = true;  // it is told once it is there
     return;
   }
@@ -122,7 +101,7 @@ void Part::hear() {
 }
 
 void Part::ask(std::function<void()> deed, WhileHeld how) {
-  if (around_->keeper != nullptr && met_) return around_->keeper->call(*this, how, std::move(deed));
+  if (around_->keeper != nullptr && post_.there) return around_->keeper->call(*this, how, std::move(deed));
   deed();
   update();
 }

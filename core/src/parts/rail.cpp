@@ -96,9 +96,9 @@ void Rail::advance(Micros now) {
 void Rail::tell(double value) {
   if (asked_) return;
   cell_value_ = value;
-  if (plan_.tells != Tells::place) return cell_.set(value);
+  if (plan_.tells != Tells::place) return cell_.set(value, watch_);
   const detail::Writing carried(Write::carried);
-  cell_.set(value);
+  cell_.set(value, watch_);
 }
 
 void Rail::tell_place() {

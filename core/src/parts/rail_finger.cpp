@@ -54,12 +54,13 @@ void Rail::overscroll() {
 // The finger has it there. What the app has written since the finger last chose counts until it chooses anew.
 void Rail::show_dragged(double place) {
   mover_.put(place);
+  double says = place;
   if (!plan_.rests.empty()) {
-    const std::size_t step = plan_.rests.nearest(place);
+    const auto [step, snapped] = plan_.rests.look(place);
     if (std::exchange(step_, step) != step) part_->moment(MomentKind::step_passed);
+    if (plan_.tells == Tells::choice) says = snapped;
   }
   if (plan_.tells == Tells::target || plan_.tells == Tells::rest) return;
-  const double says = plan_.tells == Tells::choice ? plan_.rests.snapped(position()) : position();
   if (asked_ && says == cell_value_) return;
   asked_.reset();
   tell(says);

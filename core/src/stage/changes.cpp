@@ -50,7 +50,7 @@ void Stage::finish_add(std::unique_ptr<Part> made, const Placement& placement, S
     slots_[part.post_.slot].part = std::move(made);
   }
   by_id_.emplace(part.id_, &part);
-  part.meet();
+  part.post_.there = true;
   order_.add(part);
   std::size_t depth = 1;
   for (const Part* outer = part.outer_; outer != nullptr; outer = outer->outer_) ++depth;

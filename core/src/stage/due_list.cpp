@@ -27,9 +27,8 @@ void DueList::sink(std::size_t at) {
   put(at, entry);
 }
 
-void DueList::set(Part& part, Micros due) {
+void DueList::change(Part& part, Micros due) {
   Part::Post& post = part.post_;
-  if (post.due == due) return;
   post.due = due;
   if (due == never) {
     const std::size_t at = std::exchange(post.heap_at, 0) - 1;

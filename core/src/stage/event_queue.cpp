@@ -7,14 +7,16 @@ void EventQueue::add(Event event) {
   while (place != events_.begin() + static_cast<std::ptrdiff_t>(begin_) && place[-1].time > event.time)
     --place;
   events_.insert(place, std::move(event));
+  look();
 }
 
 EventQueue::Event EventQueue::take() {
   Event taken = std::move(events_[begin_++]);
-  if (empty()) {
+  if (begin_ == events_.size()) {
     events_.clear();
     begin_ = 0;
   }
+  look();
   return taken;
 }
 
@@ -26,6 +28,7 @@ bool EventQueue::cancel(TimerId timer) {
                                   });
   if (found == events_.end()) return false;
   events_.erase(found);
+  look();
   return true;
 }
 

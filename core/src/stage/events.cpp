@@ -25,16 +25,16 @@ void Stage::after(Part& part) {
   if (part.post_.gone) return;
   part.update();
   Part::Post& post = part.post_;
-  due_list_.set(part, part.due());
-  const bool settled = part.settled();
-  if (settled != post.settled) {
-    post.settled = settled;
-    settled ? --unsettled_ : ++unsettled_;
+  const Timing timing = part.timing();
+  due_list_.set(part, timing.due);
+  if (timing.settled != post.settled) {
+    post.settled = timing.settled;
+    timing.settled ? --unsettled_ : ++unsettled_;
   }
   layers_.look(part);
-  if (!settled) {
+  if (!timing.settled && timing.tells) {
     if (!std::exchange(post.active, true)) active_.push_back(&part);
-    if (part.shares_cell()) news_.sharing(part);
+    if (timing.shares != nullptr) news_.sharing(part);
   }
   if (part.held() || !part.asked()) return;
   news_.lifted(part);
@@ -166,7 +166,7 @@ void Stage::tell_time(Micros time) {
   run_until(time);
   set_time(time);
   share_places();
-  news_.begin_event();
+  if (news_.any_later()) news_.begin_event();
   woken_ = false;
   settle_event();
 }
@@ -190,7 +190,7 @@ void Stage::frame(Micros now) {
   woken_ = false;
   // Cells that follow what moves; whoever looks at them goes along.
   for (std::size_t i = 0; i < active_.size(); ++i)
-    if (Part& part = *active_[i]; !part.post_.settled && !part.post_.shares && part.shares_cell())
+    if (Part& part = *active_[i]; !part.post_.settled && !part.post_.shares && part.timing().shares != nullptr)
       news_.sharing(part);
   share_places();
   tell_places();

@@ -25,9 +25,7 @@ class [[nodiscard]] Watch {
   /// Ends the watch now.
   void stop() { node_.reset(); }
   /// True when nobody else watches the same cell.
-  [[nodiscard]] bool alone() const {
-    return node_ == nullptr || (node_->after->after == node_.get() && node_->before == node_->after);
-  }
+  [[nodiscard]] bool alone() const { return node_ != nullptr && node_->after->after == node_.get(); }
 
  private:
   std::unique_ptr<detail::WatchNode> node_;
@@ -71,6 +69,19 @@ class Cell : private detail::Telling {
     value_ = std::move(value);
     ++version_;
     if (!telling_) tell_now_or_later();
+  }
+
+  /// The same by who watches it with `own` and need not be told of it: where nobody else watches, nothing more
+  /// is to be done.
+  void set(T value, const Watch& own) {
+    if (same(value, value_)) return;
+    const bool all_told = told_ == version_ && !telling_;
+    value_ = std::move(value);
+    ++version_;
+    if (all_told && own.alone())
+      told_ = version_;
+    else if (!telling_)
+      tell_now_or_later();
   }
 
   /// Calls `tell` after each change from now on, until the returned watch or the cell is gone.
@@ -191,13 +202,19 @@ class Link {
   void set(T value) const {
     if (linked()) (*cell_)->set(std::move(value));
   }
+  void set(T value, const Watch& own) const {
+    if (linked()) (*cell_)->set(std::move(value), own);
+  }
   /// `who` moves what the cell tells from now on: the part that led it before stops and follows.
   void lead(const void* who) const {
     if (linked()) (*cell_)->led_by_ = who;
   }
   [[nodiscard]] bool led_by(const void* who) const { return linked() && (*cell_)->led_by_ == who; }
   /// Watches the cell. Needs `linked()`.
-  Watch watch(std::function<void(const T&)> tell) const { return (*cell_)->watch(std::move(tell)); }
+  template <class F>
+  Watch watch(F&& tell) const {
+    return (*cell_)->watch(std::forward<F>(tell));
+  }
 
  private:
   std::shared_ptr<Cell<T>*> cell_;

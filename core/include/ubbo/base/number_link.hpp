@@ -30,16 +30,18 @@ class NumberLink {
   [[nodiscard]] const void* cell() const { return other_ != nullptr ? other_->cell() : cell_.cell(); }
   /// Needs `linked()`.
   [[nodiscard]] double get() const { return other_ != nullptr ? other_->get() : cell_.get(); }
-  /// Does nothing when the cell is gone.
-  void set(double value) const {
+  /// Written by who watches it with `own`, who may or may not be told of it. Does nothing when the cell is
+  /// gone.
+  void set(double value, const Watch& own) const {
     if (other_ != nullptr)
-      other_->set(value);
+      other_->set(value, own);
     else
-      cell_.set(value);
+      cell_.set(value, own);
   }
   /// Needs `linked()`.
-  Watch watch(std::function<void(double)> tell) const {
-    return other_ != nullptr ? other_->watch(std::move(tell)) : cell_.watch(std::move(tell));
+  template <class F>
+  Watch watch(F&& tell) const {
+    return other_ != nullptr ? other_->watch(std::forward<F>(tell)) : cell_.watch(std::forward<F>(tell));
   }
 
  private:
@@ -51,7 +53,7 @@ class NumberLink {
     [[nodiscard]] virtual bool linked() const = 0;
     [[nodiscard]] virtual const void* cell() const = 0;
     [[nodiscard]] virtual double get() = 0;
-    virtual void set(double value) = 0;
+    virtual void set(double value, const Watch& own) = 0;
     virtual Watch watch(std::function<void(double)> tell) = 0;
   };
   template <class T>
@@ -67,10 +69,10 @@ class NumberLink {
       if (!(write(number, link.get()) == link.get())) number = read(link.get());
       return number;
     }
-    void set(double value) override {
+    void set(double value, const Watch& own) override {
       if (!link.linked() || !std::isfinite(value)) return;
       number = value;
-      link.set(write(value, link.get()));
+      link.set(write(value, link.get()), own);
     }
     Watch watch(std::function<void(double)> tell) override {
       return link.watch([this, tell = std::move(tell)](const T& value) {

@@ -147,8 +147,12 @@ class Together {
 
   /// The same without an object: each `begin` needs its `end`, which tells.
   static void begin() { ++Telling::depth; }
-  /// Nothing has changed that waits for the end.
-  [[nodiscard]] static bool nothing_to_tell() { return Telling::first == nullptr; }
+  /// The same as `end` where nothing has changed that waits for it; else false, and nothing is done.
+  static bool end_untold() {
+    if (Telling::first != nullptr) return false;
+    --Telling::depth;
+    return true;
+  }
   static void end() {
     if (--Telling::depth > 0 || Telling::first == nullptr) return;
     FirstError error;

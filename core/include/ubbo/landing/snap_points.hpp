@@ -33,17 +33,17 @@ class SnapPoints {
   /// The index of the point nearest to `place`, the later one of two as near; needs a point. O(1) for an even
   /// row, O(log n) for a list.
   [[nodiscard]] std::size_t nearest(double place) const { return look(place).index; }
+  struct Found {
+    std::size_t index;
+    double place;
+  };
+  /// Both that point's index and its place.
+  [[nodiscard]] Found look(double place) const;
   /// The place of that point; `place` itself where there is none.
   [[nodiscard]] double snapped(double place) const { return empty() ? place : look(place).place; }
   friend bool operator==(const SnapPoints&, const SnapPoints&) = default;
 
  private:
-  struct Found {
-    std::size_t index;
-    double place;
-  };
-  [[nodiscard]] Found look(double place) const;
-
   [[nodiscard]] std::span<const double> listed() const {
     return many_.empty() ? std::span<const double>(few_.data(), listed_) : std::span<const double>(many_);
   }

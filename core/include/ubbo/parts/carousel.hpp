@@ -136,13 +136,11 @@ class Carousel final : public Part, public DragSurface {
   // The cell that goes along with it; others that show it know of its place before anything happens.
   struct PositionCell final : TimedMember {
     explicit PositionCell(Carousel& carousel) : TimedMember(carousel), carousel_(&carousel) {}
-    [[nodiscard]] Micros due() const override { return never; }
-    [[nodiscard]] bool settled() const override { return true; }
-    void advance(Micros) override {}
-    void tell_place() override { carousel_->update(); }
-    [[nodiscard]] const void* shared_cell() const override {
-      return carousel_->rail_.moving() ? carousel_->settings_.position.cell() : nullptr;
+    void add_timing(Timing& timing) const override {
+      timing.tells = true;
+      if (carousel_->rail_.moving()) timing.add({.shares = carousel_->settings_.position.cell()});
     }
+    void tell_place() override { carousel_->update(); }
     Carousel* carousel_;
   };
 

@@ -119,9 +119,7 @@ class List final : public Sliding, public Container {
   // When what is in view, or near, next changes by itself: that is an event, whatever the frames are.
   struct NextLook final : TimedMember {
     using TimedMember::TimedMember;
-    [[nodiscard]] Micros due() const override { return at; }
-    [[nodiscard]] bool settled() const override { return true; }
-    void advance(Micros) override {}
+    void add_timing(Timing& timing) const override { timing.add({.due = at}); }
     Micros at = never;
   };
   struct Near {

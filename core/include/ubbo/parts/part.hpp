@@ -1,6 +1,7 @@
 #pragma once
 
 #include <array>
+#include <concepts>
 #include <cstdint>
 #include <functional>
 #include <memory>
@@ -181,12 +182,14 @@ class Part {
 
   // Time.
 
+  /// What it does by itself, as it is now.
+  [[nodiscard]] Timing timing() const;
   /// True when nothing of it moves and it holds no contact.
-  [[nodiscard]] bool settled() const;
+  [[nodiscard]] bool settled() const { return timing().settled; }
   /// True while it is under way by itself and a contact that goes down inside it should stop it.
-  [[nodiscard]] bool catches() const;
+  [[nodiscard]] bool catches() const { return timing().catches; }
   /// When something next happens by itself; `never` when nothing does.
-  [[nodiscard]] Micros due() const;
+  [[nodiscard]] Micros due() const { return timing().due; }
   /// Lets time pass to `now`: what was due happens.
   void advance(Micros now);
   /// True while a contact has it.
@@ -247,6 +250,7 @@ class Part {
     bool shares = false;  // is in the list of those that share their place
     bool open = false;    // as a layer
     bool rises = false;
+    bool there = false;        // is on its stage
     bool heard_early = false;  // a cell changed while it was being made
     enum class Heard : std::uint8_t { no, soon, later, after_lift } heard = Heard::no;
     Write write = Write::travels;
@@ -257,25 +261,25 @@ class Part {
     std::function<void()> waits_for_lift{};
   };
 
-  /// Finds out what more it is, once.
-  void meet();
-  /// It moves, and tells its place by a cell that others watch.
-  [[nodiscard]] bool shares_cell() const {
-    for (const TimedMember* one = timed_; one != nullptr; one = one->next_)
-      if (one->shared_cell() != nullptr) return true;
-    return false;
+  template <class P>
+  friend std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Settings settings,
+                                      Surroundings& around);
+  static const void* shared_by(const TimedMember& member) {
+    Timing timing;
+    member.add_timing(timing);
+    return timing.shares;
   }
   template <class F>
   void each_shared_cell(F&& look) const {
     for (const TimedMember* one = timed_; one != nullptr; one = one->next_)
-      if (const void* cell = one->shared_cell()) look(cell);
+      if (const void* cell = shared_by(*one)) look(cell);
   }
   /// What of it moves by itself and tells its place by `cell` goes along with another part. True: something
   /// does.
   bool carry(const void* cell) {
     bool any = false;
     for (TimedMember* one = timed_; one != nullptr; one = one->next_)
-      if (one->shared_cell() == cell) {
+      if (shared_by(*one) == cell) {
         one->carry(cell);
         any = true;
       }
@@ -302,9 +306,22 @@ class Part {
   BackTaker* back_taker_ = nullptr;
   DragSurface* surface_ = nullptr;
   Sight sight_ = Sight::clear;
-  bool met_ = false;
   Post post_;
 };
+
+/// Makes a part of the class `P`, which may be a `Container`, `LayerPart`, `BackTaker` or `DragSurface`
+/// besides. For whoever keeps parts.
+template <class P>
+std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Settings settings,
+                             Surroundings& around) {
+  auto made = std::make_unique<P>(std::move(id), box, std::move(settings), around);
+  Part& part = *made;
+  if constexpr (std::derived_from<P, Container>) part.container_ = made.get();
+  if constexpr (std::derived_from<P, LayerPart>) part.layer_ = made.get();
+  if constexpr (std::derived_from<P, BackTaker>) part.back_taker_ = made.get();
+  if constexpr (std::derived_from<P, DragSurface>) part.surface_ = made.get();
+  return made;
+}
 
 /// Whether `inner` is `outer`, or lies in it at any depth.
 [[nodiscard]] inline bool lies_in(const Part& inner, const Part& outer) {

@@ -66,9 +66,7 @@ class ProgressBar final : public Part {
   // What passes along it for ever is never at rest, and never due.
   struct Endless final : TimedMember {
     explicit Endless(ProgressBar& bar) : TimedMember(bar), bar_(&bar) {}
-    [[nodiscard]] Micros due() const override { return never; }
-    [[nodiscard]] bool settled() const override { return !bar_->passes(); }
-    void advance(Micros) override {}
+    void add_timing(Timing& timing) const override { timing.add({.settled = !bar_->passes()}); }
     ProgressBar* bar_;
   } endless_{*this};
   bool said_ = true;

@@ -71,7 +71,7 @@ class Rail final : public TimedMember {
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
   [[nodiscard]] bool pressed() const { return held_ != nullptr; }
   [[nodiscard]] bool moving() const { return mover_.moving(); }
-  [[nodiscard]] bool settled() const override { return !moving() && !pressed(); }
+  [[nodiscard]] bool settled() const { return !moving() && !pressed(); }
   /// The largest distance of its contact from where that went down, dp.
   [[nodiscard]] double strayed() const { return drag_.strayed(); }
   /// Where the contact that holds it went down, dp.
@@ -116,15 +116,18 @@ class Rail final : public TimedMember {
   /// A key that means `place`.
   void key(double place);
 
-  [[nodiscard]] Micros due() const override { return std::min({hit_, ahead_until_, mover_.due()}); }
+  void add_timing(Timing& timing) const override {
+    if (settled()) return;
+    const bool moves = moving();
+    timing.add({.due = due(), .settled = false, .catches = moves});
+    if (!moves || plan_.tells != Tells::place || !cell_.linked()) return;
+    timing.tells = true;
+    if (!watch_.alone()) timing.shares = cell_.cell();
+  }
   void advance(Micros now) override;
-  [[nodiscard]] bool catches() const override { return moving(); }
   /// The part heard of a change of a cell, which may be its own.
   void cell_changed();
   void tell_place() override;
-  [[nodiscard]] const void* shared_cell() const override {
-    return plan_.tells == Tells::place && moving() && !watch_.alone() ? cell_.cell() : nullptr;
-  }
   void carry(const void* cell) override;
   /// Other settings, and perhaps another cell. What is under a finger stays there, and what moves goes on,
   /// as far as it still may.
@@ -150,6 +153,7 @@ class Rail final : public TimedMember {
   static constexpr double least_speed = 0.5;  // dp/s; slower than that is no speed
 
   [[nodiscard]] double within(double value) const { return std::clamp(value, plan_.least, plan_.most); }
+  [[nodiscard]] Micros due() const { return std::min({hit_, ahead_until_, mover_.due()}); }
   [[nodiscard]] double goal() const { return onward_ ? onward_->target : mover_.target(); }
   /// Of its own motion.
   [[nodiscard]] double speed() const { return mover_.at(part_->around().now).velocity; }

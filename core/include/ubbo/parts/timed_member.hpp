@@ -1,5 +1,6 @@
 #pragma once
 
+#include <algorithm>
 #include <functional>
 #include <utility>
 
@@ -8,6 +9,24 @@
 namespace ubbo {
 
 class Part;
+
+/// What a member does by itself, or a part by all of its members.
+struct Timing {
+  Micros due = never;            ///< when something next happens to it by itself; `never`: nothing does
+  bool settled = true;           ///< nothing of it moves, waits or is held
+  bool catches = false;          ///< it is under way, and a contact that goes down on its part should stop it
+  bool tells = false;            ///< while its part moves it tells a place, by `tell_place`
+  const void* shares = nullptr;  ///< a cell that it moves and that others watch: they must know at each event
+
+  /// The part does this too.
+  void add(const Timing& other) {
+    due = std::min(due, other.due);
+    settled &= other.settled;
+    catches |= other.catches;
+    tells |= other.tells;
+    if (other.shares != nullptr) shares = other.shares;
+  }
+};
 
 /// Something of a part that time changes: a mover, a rail, an alarm. It registers with its part when it is
 /// made, so that the part is due when one of these is, is at rest when all are, and nobody has to say so.
@@ -19,18 +38,12 @@ class TimedMember {
   TimedMember& operator=(const TimedMember&) = delete;
   virtual ~TimedMember();
 
-  /// When something next happens to it by itself; `never` when nothing does.
-  [[nodiscard]] virtual Micros due() const = 0;
-  /// True when nothing of it moves, waits or is held.
-  [[nodiscard]] virtual bool settled() const = 0;
+  /// Adds what it does by itself, as it is now, to what its part does. Asked after each event of its part.
+  virtual void add_timing(Timing& /*timing*/) const {}
   /// Lets time pass to `now`.
-  virtual void advance(Micros now) = 0;
-  /// True while it is under way by itself and a contact that goes down on its part should stop it.
-  [[nodiscard]] virtual bool catches() const { return false; }
+  virtual void advance(Micros /*now*/) {}
   /// Says its place to a cell that follows it while it moves.
   virtual void tell_place() {}
-  /// That cell, while it moves and others watch the cell: they must know before anything happens. Else null.
-  [[nodiscard]] virtual const void* shared_cell() const { return nullptr; }
   /// It shares this cell with another part that leads: what it hears next carries it along.
   virtual void carry(const void* /*cell*/) {}
 
@@ -49,10 +62,10 @@ class Clocked final : public T, public TimedMember {
   template <class... Args>
   explicit Clocked(Part& owner, Args&&... args) : T(std::forward<Args>(args)...), TimedMember(owner) {}
 
-  [[nodiscard]] Micros due() const override { return T::due(); }
-  [[nodiscard]] bool settled() const override { return !T::moving(); }
+  void add_timing(Timing& timing) const override {
+    if (T::moving()) timing.add({.due = T::due(), .settled = false, .catches = Catches});
+  }
   void advance(Micros now) override { T::advance(now); }
-  [[nodiscard]] bool catches() const override { return Catches && T::moving(); }
 };
 
 /// Tells where its part is, at each frame while that moves, and at each event: to a cell that follows it, or
@@ -61,9 +74,7 @@ class PlaceTeller final : public TimedMember {
  public:
   PlaceTeller(Part& owner, std::function<void()> tells) : TimedMember(owner), tells_(std::move(tells)) {}
 
-  [[nodiscard]] Micros due() const override { return never; }
-  [[nodiscard]] bool settled() const override { return true; }
-  void advance(Micros) override {}
+  void add_timing(Timing& timing) const override { timing.tells = true; }
   void tell_place() override { tells_(); }
 
  private:
@@ -87,8 +98,9 @@ class Alarm final : public TimedMember {
     return running() ? rings_at_ - now : state_ == State::stands ? left_ : Micros{0};
   }
 
-  [[nodiscard]] Micros due() const override { return running() ? rings_at_ : never; }
-  [[nodiscard]] bool settled() const override { return !running(); }
+  void add_timing(Timing& timing) const override {
+    if (running()) timing.add({.due = rings_at_, .settled = false});
+  }
   void advance(Micros now) override;
 
  private:

@@ -118,13 +118,12 @@ class ZoomPlane final : public Part, public DragSurface {
   // One of its cells; others that show it know of its place before anything happens.
   struct PlaceCell final : TimedMember {
     PlaceCell(ZoomPlane& plane, std::size_t which) : TimedMember(plane), plane_(&plane), which_(which) {}
-    [[nodiscard]] Micros due() const override { return never; }
-    [[nodiscard]] bool settled() const override { return true; }
-    void advance(Micros) override {}
-    void tell_place() override { plane_->tell_cells(); }
-    [[nodiscard]] const void* shared_cell() const override {
-      return plane_->moving() && !plane_->watches_[which_].alone() ? plane_->cells()[which_].cell() : nullptr;
+    void add_timing(Timing& timing) const override {
+      timing.tells = true;
+      if (!plane_->watches_[which_].alone() && plane_->moving())
+        timing.add({.shares = plane_->cells()[which_].cell()});
     }
+    void tell_place() override { plane_->tell_cells(); }
     ZoomPlane* plane_;
     std::size_t which_;
   };

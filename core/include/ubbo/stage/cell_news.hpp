@@ -55,7 +55,7 @@ void CellNews::share_places(F&& around) {
   const bool newcomers = std::exchange(newcomers_, false);
   for (std::size_t i = 0; i < sharing_.size(); ++i) {
     Part& part = *sharing_[i];
-    if (!part.shares_cell()) {
+    if (part.timing().shares == nullptr) {
       part.post_.shares = false;
       sharing_.erase(sharing_.begin() + static_cast<std::ptrdiff_t>(i--));
       continue;

@@ -16,7 +16,9 @@ class DueList {
   /// Makes room, so that no change allocates.
   void reserve(std::size_t parts) { heap_.reserve(parts); }
   /// `part` is due at `due` from now on; `never`: not at all.
-  void set(Part& part, Micros due);
+  void set(Part& part, Micros due) {
+    if (part.post_.due != due) change(part, due);
+  }
   [[nodiscard]] bool empty() const { return heap_.empty(); }
   [[nodiscard]] Part& first() const { return *heap_.front().part; }
   [[nodiscard]] Micros due() const { return heap_.empty() ? never : heap_.front().due; }
@@ -30,6 +32,7 @@ class DueList {
   static bool sooner(const Entry& a, const Entry& b) {
     return a.due != b.due ? a.due < b.due : a.age < b.age;
   }
+  void change(Part& part, Micros due);
   void put(std::size_t at, const Entry& entry);
   void rise(std::size_t at);
   void sink(std::size_t at);

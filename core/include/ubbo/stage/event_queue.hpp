@@ -36,9 +36,9 @@ class EventQueue {
   /// Makes room, so that so many may wait without memory being asked for.
   void reserve(std::size_t events) { events_.reserve(events); }
   void add(Event event);
-  [[nodiscard]] bool empty() const { return begin_ == events_.size(); }
+  [[nodiscard]] bool empty() const { return due_ == never; }
   /// When the first is to happen; `never` when none waits.
-  [[nodiscard]] Micros due() const { return empty() ? never : events_[begin_].time; }
+  [[nodiscard]] Micros due() const { return due_; }
   /// The first. Needs one.
   [[nodiscard]] const Event& first() const { return events_[begin_]; }
   /// Takes the first out. Needs one.
@@ -47,7 +47,10 @@ class EventQueue {
   bool cancel(TimerId timer);
 
  private:
+  void look() { due_ = begin_ == events_.size() ? never : events_[begin_].time; }
+
   std::vector<Event> events_;
+  Micros due_ = never;  // of the first
   std::size_t begin_ = 0;  // those before it have been taken
 };
 

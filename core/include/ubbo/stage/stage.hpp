@@ -92,7 +92,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   template <std::derived_from<Part> P>
   P& add(std::string id, const Placement& placement, typename P::Settings settings, Standing standing = {}) {
     const Box box = begin_add(id, placement, standing);
-    auto part = std::make_unique<P>(std::move(id), box, std::move(settings), around_);
+    auto part = make_part<P>(std::move(id), box, std::move(settings), around_);
     P& added = *part;
     finish_add(std::move(part), placement, std::move(standing));
     return added;
@@ -304,10 +304,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
            !doomed_.empty() || !graves_.empty();
   }
   void settle_event() {
-    if (working_ && detail::Together::nothing_to_tell()) {
-      working_ = false;
-      detail::Together::end();
-    }
+    if (working_ && detail::Together::end_untold()) working_ = false;
     if (unfinished()) settle_all();
   }
   // Nothing moves, waits or is due until then: a frame costs a look at these.
@@ -353,7 +350,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   DueList due_list_;
   EventQueue events_;
   CellNews news_;
-  std::vector<Part*> active_;  // not settled, and some that have settled since
+  std::vector<Part*> active_;  // move and tell a place, and some that have settled since
   std::size_t unsettled_ = 0;
   std::uint64_t next_age_ = 0;
   std::uint64_t last_timer_ = 0;
