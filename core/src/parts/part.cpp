@@ -73,16 +73,6 @@ void Part::decide(const Answer& answer, std::initializer_list<Fact> facts) const
   voice_.say(around_->now, *said, facts);
 }
 
-Timing Part::timing() const {
-  Timing all{.settled = !held()};
-  for (const TimedMember* one = timed_; one != nullptr; one = one->next_) one->add_timing(all);
-  return all;
-}
-
-void Part::advance(Micros now) {
-  for (TimedMember* one = timed_; one != nullptr; one = one->next_) one->advance(now);
-}
-
 const char* name_of(MomentKind kind) {
   static constexpr std::array names{"threshold crossed", "step passed", "end reached",
                                     "snapped",           "long press",  "committed"};

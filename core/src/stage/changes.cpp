@@ -56,11 +56,12 @@ void Stage::finish_add(std::unique_ptr<Part> made, const Placement& placement, S
   for (const Part* outer = part.outer_; outer != nullptr; outer = outer->outer_) ++depth;
   routing_.reserve(depth);
   // So that nothing below needs memory later.
-  const std::size_t count = order_.parts().capacity();
-  due_list_.reserve(count);
-  active_.reserve(count);
-  news_.reserve(count);
-  layers_.reserve(count);
+  if (const std::size_t count = order_.parts().capacity(); count > active_.capacity()) {
+    due_list_.reserve(count);
+    active_.reserve(count);
+    news_.reserve(count);
+    layers_.reserve(count);
+  }
   if (part.post_.heard_early) heard(part);  // dealt with when the stage is next told the time
   const auto enter = [&] {
     begin_work();

@@ -7,24 +7,21 @@ void DueList::put(std::size_t at, const Entry& entry) {
   entry.part->post_.heap_at = at + 1;
 }
 
-void DueList::rise(std::size_t at) {
-  const Entry entry = heap_[at];
-  while (at > 0 && sooner(entry, heap_[(at - 1) / 2])) {
-    put(at, heap_[(at - 1) / 2]);
-    at = (at - 1) / 2;
-  }
-  put(at, entry);
+// `entry` goes where there is a hole, or as far above as it is sooner than what stands there.
+void DueList::rise(std::size_t hole, const Entry& entry) {
+  for (; hole > 0 && sooner(entry, heap_[(hole - 1) / 2]); hole = (hole - 1) / 2)
+    put(hole, heap_[(hole - 1) / 2]);
+  put(hole, entry);
 }
 
-void DueList::sink(std::size_t at) {
-  const Entry entry = heap_[at];
-  for (std::size_t child = 2 * at + 1; child < heap_.size(); child = 2 * at + 1) {
-    if (child + 1 < heap_.size() && sooner(heap_[child + 1], heap_[child])) ++child;
-    if (!sooner(heap_[child], entry)) break;
-    put(at, heap_[child]);
-    at = child;
+// The hole sinks to the bottom first, since what fills it mostly belongs there: one comparison a level.
+void DueList::fill(std::size_t hole, const Entry& entry) {
+  for (std::size_t child = 2 * hole + 1; child < heap_.size(); child = 2 * hole + 1) {
+    if (child + 1 < heap_.size()) child += static_cast<std::size_t>(sooner(heap_[child + 1], heap_[child]));
+    put(hole, heap_[child]);
+    hole = child;
   }
-  put(at, entry);
+  rise(hole, entry);
 }
 
 void DueList::change(Part& part, Micros due) {
@@ -34,20 +31,13 @@ void DueList::change(Part& part, Micros due) {
     const std::size_t at = std::exchange(post.heap_at, 0) - 1;
     const Entry last = heap_.back();
     heap_.pop_back();
-    if (at == heap_.size()) return;
-    put(at, last);
-    sink(at);
-    rise(last.part->post_.heap_at - 1);
-    return;
-  }
-  if (post.heap_at == 0) {
-    heap_.push_back({due, post.age, &part});
-    post.heap_at = heap_.size();
+    if (at < heap_.size()) fill(at, last);
+  } else if (post.heap_at == 0) {
+    heap_.emplace_back();
+    rise(heap_.size() - 1, {due, post.age, &part});
   } else {
-    heap_[post.heap_at - 1].due = due;
-    sink(post.heap_at - 1);
+    fill(post.heap_at - 1, {due, post.age, &part});
   }
-  rise(post.heap_at - 1);
 }
 
 }  // namespace ubbo

@@ -166,8 +166,9 @@ void Stage::tell_time(Micros time) {
   run_until(time);
   set_time(time);
   share_places();
-  if (news_.any_later()) news_.begin_event();
   woken_ = false;
+  if (!news_.any_later()) return;
+  news_.begin_event();
   settle_event();
 }
 
@@ -190,7 +191,8 @@ void Stage::frame(Micros now) {
   woken_ = false;
   // Cells that follow what moves; whoever looks at them goes along.
   for (std::size_t i = 0; i < active_.size(); ++i)
-    if (Part& part = *active_[i]; !part.post_.settled && !part.post_.shares && part.timing().shares != nullptr)
+    if (Part& part = *active_[i];
+        !part.post_.settled && !part.post_.shares && part.timing().shares != nullptr)
       news_.sharing(part);
   share_places();
   tell_places();

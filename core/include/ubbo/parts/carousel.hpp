@@ -137,7 +137,7 @@ class Carousel final : public Part, public DragSurface {
   struct PositionCell final : TimedMember {
     explicit PositionCell(Carousel& carousel) : TimedMember(carousel), carousel_(&carousel) {}
     void add_timing(Timing& timing) const override {
-      timing.tells = true;
+      timing.tells = carousel_->settings_.position.linked() || carousel_->settings_.on_move;
       if (carousel_->rail_.moving()) timing.add({.shares = carousel_->settings_.position.cell()});
     }
     void tell_place() override { carousel_->update(); }

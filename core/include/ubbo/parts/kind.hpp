@@ -240,7 +240,7 @@ PartKind describe(PartKind told) {
   };
   told.make = [](std::string id, const Box& box, const void* settings,
                  Surroundings& around) -> std::unique_ptr<Part> {
-    return make_part<P>(std::move(id), box, *static_cast<const S*>(settings), around);
+    return make_part<P>(std::move(id), box, S(*static_cast<const S*>(settings)), around);
   };
   told.change = [](Part& part, const void* settings) {
     static_cast<P&>(part).change(*static_cast<const S*>(settings));

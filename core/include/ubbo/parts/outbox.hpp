@@ -17,16 +17,15 @@ namespace ubbo {
 /// leaves all sound. Allocates only where more calls wait at a time, or longer texts, than ever before.
 class Outbox {
  public:
-  Outbox() { waiting_.resize(usual_room); }
+  Outbox() { waiting_.reserve(usual_room); }
 
-  /// `call` is to be called with copies of these; nothing where it is empty. It must stay where it is until
-  /// then. Of texts there may be one.
+  /// `call`, which is not empty, is to be called with copies of these. It must stay where it is until then.
+  /// Of texts there may be one.
   template <class... As, class... Bs>
   void add(const std::function<void(As...)>& call, const Bs&... args) {
     using Stored = std::tuple<Kept<Bs>...>;
     static_assert(sizeof(Stored) <= most_bytes && std::is_trivially_destructible_v<Stored>,
                   "a callback takes a few numbers, flags, pointers, and at most one text");
-    if (!call) return;
     if (end_ == waiting_.size()) waiting_.emplace_back();
     Waiting& one = waiting_[end_++];
     one.call = &call;

@@ -183,7 +183,11 @@ class Part {
   // Time.
 
   /// What it does by itself, as it is now.
-  [[nodiscard]] Timing timing() const;
+  [[nodiscard]] Timing timing() const {
+    Timing all{.settled = !held()};
+    for (const TimedMember* one = timed_; one != nullptr; one = one->next_) one->add_timing(all);
+    return all;
+  }
   /// True when nothing of it moves and it holds no contact.
   [[nodiscard]] bool settled() const { return timing().settled; }
   /// True while it is under way by itself and a contact that goes down inside it should stop it.
@@ -191,7 +195,9 @@ class Part {
   /// When something next happens by itself; `never` when nothing does.
   [[nodiscard]] Micros due() const { return timing().due; }
   /// Lets time pass to `now`: what was due happens.
-  void advance(Micros now);
+  void advance(Micros now) {
+    for (TimedMember* one = timed_; one != nullptr; one = one->next_) one->advance(now);
+  }
   /// True while a contact has it.
   [[nodiscard]] bool held() const { return post_.contacts > 0; }
   /// A write to its cells, or a call, waits for the lift.
@@ -212,9 +218,10 @@ class Part {
   /// Calls the app's `call`, when the event is over and every part is complete.
   template <class... As, class... Bs>
   void tell(const std::function<void(As...)>& call, const Bs&... args) const {
+    if (!call) return;
     if (around_->outbox != nullptr)
       around_->outbox->add(call, args...);
-    else if (call)
+    else
       call(args...);
   }
   /// Other parts come before it, or no longer do: from `fades` on, whoever draws looks at its opacity.
@@ -262,7 +269,7 @@ class Part {
   };
 
   template <class P>
-  friend std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Settings settings,
+  friend std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Settings&& settings,
                                       Surroundings& around);
   static const void* shared_by(const TimedMember& member) {
     Timing timing;
@@ -312,7 +319,7 @@ class Part {
 /// Makes a part of the class `P`, which may be a `Container`, `LayerPart`, `BackTaker` or `DragSurface`
 /// besides. For whoever keeps parts.
 template <class P>
-std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Settings settings,
+std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Settings&& settings,
                              Surroundings& around) {
   auto made = std::make_unique<P>(std::move(id), box, std::move(settings), around);
   Part& part = *made;

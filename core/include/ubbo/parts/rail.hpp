@@ -117,10 +117,10 @@ class Rail final : public TimedMember {
   void key(double place);
 
   void add_timing(Timing& timing) const override {
-    if (settled()) return;
-    const bool moves = moving();
-    timing.add({.due = due(), .settled = false, .catches = moves});
-    if (!moves || plan_.tells != Tells::place || !cell_.linked()) return;
+    if (pressed()) timing.add({.due = ahead_until_, .settled = false});
+    if (!moving()) return;
+    timing.add({.due = due(), .settled = false, .catches = true});
+    if (plan_.tells != Tells::place || !cell_.linked()) return;
     timing.tells = true;
     if (!watch_.alone()) timing.shares = cell_.cell();
   }

@@ -30,12 +30,12 @@ class DueList {
     Part* part;
   };
   static bool sooner(const Entry& a, const Entry& b) {
-    return a.due != b.due ? a.due < b.due : a.age < b.age;
+    return (a.due < b.due) | ((a.due == b.due) & (a.age < b.age));  // without a branch that is hard to guess
   }
   void change(Part& part, Micros due);
   void put(std::size_t at, const Entry& entry);
-  void rise(std::size_t at);
-  void sink(std::size_t at);
+  void rise(std::size_t hole, const Entry& entry);
+  void fill(std::size_t hole, const Entry& entry);
 
   std::vector<Entry> heap_;
 };
