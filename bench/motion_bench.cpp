@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <chrono>
 #include <cmath>
+#include <deque>
 #include <string>
 #include <vector>
 
@@ -115,6 +116,43 @@ void spring(benchmark::State& state) {
       });
 }
 
+// 200 sliders on their way by springs: a frame, in which each thumb is read.
+void sliders_on_springs(benchmark::State& state) {
+  constexpr std::size_t count = 200;
+  std::deque<Cell<double>> cells;
+  Stage stage;
+  for (std::size_t i = 0; i < count; ++i)
+    stage.add<Slider>("slider" + std::to_string(i), {0, 4.0 * static_cast<double>(i), 300, 40},
+                      {.value = cells.emplace_back(0.0), .to = 300, .passage = soft});
+  std::vector<Bare> bare(count, {0.6 * 12, 12 * 0.8, -300, 900});
+  benchmark::DoNotOptimize(bare.data());
+  Micros now{};
+  double seconds = 0.0;
+  beside(
+      state, static_cast<double>(count),
+      [&] {
+        if (!stage.settled()) return;
+        seconds = 0.0;
+        stage.at(now, [&] {
+          for (auto& cell : cells) cell.set(300.0 - cell.get());
+        });
+      },
+      [&] {
+        seconds += 0.008;
+        for (const Bare& one : bare) {
+          SpringState here = one.at(seconds);
+          benchmark::DoNotOptimize(here);
+        }
+      },
+      [&] {
+        stage.advance(now += Micros{8'000});
+        for (const Part* part : stage.parts()) {
+          Point thumb = static_cast<const Slider*>(part)->thumb();
+          benchmark::DoNotOptimize(thumb);
+        }
+      });
+}
+
 void cubic_bezier(benchmark::State& state) {
   const Curve curves[] = {Curve::ease(), Curve::ease_in_out(), Curve::cubic_bezier(0.35, 0.05, 0.15, 0.95),
                           Curve::cubic_bezier(0.9, 0.1, 0.1, 0.9)};
@@ -164,6 +202,7 @@ void timeline_seek(benchmark::State& state) {
 
 BENCHMARK(bank)->Arg(100'000);
 BENCHMARK(spring);
+BENCHMARK(sliders_on_springs);
 BENCHMARK(cubic_bezier)->DenseRange(0, 3);
 BENCHMARK(screen);
 BENCHMARK(timeline_seek);
