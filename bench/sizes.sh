@@ -1,5 +1,6 @@
 #!/usr/bin/env bash
-# Sizes and whole-command times that no loop can show; medians of 21 runs.
+# Sizes, each file of core compiled by itself, and whole-command times that no loop can show; medians of 21
+# runs.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 median() {
@@ -12,8 +13,10 @@ median() {
 }
 scratch=$(mktemp -d)
 trap 'rm -rf "$scratch"' EXIT
+[ -f build/plain/build.ninja ] || cmake --preset plain >/dev/null
+cmake --build --preset plain --target honey_slider own_part >/dev/null
 for example in honey_slider own_part; do
-  strip -o "$scratch/$example" "build/release/examples/$example"
+  strip -o "$scratch/$example" "build/plain/examples/$example"
   echo "$example stripped: $(stat -c %s "$scratch/$example") bytes"
 done
 echo "ubbo --help:           $(median build/release/tool/ubbo --help) us"

@@ -20,6 +20,8 @@ Rail::Rail(Part& part, RailPlan plan, NumberLink cell)
   mover_ = Mover(start, floor());
 }
 
+Rail::~Rail() = default;
+
 double Rail::floor() const { return rest_floor_dp / std::fabs(plan_.dp_per_unit); }
 
 void Rail::link(NumberLink cell) {

@@ -93,9 +93,9 @@ void Rail::reach_bound() {
     return rest();
   }
   says(answers::bound_yields);
-  const bool springs = std::holds_alternative<Spring>(plan_.passage.way);
-  const Passage back = springs ? Passage(std::get<Spring>(plan_.passage.way)) : Mover().usual();
-  mover_.send(bound, back, part_->around().now, velocity);
+  const auto* spring = std::get_if<Spring>(&plan_.passage.way);
+  mover_.send(bound, spring != nullptr ? *spring : Spring::settling(Micros{250'000}, 0.0),
+              part_->around().now, velocity);
   if (!mover_.moving()) rest();
 }
 

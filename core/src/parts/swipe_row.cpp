@@ -336,7 +336,7 @@ void SwipeRow::chosen(std::size_t axis) {
     if (before != State::open) tell(settings_.on_open, side());
   } else if (before != State::closed) {
     decide(answers::swipe_closes);
-    if (settings_.open.linked() && settings_.open.get() == id()) settings_.open.set("");
+    if (settings_.open.linked() && settings_.open.get() == id()) settings_.open.set({});
   }
 }
 
@@ -360,7 +360,7 @@ void SwipeRow::close(bool at_once) {
       rail.go_to(0.0);
   }
   state_ = State::closed;
-  if (settings_.open.linked() && settings_.open.get() == id()) settings_.open.set("");
+  if (settings_.open.linked() && settings_.open.get() == id()) settings_.open.set({});
 }
 
 void SwipeRow::goes_back(bool at_once) {

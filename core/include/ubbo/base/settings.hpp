@@ -218,20 +218,23 @@ constexpr Setting<Owner<Member>> cell(const char* name, const char* meaning) {
 template <auto Inner, class S = Owner<Inner>>
 void add_inner(std::vector<Setting<S>>& table) {
   using I = Type<Inner>;
-  [&]<std::size_t... At>(std::index_sequence<At...>) {
-    const auto inner = settings_of<I>();
-    (
-        [&] {
-          if (At >= inner.size()) return;
-          Setting<S> outer;
-          static_cast<SettingInfo&>(outer) = inner[At];
-          outer.get = [](const S& s) { return settings_of<I>()[At].get(s.*Inner); };
-          outer.set = [](S& s, double value) { settings_of<I>()[At].set(s.*Inner, value); };
-          table.push_back(outer);
-        }(),
-        ...);
+  struct Access {
+    double (*get)(const S&);
+    void (*set)(S&, double);
+  };
+  static constexpr auto access = []<std::size_t... At>(std::index_sequence<At...>) {
+    return std::array{Access{[](const S& s) { return settings_of<I>()[At].get(s.*Inner); },
+                             [](S& s, double value) { settings_of<I>()[At].set(s.*Inner, value); }}...};
   }
   (std::make_index_sequence<32>{});
+  const auto inner = settings_of<I>();
+  for (std::size_t i = 0; i < inner.size(); ++i) {
+    Setting<S> outer;
+    static_cast<SettingInfo&>(outer) = inner[i];
+    outer.get = access.at(i).get;
+    outer.set = access.at(i).set;
+    table.push_back(outer);
+  }
 }
 
 }  // namespace declare

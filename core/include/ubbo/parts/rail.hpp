@@ -54,6 +54,7 @@ class Rail final : public TimedMember {
  public:
   /// `part` must outlive it. An unlinked `cell` is none; then it starts at 0 within its bounds.
   Rail(Part& part, RailPlan plan, NumberLink cell);
+  ~Rail() override;
 
   /// Called last of all when it has come to rest, while the part's own state may be incomplete.
   std::function<void(double)> on_rest{};

@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "ubbo/base/time.hpp"
-#include "ubbo/touch/gesture.hpp"
+#include "ubbo/parts/accessible.hpp"
 #include "ubbo/touch/sample.hpp"
 
 namespace ubbo {
@@ -50,7 +50,7 @@ class EventQueue {
   void look() { due_ = begin_ == events_.size() ? never : events_[begin_].time; }
 
   std::vector<Event> events_;
-  Micros due_ = never;  // of the first
+  Micros due_ = never;     // of the first
   std::size_t begin_ = 0;  // those before it have been taken
 };
 
