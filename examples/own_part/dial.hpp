@@ -20,22 +20,14 @@ struct DialSettings {
 inline constexpr Question how_far{"how far was it turned?"};
 inline constexpr Answer turned{&how_far, "so far", true, "it was turned by {by} to {at}", "turned by {by}"};
 
-class Dial final : public Part {
+class Dial final : public PartOf<Dial, DialSettings> {
  public:
-  using Settings = DialSettings;
   static const PartKind& described();
-  static std::string fault(const std::string& id, const Box&, const DialSettings& settings) {
-    const std::string wrong = settings_fault("dial '" + id + "'", settings);
-    return wrong.empty() && !settings.value.linked() ? "dial '" + id + "': value takes a cell" : wrong;
-  }
   Dial(std::string id, const Box& box, DialSettings settings, Surroundings& around)
-      : Part(std::move(id), box, around) {
-    if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
-    change(std::move(settings));
+      : PartOf(std::move(id), box, std::move(settings), around) {
+    changed();
   }
-  const DialSettings& settings() const { return settings_; }
-  void change(DialSettings settings) {
-    settings_ = std::move(settings);
+  void changed() {
     watch_ = settings_.value.watch([this](double) { hear(); });
     mover_.put(rest_near(said_ = settings_.value.get()));
   }
@@ -47,9 +39,10 @@ class Dial final : public Part {
     return box().centre() + Point{std::sin(angle), -std::cos(angle)} * (0.36 * box().w);
   }
 
-  const PartKind& kind() const override { return described(); }
-  Accessible accessible() const override {
-    return {.role = "slider", .label = settings_.label, .value_now = value(), .value_max = settings_.most};
+  void present(Accessible& told) const override {
+    told.label = settings_.label;
+    told.value_now = value();
+    told.value_max = settings_.most;
   }
   Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true, .vertical = true}; }
   bool touch(const Contact& contact, const Sample& sample) override {
@@ -97,7 +90,6 @@ class Dial final : public Part {
     if (!asked()) settings_.value.set(said_ = to);  // else what the app has written waits, and counts
   }
 
-  DialSettings settings_;
   Clocked<Mover> mover_{*this, 0.0, 1e-3};
   Drag drag_;
   Watch watch_;
@@ -132,7 +124,7 @@ inline std::span<const ubbo::Setting<smoker::DialSettings>> ubbo::settings_of<sm
   using smoker::DialSettings;
   static const std::array table{
       declare::text<&DialSettings::label>("label", "what the dial is called"),
-      declare::cell<&DialSettings::value>("value", "the cell it shows and changes"),
+      declare::needed_cell<&DialSettings::value>("value", "the cell it shows and changes"),
       declare::number<&DialSettings::most>("most", "", 1.0, 12.0, "the largest number it can be turned to"),
       declare::passage<&DialSettings::passage>("passage", "how it goes where it is sent")};
   return table;

@@ -11,26 +11,30 @@ struct WheelSettings {
   Link<int> value{};
   double count = 14.0;  ///< how many numbers there are
 };
-class Wheel final : public Sliding {
+class Wheel final : public PartOf<Wheel, WheelSettings, Sliding> {
  public:
-  using Settings = WheelSettings;
   static constexpr double item = 40.0;  // dp from one number to the next
   static const PartKind& described();
-  static std::string fault(const std::string& id, const Box&, const WheelSettings& settings) {
-    if (!settings.value.linked()) return "wheel '" + id + "': value takes a cell";
-    return settings_fault("wheel '" + id + "'", settings);
+  // It snaps to whole numbers, a flick coasts to the one it reaches, and there is no end either way.
+  static Plan base_plan(const WheelSettings&, const Box&, const Surroundings&) {
+    return {{.least = -1e6,
+             .most = 1e6,
+             .dp_per_unit = -item,
+             .unit = "numbers",
+             .rests = SnapPoints::even(-1e6, 1e6, 1.0),
+             .passage = Coast::half_life(std::chrono::milliseconds(180)),
+             .carry = std::chrono::milliseconds(260),
+             .tells = Tells::target}};
   }
   Wheel(std::string id, const Box& box, WheelSettings settings, Surroundings& around)
-      : Sliding(checked_id<Wheel>(std::move(id), box, settings), box, around, plan(), {}) {
-    change(std::move(settings));
+      : PartOf(std::move(id), box, std::move(settings), around) {
+    changed();
     rail_.put_at(place_near(settings_.value.get()));  // there from the first, without motion
   }
-  const WheelSettings& settings() const { return settings_; }
-  void change(WheelSettings settings) {
-    settings_ = std::move(settings);
+  void changed() {
     const std::function place = [this](const int& number) { return place_near(number); };
     const std::function number = [this](double at, const int&) { return number_at(at); };
-    rail_.change(plan(), {settings_.value, place, number});
+    rail_.change(rail_.plan(), {settings_.value, place, number});
   }
   // The number at a place of the endless row, and the place of a number that is nearest to where it goes.
   int number_at(double place) const {
@@ -41,29 +45,15 @@ class Wheel final : public Sliding {
     return number + std::round((target() - number) / settings_.count) * settings_.count;
   }
   int number() const { return number_at(target()); }
-  const PartKind& kind() const override { return described(); }
-  Accessible accessible() const override {
-    return {.role = "spinbutton", .label = settings_.label, .value_now = number(), .keys = "Up, Down"};
+  void present(Accessible& told) const override {
+    told.label = settings_.label;
+    told.value_now = number();
   }
   bool press(Key key) override {
     if (key != Key::up && key != Key::down) return false;
     rail_.key(std::round(target()) + (key == Key::up ? 1.0 : -1.0));
     return true;
   }
-
- private:
-  // It snaps to whole numbers, a flick coasts to the one it reaches, and there is no end either way.
-  static RailPlan plan() {
-    return {.least = -1e6,
-            .most = 1e6,
-            .dp_per_unit = -item,
-            .unit = "numbers",
-            .rests = SnapPoints::even(-1e6, 1e6, 1.0),
-            .passage = Coast::half_life(std::chrono::milliseconds(180)),
-            .carry = std::chrono::milliseconds(260),
-            .tells = Tells::target};
-  }
-  WheelSettings settings_;
 };
 
 inline constexpr std::array wheel_readings{
@@ -93,8 +83,8 @@ inline std::span<const ubbo::Setting<rounds::WheelSettings>> ubbo::settings_of<r
   using S = rounds::WheelSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the number is"),
-      declare::cell<&S::value>("value", "the cell it shows and changes"),
-      declare::number<&S::count>("count", "", 2.0, 1000.0, "how many numbers there are")};
+      declare::needed_cell<&S::value>("value", "the cell it shows and changes"),
+      declare::whole<&S::count>("count", "", 2.0, 1000.0, "how many numbers there are")};
   return table;
 }
 inline const ubbo::PartKind& rounds::Wheel::described() {

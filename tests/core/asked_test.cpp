@@ -4,23 +4,11 @@
 
 #include "allocations.hpp"
 #include "alone.hpp"
-#include "own_part/dial.hpp"
-#include "own_part/wheel.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
 
 namespace {
-
-void each_kind(const std::function<void(const PartKind&)>& look) {
-  std::vector<const PartKind*> all(shipped_kinds().begin(), shipped_kinds().end());
-  all.push_back(&smoker::Dial::described());
-  all.push_back(&rounds::Wheel::described());
-  for (const PartKind* kind : all) {
-    INFO(kind->name);
-    look(*kind);
-  }
-}
 
 void touch(Alone& alone, double at_ms, Phase phase, Point at, int contact = 1) {
   alone.stage.touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = at});

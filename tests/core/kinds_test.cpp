@@ -3,24 +3,11 @@
 #include <set>
 
 #include "alone.hpp"
-#include "own_part/dial.hpp"
-#include "own_part/wheel.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
 
 namespace {
-
-// Ours, and an app's own.
-void each_kind(const std::function<void(const PartKind&)>& look) {
-  std::vector<const PartKind*> all(shipped_kinds().begin(), shipped_kinds().end());
-  all.push_back(&smoker::Dial::described());
-  all.push_back(&rounds::Wheel::described());
-  for (const PartKind* kind : all) {
-    INFO(kind->name);
-    look(*kind);
-  }
-}
 
 }  // namespace
 

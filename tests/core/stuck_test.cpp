@@ -698,7 +698,6 @@ class Restless final : public Part {
     static const PartKind kind{.name = "restless"};
     return kind;
   }
-  [[nodiscard]] Accessible accessible() const override { return {}; }
   bool touch(const Contact&, const Sample&) override { return true; }
 
  private:

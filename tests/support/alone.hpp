@@ -6,10 +6,23 @@
 #include <vector>
 
 #include "check.hpp"
+#include "own_part/dial.hpp"
+#include "own_part/wheel.hpp"
 
 /// One part of any kind on a stage of its own, linked to cells of the kinds it takes, and what may happen to
 /// it.
 namespace ubbo::test {
+
+// Ours, and an app's own.
+inline void each_kind(const std::function<void(const PartKind&)>& look) {
+  std::vector<const PartKind*> all(shipped_kinds().begin(), shipped_kinds().end());
+  all.push_back(&smoker::Dial::described());
+  all.push_back(&rounds::Wheel::described());
+  for (const PartKind* kind : all) {
+    INFO(kind->name);
+    look(*kind);
+  }
+}
 
 // A cell for each setting that takes one, of the kind it takes.
 struct Cells {

@@ -16,20 +16,15 @@ struct LampSettings {
   bool modal = false;
 };
 
-class Lamp final : public Part, public LayerPart, public BackTaker {
+class Lamp final : public PartOf<Lamp, LampSettings>, public LayerPart, public BackTaker {
  public:
-  using Settings = LampSettings;
   static const PartKind& described();
-  static std::string fault(const std::string&, const Box&, const LampSettings&) { return {}; }
   Lamp(std::string id, const Box& box, LampSettings settings, Surroundings& around)
-      : Part(std::move(id), box, around), settings_(std::move(settings)) {
+      : PartOf(std::move(id), box, std::move(settings), around) {
     mover_.send(100.0, Passage(Timed{Curve::ease(), ms(700)}).repeated(Passage::endless, true), around.now);
   }
-  [[nodiscard]] const LampSettings& settings() const { return settings_; }
-  void change(LampSettings settings) { settings_ = std::move(settings); }
+  void changed() {}
   [[nodiscard]] double brightness() const { return mover_.at(around().now).value; }
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override { return {.role = "img"}; }
   bool touch(const Contact&, const Sample& sample) override {
     if (sample.phase == Phase::down) settings_.seen.set(brightness());
     return true;
@@ -43,7 +38,6 @@ class Lamp final : public Part, public LayerPart, public BackTaker {
   void leave() override {}
 
  private:
-  LampSettings settings_;
   Clocked<Mover> mover_{*this};
 };
 

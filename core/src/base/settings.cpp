@@ -1,5 +1,6 @@
 #include "ubbo/base/settings.hpp"
 
+#include <cmath>
 #include <cstdio>
 
 namespace ubbo {
@@ -9,6 +10,16 @@ std::string plain_number(double value) {
   std::snprintf(text, sizeof text, "%.6g", value == 0.0 ? 0.0 : value);
   return text;
 }
+
+namespace {
+
+std::string range_of(const SettingInfo& setting) {
+  std::string words = plain_number(setting.least) + " to " + plain_number(setting.most);
+  if (*setting.unit != '\0') words += std::string(" ") + setting.unit;
+  return words;
+}
+
+}  // namespace
 
 std::string what_it_takes(const SettingInfo& setting) {
   switch (setting.kind) {
@@ -34,16 +45,18 @@ std::string what_it_takes(const SettingInfo& setting) {
     case SettingKind::time:
       break;
   }
-  std::string words = setting.kind == SettingKind::numbers ? "a list of numbers, each " : "";
-  words += plain_number(setting.least) + " to " + plain_number(setting.most);
-  if (*setting.unit != '\0') words += std::string(" ") + setting.unit;
-  return words;
+  return setting.kind == SettingKind::numbers ? "a list of numbers, each " + range_of(setting)
+                                              : range_of(setting);
 }
 
-std::string setting_fault(std::string_view owner, const SettingInfo& setting, double got) {
-  return std::string(owner) + ": " + setting.name + " = " + plain_number(got) +
+std::string number_fault(const SettingInfo& setting, double got) {
+  const bool within = got >= setting.least && got <= setting.most;
+  if (within && (!setting.whole || got == std::floor(got))) return {};
+  if (setting.kind == SettingKind::numbers)
+    return std::string(setting.name) + " holds " + plain_number(got) + "; it takes " + range_of(setting);
+  return std::string(setting.name) + " = " + plain_number(got) +
          (*setting.unit != '\0' ? std::string(" ") + setting.unit : std::string()) +
-         " is not taken; it takes " + what_it_takes(setting);
+         " is not taken; it takes " + (within ? "a whole number" : what_it_takes(setting));
 }
 
 const char* name_of(CellKind kind) {

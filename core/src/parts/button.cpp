@@ -21,22 +21,13 @@ std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>() {
   return table;
 }
 
-std::string Button::fault(const std::string& id, const Box&, const ButtonSettings& settings) {
-  const std::string owner = "button '" + id + "'";
-  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
-  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  return {};
-}
-
 Button::Button(std::string id, const Box& box, ButtonSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around) {
-  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
-  change(std::move(settings));
+    : PartOf(std::move(id), box, std::move(settings), around) {
+  changed();
   mover_.put(down() ? 1.0 : 0.0);
 }
 
-void Button::change(ButtonSettings settings) {
-  settings_ = std::move(settings);
+void Button::changed() {
   watch_.stop();
   if (settings_.down.linked()) watch_ = settings_.down.watch([this](bool) { hear(); });
 }
@@ -51,14 +42,9 @@ void Button::update() {
     mover_.put(wanted);
 }
 
-Accessible Button::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .pressed = settings_.down.linked() ? std::optional(down()) : std::nullopt,
-      .disabled = !enabled(),
-      .keys = described().keys,
-  };
+void Button::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.pressed = settings_.down.linked() ? std::optional(down()) : std::nullopt;
 }
 
 bool Button::touch(const Contact& contact, const Sample& sample) {

@@ -37,9 +37,9 @@ std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>() {
   using S = CardDeckSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the cards are, for people and screen readers"),
-      declare::cell<&S::top>("top",
-                             "the cell that holds the topmost card, from 0; `count` when all are gone"),
-      number<&S::count>("count", "", 0.0, 1e6, "how many cards there are; a whole number"),
+      declare::needed_cell<&S::top>(
+          "top", "the cell that holds the topmost card, from 0; `count` when all are gone"),
+      declare::whole<&S::count>("count", "", 0.0, 1e6, "how many cards there are; a whole number"),
       flag<&S::to_left>("to_left", "cards may be thrown to the left"),
       flag<&S::to_right>("to_right", "cards may be thrown to the right"),
       flag<&S::upwards>("upwards", "cards may be thrown upwards"),
@@ -60,30 +60,20 @@ std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>() {
   return table;
 }
 
-std::string CardDeck::fault(const std::string& id, const Box&, const CardDeckSettings& settings) {
-  const std::string owner = "card deck '" + id + "'";
-  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
-  for (const Passage* passage : {&settings.passage, &settings.leave})
-    if (const std::string fault = passage_fault(*passage); !fault.empty()) return owner + ": " + fault;
-  if (settings.count != std::floor(settings.count))
-    return owner + ": count = " + plain_number(settings.count) + " is not taken; it takes a whole number";
+std::string CardDeck::misfit(const Box&, const CardDeckSettings& settings) {
   if (!settings.to_left && !settings.to_right && !settings.upwards && !settings.downwards)
-    return owner + ": no side is open; it takes to_left, to_right, upwards or downwards";
-  if (!settings.top.linked())
-    return owner + ": top is not linked; it takes a cell, which the app owns and the deck shows and changes";
+    return "no side is open; it takes to_left, to_right, upwards or downwards";
   return {};
 }
 
 CardDeck::CardDeck(std::string id, const Box& box, CardDeckSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around) {
-  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
+    : PartOf(std::move(id), box, std::move(settings), around) {
   flying_.all.reserve(most_flying + 1);
-  change(std::move(settings));
+  changed({});
 }
 
-void CardDeck::change(CardDeckSettings settings) {
-  const bool other_cell = settings.top.cell() != settings_.top.cell();
-  settings_ = std::move(settings);
+void CardDeck::changed(const CardDeckSettings& before) {
+  const bool other_cell = before.top.cell() != settings_.top.cell();
   thrown_.reserve(static_cast<std::size_t>(settings_.count) + 1);
   if (!other_cell) return;
   watch_ = settings_.top.watch([this](int) { hear(); });
@@ -130,16 +120,11 @@ double CardDeck::next_risen() const {
   return std::clamp(most, 0.0, 1.0);
 }
 
-Accessible CardDeck::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .value_text = top() < count()
+void CardDeck::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.value_text = top() < count()
                         ? ShortText::of("card ", std::to_string(top() + 1), " of ", std::to_string(count()))
-                        : ShortText("no cards left"),
-      .disabled = !enabled(),
-      .keys = described().keys,
-  };
+                        : ShortText("no cards left");
 }
 
 Wish CardDeck::wish(const Sample&) const {

@@ -31,7 +31,7 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
       declare::cell<&S::index>("index", "the cell that holds the present item, from 0; may be left out"),
       declare::cell<&S::position>("position",
                                   "a cell that is told where it is, in items, all the time; may be left out"),
-      number<&S::count>("count", "", 0.0, 1e6, "how many items there are; a whole number"),
+      declare::whole<&S::count>("count", "", 0.0, 1e6, "how many items there are; a whole number"),
       declare::choice<&S::axis>("axis", axis_names, "the direction of the row; vertical goes downwards"),
       number<&S::per_view>("per_view", "", 0.1, 100.0, "how many items the box holds beside each other"),
       number<&S::per_view_wide>("per_view_wide", "", 0.0, 100.0,
@@ -75,24 +75,15 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
   return table;
 }
 
-std::string Carousel::fault(const std::string& id, const Box& box, const CarouselSettings& settings) {
-  const std::string owner = "carousel '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  if (settings.count != std::floor(settings.count))
-    return owner + ": count = " + plain_number(settings.count) + " is not taken; it takes a whole number";
+std::string Carousel::misfit(const Box& box, const CarouselSettings& settings) {
   if (!(length_in(box, settings) >= 1.0))
-    return owner + ": a box of " + plain_number(along(settings.axis, {box.w, box.h})) +
-           " dp leaves an item " + plain_number(length_in(box, settings)) +
-           " dp; it takes less peek, spacing or per_view";
+    return "a box of " + plain_number(along(settings.axis, {box.w, box.h})) + " dp leaves an item " +
+           plain_number(length_in(box, settings)) + " dp; it takes less peek, spacing or per_view";
   return {};
 }
 
 Carousel::Carousel(std::string id, const Box& box, CarouselSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<Carousel>(this->id(), box, std::move(settings))),
-      rail_(*this, plan(), {}) {
+    : PartOf(std::move(id), box, std::move(settings), around), rail_(*this, plan(), {}) {
   rail_.on_rest = [this](double) {
     told_ = std::nan("");  // said at rest whatever was said before
     tell(settings_.on_rest, index());
@@ -137,9 +128,8 @@ RailPlan Carousel::plan() const {
           .snaps_writes = true};
 }
 
-void Carousel::change(CarouselSettings settings) {
-  if (settings.position.cell() != settings_.position.cell()) told_ = std::nan("");
-  settings_ = std::move(settings);
+void Carousel::changed(const CarouselSettings& before) {
+  if (before.position.cell() != settings_.position.cell()) told_ = std::nan("");
   rail_.change(plan(), number());
 }
 
@@ -220,18 +210,13 @@ void Carousel::update() {
   tell(settings_.on_move, index(), share());
 }
 
-Accessible Carousel::accessible() const {
-  Accessible told{
-      .role = described().role,
-      .label = settings_.label,
-      .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-      .disabled = !enabled(),
-      .keys = count() > 0 ? described().keys : "",
-  };
+void Carousel::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.orientation = name_of(settings_.axis);
+  told.keys = count() > 0 ? described().keys : "";
   if (count() > 0)
     told.value_text =
         ShortText::of("item ", std::to_string(item_at(target()) + 1), " of ", std::to_string(count()));
-  return told;
 }
 
 bool Carousel::take_over(const Contact& contact, Point anchor) {

@@ -46,21 +46,14 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
   return table;
 }
 
-std::string Dialog::fault(const std::string& id, const Box&, const DialogSettings& settings) {
-  std::string owner = "dialog '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  for (const Passage* passage : {&settings.enter, &settings.exit, &settings.veil_passage})
-    if (const std::string wrong = passage_fault(*passage); !wrong.empty())
-      return owner.append(": ").append(wrong);
+std::string Dialog::misfit(const Box&, const DialogSettings& settings) {
   if (!settings.backdrop_closes && !settings.back_closes && !settings.button_closes)
-    return owner + ": it has no way out; it takes backdrop_closes, back_closes or button_closes, or several";
+    return "it has no way out; it takes backdrop_closes, back_closes or button_closes, or several";
   return {};
 }
 
 Dialog::Dialog(std::string id, const Box& box, DialogSettings settings, Surroundings& around)
-    : Visitor(std::move(id), box, around),
-      settings_(checked_settings<Dialog>(this->id(), box, std::move(settings))) {
+    : PartOf(std::move(id), box, std::move(settings), around) {
   take_settings();
   follow(settings_.open, settings_.enters_at_first);
   if (is_open()) veil_.put(settings_.veil);
@@ -74,8 +67,7 @@ void Dialog::take_settings() {
   plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving, settings_.inside);
 }
 
-void Dialog::change(DialogSettings settings) {
-  settings_ = std::move(settings);
+void Dialog::changed() {
   take_settings();
   follow(settings_.open, true);
   if (is_open() && !veil_.moving()) veil_.put(settings_.veil);
@@ -180,15 +172,11 @@ void Dialog::back() {
   if (settings_.back_closes) go(false);
 }
 
-Accessible Dialog::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .expanded = is_open(),
-      .disabled = !enabled(),
-      .modal = true,
-      .keys = settings_.back_closes ? described().keys : "",
-  };
+void Dialog::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.expanded = is_open();
+  told.modal = true;
+  told.keys = settings_.back_closes ? described().keys : "";
 }
 
 namespace {

@@ -36,16 +36,8 @@ std::span<const Setting<DraggableSettings>> settings_of<DraggableSettings>() {
   return table;
 }
 
-std::string Draggable::fault(const std::string& id, const Box&, const DraggableSettings& settings) {
-  const std::string owner = "draggable '" + id + "'";
-  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
-  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  return {};
-}
-
 Draggable::Draggable(std::string id, const Box& box, DraggableSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<Draggable>(this->id(), box, std::move(settings))),
+    : PartOf(std::move(id), box, std::move(settings), around),
       rails_{Rail(*this, plan(Axis::horizontal), settings_.offset_x),
              Rail(*this, plan(Axis::vertical), settings_.offset_y)} {
   for (Rail& rail : rails_)
@@ -88,8 +80,7 @@ RailPlan Draggable::plan(Axis axis) const {
   return made;
 }
 
-void Draggable::change(DraggableSettings settings) {
-  settings_ = std::move(settings);
+void Draggable::changed() {
   rails_[0].change(plan(Axis::horizontal), settings_.offset_x);
   rails_[1].change(plan(Axis::vertical), settings_.offset_y);
 }
@@ -103,13 +94,10 @@ void Draggable::bound() {
   }
 }
 
-Accessible Draggable::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_text = ShortText::of(plain_number(std::round(offset().x)), " to the right, ",
-                                      plain_number(std::round(offset().y)), " down"),
-          .disabled = !enabled(),
-          .keys = described().keys};
+void Draggable::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.value_text = ShortText::of(plain_number(std::round(offset().x)), " to the right, ",
+                                  plain_number(std::round(offset().y)), " down");
 }
 
 Wish Draggable::wish(const Sample&) const {

@@ -6,26 +6,6 @@
 
 namespace ubbo {
 
-namespace {
-
-EdgePanel::Plan drawer_plan(const DrawerSettings& settings, const Box& box) {
-  const bool aside = settings.edge != Edge::bottom && settings.edge != Edge::top;
-  return {.edge = settings.edge,
-          .rests = {aside ? box.w : box.h},
-          .passage = settings.passage,
-          .reduced_motion = settings.reduced_motion,
-          .carry = settings.carry,
-          .commit_distance = settings.commit_distance,
-          .commit = settings.commit,
-          .veil = settings.veil,
-          .drag_closes = settings.drag_closes,
-          .backdrop_closes = settings.backdrop_closes,
-          .back_closes = settings.back_closes,
-          .edge_opens = settings.edge_opens};
-}
-
-}  // namespace
-
 template <>
 std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>() {
   using declare::number;
@@ -58,43 +38,45 @@ std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>() {
   return table;
 }
 
-std::string Drawer::fault(const std::string& id, const Box&, const DrawerSettings& settings) {
-  const std::string owner = "drawer '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  if (settings.edge == Edge::none)
-    return owner + ": edge = none is not taken; it takes an edge it can come from";
+std::string Drawer::misfit(const Box&, const DrawerSettings& settings) {
+  if (settings.edge == Edge::none) return "edge = none is not taken; it takes an edge it can come from";
   if (settings.veil > 0.0 && !settings.drag_closes && !settings.backdrop_closes && !settings.back_closes)
-    return owner + ": it has no way out; it takes drag_closes, backdrop_closes or back_closes, or veil = 0";
+    return "it has no way out; it takes drag_closes, backdrop_closes or back_closes, or veil = 0";
   return {};
 }
 
+EdgePanel::Plan Drawer::base_plan(const DrawerSettings& settings, const Box& box, const Surroundings&) {
+  const bool aside = settings.edge != Edge::bottom && settings.edge != Edge::top;
+  return {.edge = settings.edge,
+          .rests = {aside ? box.w : box.h},
+          .passage = settings.passage,
+          .reduced_motion = settings.reduced_motion,
+          .carry = settings.carry,
+          .commit_distance = settings.commit_distance,
+          .commit = settings.commit,
+          .veil = settings.veil,
+          .drag_closes = settings.drag_closes,
+          .backdrop_closes = settings.backdrop_closes,
+          .back_closes = settings.back_closes,
+          .edge_opens = settings.edge_opens};
+}
+
 Drawer::Drawer(std::string id, const Box& box, DrawerSettings settings, Surroundings& around)
-    : EdgePanel{checked_id<Drawer>(std::move(id), box, settings), box, around, drawer_plan(settings, box)},
-      settings_(std::move(settings)) {
+    : PartOf(std::move(id), box, std::move(settings), around) {
   follow({}, settings_.open, true);
 }
 
-EdgePanel::Plan Drawer::planned() const { return drawer_plan(settings_, laid()); }
-
-void Drawer::change(DrawerSettings settings) {
-  settings_ = std::move(settings);
+void Drawer::changed() {
   take(planned(), true);
   follow({}, settings_.open, false);
 }
 
 void Drawer::went(Visit::State state) { tell(settings_.on_visit, state); }
 
-Accessible Drawer::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .expanded = is_open(),
-      .disabled = !enabled(),
-      .modal = settings_.veil > 0.0,
-      .keys = described().keys,
-  };
+void Drawer::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.expanded = is_open();
+  told.modal = settings_.veil > 0.0;
 }
 
 const PartKind& Drawer::described() {

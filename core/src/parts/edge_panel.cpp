@@ -37,7 +37,7 @@ RailPlan EdgePanel::rail_plan(const Plan& plan, bool right_to_left) {
 }
 
 EdgePanel::EdgePanel(std::string id, const Box& box, Surroundings& around, Plan plan)
-    : Sliding(std::move(id), box, around, rail_plan(plan, around.right_to_left), {}), plan_(std::move(plan)) {
+    : Sliding(std::move(id), box, around, {rail_plan(plan, around.right_to_left)}), plan_(std::move(plan)) {
   take_rests();
 }
 

@@ -11,6 +11,12 @@ const char* name_of(Role role) {
   return names[static_cast<std::size_t>(role)];
 }
 
+std::string PartKind::words() const {
+  std::string written = name;
+  std::replace(written.begin(), written.end(), '-', ' ');
+  return written;
+}
+
 const PartKind* find_kind(Kinds kinds, std::string_view name) {
   for (const PartKind* kind : kinds)
     if (kind->name == name) return kind;

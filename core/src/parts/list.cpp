@@ -23,7 +23,7 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>() {
           "offset",
           "the cell that holds how far its items are carried, in dp: 0 at its start, below "
           "0 further on; may be left out"),
-      number<&S::count>(
+      declare::whole<&S::count>(
           "count", "", 0.0, 1e7,
           "how many items there are, also those that are no parts; 0: the parts that lie in it are "
           "its items, in their order"),
@@ -49,20 +49,8 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>() {
   return table;
 }
 
-std::string List::fault(const std::string& id, const Box&, const ListSettings& settings) {
-  const std::string owner = "list '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  if (settings.count != std::floor(settings.count))
-    return owner + ": count = " + plain_number(settings.count) + " is not taken; it takes a whole number";
-  return {};
-}
-
 List::List(std::string id, const Box& box, ListSettings settings, Surroundings& around)
-    : Sliding{checked_id<List>(std::move(id), box, settings), box, around,
-              plan(settings, around.right_to_left), settings.offset},
-      settings_(std::move(settings)),
+    : PartOf(std::move(id), box, std::move(settings), around),
       spans_(static_cast<std::size_t>(settings_.count), settings_.item_size, settings_.gap),
       counted_(counts(settings_)),
       begun_(!settings_.on_near) {
@@ -88,11 +76,10 @@ RailPlan List::plan(const ListSettings& settings, bool right_to_left) {
       .reduced_motion = settings.reduced_motion};
 }
 
-void List::change(ListSettings settings) {
-  const bool others = settings.count != settings_.count || settings.item_size != settings_.item_size ||
-                      settings.gap != settings_.gap || settings.axis != settings_.axis;
+void List::changed(const ListSettings& before) {
+  const bool others = before.count != settings_.count || before.item_size != settings_.item_size ||
+                      before.gap != settings_.gap || before.axis != settings_.axis;
   const bool was_counted = counted_;
-  settings_ = std::move(settings);
   counted_ = counts(settings_);
   RailPlan next = plan(settings_, around().right_to_left);
   if (others) {
@@ -437,12 +424,10 @@ void List::cell_changed() {
   Sliding::cell_changed();
 }
 
-Accessible List::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-          .disabled = !enabled(),
-          .keys = rail_.plan().least < 0.0 ? described().keys : ""};
+void List::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.orientation = name_of(settings_.axis);
+  told.keys = rail_.plan().least < 0.0 ? described().keys : "";
 }
 
 bool List::press(Key key) {

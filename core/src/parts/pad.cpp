@@ -29,18 +29,15 @@ std::span<const Setting<PadSettings>> settings_of<PadSettings>() {
   return table;
 }
 
-std::string Pad::fault(const std::string& id, const Box&, const PadSettings& settings) {
-  const std::string owner = "pad '" + id + "'";
-  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
+std::string Pad::misfit(const Box&, const PadSettings& settings) {
   if (settings.marks.size() % 2 != 0)
-    return owner + ": marks holds " + std::to_string(settings.marks.size()) +
+    return "marks holds " + std::to_string(settings.marks.size()) +
            " numbers; it takes two for each, x and y";
   return {};
 }
 
 Pad::Pad(std::string id, const Box& box, PadSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<Pad>(this->id(), box, std::move(settings))),
+    : PartOf(std::move(id), box, std::move(settings), around),
       gestures_(*this, settings_.gestures, voice(), [this](const Gesture& news) { report(news); }) {}
 
 void Pad::report(const Gesture& news) {
@@ -50,19 +47,13 @@ void Pad::report(const Gesture& news) {
   tell(settings_.on_gesture, news);
 }
 
-void Pad::change(PadSettings settings) {
-  settings_ = std::move(settings);
+void Pad::changed() {
   if (!(settings_.gestures == gestures_.settings())) gestures_.change(settings_.gestures, around().now);
 }
 
-Accessible Pad::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .pressed = pressed(),
-      .disabled = !enabled(),
-      .keys = described().keys,
-  };
+void Pad::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.pressed = pressed();
 }
 
 Wish Pad::wish(const Sample&) const {

@@ -15,9 +15,9 @@ std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>() {
   using S = PageDotsSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the pages are, for people and screen readers"),
-      declare::cell<&S::page>("page", "the cell that holds the present page, from 0"),
-      declare::number<&S::count>("count", "", 1.0, 1e6, "how many pages there are; a whole number"),
-      declare::number<&S::window>("window", "", 1.0, 99.0, "how many dots are seen at most; a whole number"),
+      declare::needed_cell<&S::page>("page", "the cell that holds the present page, from 0"),
+      declare::whole<&S::count>("count", "", 1.0, 1e6, "how many pages there are; a whole number"),
+      declare::whole<&S::window>("window", "", 1.0, 99.0, "how many dots are seen at most; a whole number"),
       declare::number<&S::gap>("gap", "dp", 4.0, 200.0, "from dot to dot"),
       declare::number<&S::size>("size", "dp", 1.0, 100.0, "across a dot"),
       declare::passage<&S::passage>("passage", "how the filled dot and the window travel"),
@@ -27,28 +27,14 @@ std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>() {
   return table;
 }
 
-std::string PageDots::fault(const std::string& id, const Box&, const PageDotsSettings& settings) {
-  const std::string owner = "page dots '" + id + "'";
-  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
-  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  for (const auto& [name, number] : {std::pair{"count", settings.count}, {"window", settings.window}})
-    if (number != std::floor(number))
-      return owner + ": " + name + " = " + plain_number(number) + " is not taken; it takes a whole number";
-  if (!settings.page.linked())
-    return owner + ": page is not linked; it takes a cell, which the app owns and the dots show and change";
-  return {};
-}
-
 PageDots::PageDots(std::string id, const Box& box, PageDotsSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around) {
-  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
-  change(std::move(settings));
+    : PartOf(std::move(id), box, std::move(settings), around) {
+  changed();
   at_.put(page());
   first_.put(std::clamp(page() - seen() / 2, 0, count() - seen()));
 }
 
-void PageDots::change(PageDotsSettings settings) {
-  settings_ = std::move(settings);
+void PageDots::changed() {
   watch_ = settings_.page.watch([this](int) { hear(); });
   show(true);
 }
@@ -87,18 +73,13 @@ void PageDots::show(bool travels) {
   }
 }
 
-Accessible PageDots::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .value_now = page() + 1,
-      .value_min = 1,
-      .value_max = count(),
-      .value_text = ShortText::of("page ", std::to_string(page() + 1), " of ", std::to_string(count())),
-      .orientation = axis_names[0],
-      .disabled = !enabled(),
-      .keys = described().keys,
-  };
+void PageDots::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.value_now = page() + 1;
+  told.value_min = 1;
+  told.value_max = count();
+  told.value_text = ShortText::of("page ", std::to_string(page() + 1), " of ", std::to_string(count()));
+  told.orientation = name_of(Axis::horizontal);
 }
 
 int PageDots::meant_at(Point at) const {

@@ -52,19 +52,9 @@ std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>() {
   return table;
 }
 
-std::string PageHost::fault(const std::string& id, const Box&, const PageHostSettings& settings) {
-  const std::string owner = "page host '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  return {};
-}
-
 // It starts on one page; the way grows as one goes along.
 PageHost::PageHost(std::string id, const Box& box, PageHostSettings settings, Surroundings& around)
-    : Sliding(checked_id<PageHost>(std::move(id), box, settings), box, around,
-              {.axis = Axis::horizontal, .rests = SnapPoints::list({0.0})}, {}),
-      settings_(std::move(settings)) {
+    : PartOf(std::move(id), box, std::move(settings), around) {
   rail_.change(rail_plan(), {});
   for (auto* pages : {&came_, &way_}) pages->reserve(usual_depth);
   if (settings_.shows.linked() && settings_.shows.get().any())
@@ -96,8 +86,7 @@ void PageHost::follow() {
   });
 }
 
-void PageHost::change(PageHostSettings settings) {
-  settings_ = std::move(settings);
+void PageHost::changed() {
   resized();
   follow();
 }
@@ -331,11 +320,9 @@ void PageHost::cell_changed() {
   around().write == Write::at_once ? there(wanted) : static_cast<void>(to(wanted));
 }
 
-Accessible PageHost::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_text = settings_.shows.linked() ? settings_.shows.get().name() : "",
-          .disabled = !enabled()};
+void PageHost::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.value_text = settings_.shows.linked() ? settings_.shows.get().name() : "";
 }
 
 namespace {

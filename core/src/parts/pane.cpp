@@ -61,30 +61,25 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
   return table;
 }
 
-std::string Pane::fault(const std::string& id, const Box&, const PaneSettings& settings) {
-  const std::string owner = "pane '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+std::string Pane::misfit(const Box&, const PaneSettings& settings) {
   if (settings.most < settings.least)
-    return owner + ": most = " + plain_number(settings.most) +
+    return "most = " + plain_number(settings.most) +
            " is not taken; it takes least = " + plain_number(settings.least) + " or more";
   for (const double rest : settings.rests)
     if (!(rest >= settings.least && rest <= settings.most))
-      return owner + ": rests holds " + plain_number(rest) + "; it takes " + plain_number(settings.least) +
-             " to " + plain_number(settings.most) + " dp";
+      return "rests holds " + plain_number(rest) + "; it takes " + plain_number(settings.least) + " to " +
+             plain_number(settings.most) + " dp";
   if (!settings.stands.linked()) return {};
   const std::size_t places = settings.rests.empty() ? 0 : SnapPoints::list(settings.rests).size();
   const std::size_t names = settings.stands.get().names().size();
   if (places == 0 || names != places)
-    return owner + ": stands names " + std::to_string(names) + " rests, and rests holds " +
-           std::to_string(places) + " places; it takes a name for each";
+    return "stands names " + std::to_string(names) + " rests, and rests holds " + std::to_string(places) +
+           " places; it takes a name for each";
   return {};
 }
 
 Pane::Pane(std::string id, const Box& box, PaneSettings settings, Surroundings& around)
-    : Sliding{checked_id<Pane>(std::move(id), box, settings), box, around, plan(settings), settings.offset},
-      settings_(std::move(settings)) {
+    : PartOf(std::move(id), box, std::move(settings), around) {
   rail_.on_rest = [this](double place) { tell(settings_.on_rest, place); };
   // There from the first; a number that is linked too counts before a name.
   if (settings_.stands.linked() && !settings_.offset.linked())
@@ -144,11 +139,10 @@ RailPlan Pane::plan(const PaneSettings& settings) {
       .reduced_motion = settings.reduced_motion};
 }
 
-void Pane::change(PaneSettings settings) {
+void Pane::changed() {
   const SnapPoints before = rail().plan().rests;
   const std::size_t rest = before.empty() ? 0 : before.nearest(target());
   const bool stood = rail_.settled() && !before.empty() && before.at(rest) == offset();
-  settings_ = std::move(settings);
   rail_.change(plan(settings_), settings_.offset);
   if (const SnapPoints& now = rail().plan().rests;
       !before.empty() && now.size() == before.size() && !(now == before))
@@ -156,12 +150,10 @@ void Pane::change(PaneSettings settings) {
   follow();
 }
 
-Accessible Pane::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-          .disabled = !enabled(),
-          .keys = settings_.most > settings_.least ? described().keys : ""};
+void Pane::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.orientation = name_of(settings_.axis);
+  told.keys = settings_.most > settings_.least ? described().keys : "";
 }
 
 bool Pane::press(Key key) {

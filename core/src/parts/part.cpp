@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "ubbo/parts/kind.hpp"
+
 namespace ubbo {
 
 Part::Part(std::string id, const Box& box, Surroundings& around)
@@ -14,6 +16,12 @@ Part::Part(std::string id, const Box& box, Surroundings& around)
 void Part::set_feels(const Feels& feels) {
   check_feels(feels);
   own_feels_ = std::make_unique<const Feels>(feels);
+}
+
+Accessible Part::accessible() const {
+  Accessible told{.role = kind().role, .disabled = !enabled(), .keys = kind().keys};
+  present(told);
+  return told;
 }
 
 Box Part::box() const {
@@ -94,12 +102,6 @@ void Part::ask(std::function<void()> deed, WhileHeld how) {
   if (around_->keeper != nullptr && post_.there) return around_->keeper->call(*this, how, std::move(deed));
   deed();
   update();
-}
-
-std::string passage_fault(const Passage& passage) {
-  return passage.runs == 1
-             ? ""
-             : "passage repeats; it takes one that is gone once, so that the part comes to rest";
 }
 
 }  // namespace ubbo

@@ -22,19 +22,15 @@ std::span<const Setting<ProgressBarSettings>> settings_of<ProgressBarSettings>()
   return table;
 }
 
-std::string ProgressBar::fault(const std::string& id, const Box&, const ProgressBarSettings& settings) {
-  const std::string owner = "progress bar '" + id + "'";
-  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
-  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+std::string ProgressBar::misfit(const Box&, const ProgressBarSettings& settings) {
   if (!settings.unknown && !settings.share.linked())
-    return owner + ": share is not linked; it takes a cell, which says how far it is";
+    return "share is not linked; it takes a cell, which says how far it is";
   return {};
 }
 
 ProgressBar::ProgressBar(std::string id, const Box& box, ProgressBarSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around) {
-  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
-  change(std::move(settings));
+    : PartOf(std::move(id), box, std::move(settings), around) {
+  changed();
   mover_.put(wanted());
   said_ = true;
 }
@@ -44,16 +40,16 @@ double ProgressBar::wanted() const {
   return std::isfinite(share) ? std::clamp(share, 0.0, 1.0) : mover_.target();
 }
 
-void ProgressBar::change(ProgressBarSettings settings) {
-  settings_ = std::move(settings);
+void ProgressBar::changed() {
   watch_.stop();
   if (settings_.share.linked()) watch_ = settings_.share.watch([this](double) { hear(); });
   go(settings_.passage, true);
 }
 
 void ProgressBar::show(double share, const Passage& passage) {
-  if (const std::string wrong = passage_fault(passage); !wrong.empty())
-    refuse("progress bar '" + id() + "': " + wrong);
+  ProgressBarSettings asked = settings_;
+  asked.passage = passage;
+  if (const std::string wrong = fault(id(), laid(), asked); !wrong.empty()) refuse(wrong);
   ask([this, share, passage] {
     settings_.share.set(share);
     go(passage, true, true);
@@ -106,14 +102,13 @@ Box ProgressBar::fill() const {
   return bar;
 }
 
-Accessible ProgressBar::accessible() const {
-  Accessible told{.role = described().role, .label = settings_.label, .disabled = !enabled()};
-  if (settings_.unknown) return told;
+void ProgressBar::present(Accessible& told) const {
+  told.label = settings_.label;
+  if (settings_.unknown) return;
   told.value_now = wanted();
   told.value_min = 0.0;
   told.value_max = 1.0;
   told.value_text = ShortText::of(plain_number(std::round(wanted() * 100.0)), " %");
-  return told;
 }
 
 namespace {

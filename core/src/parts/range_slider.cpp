@@ -19,8 +19,8 @@ std::span<const Setting<RangeSliderSettings>> settings_of<RangeSliderSettings>()
   using S = RangeSliderSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the range is of, for people and screen readers"),
-      declare::cell<&S::low>("low", "the cell of the low thumb"),
-      declare::cell<&S::high>("high", "the cell of the high thumb"),
+      declare::needed_cell<&S::low>("low", "the cell of the low thumb"),
+      declare::needed_cell<&S::high>("high", "the cell of the high thumb"),
       number<&S::from>("from", "", -1e9, 1e9, "the value at the start of the track"),
       number<&S::to>("to", "", -1e9, 1e9, "the value at the end of the track; above `from`"),
       number<&S::step>("step", "", 0.0, 1e9,
@@ -39,39 +39,27 @@ std::span<const Setting<RangeSliderSettings>> settings_of<RangeSliderSettings>()
   return table;
 }
 
-std::string RangeSlider::fault(const std::string& id, const Box& box, const RangeSliderSettings& settings) {
-  const std::string owner = "range slider '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+std::string RangeSlider::misfit(const Box& box, const RangeSliderSettings& settings) {
   const double range = settings.to - settings.from;
   const double least = 1e-9 * std::fmax(1.0, std::fmax(std::fabs(settings.from), std::fabs(settings.to)));
   if (!(range >= least))
-    return owner + ": to = " + plain_number(settings.to) +
+    return "to = " + plain_number(settings.to) +
            " is not taken; it takes more than from = " + plain_number(settings.from);
   if (settings.step > 0.0 && range / settings.step > 1e9)
-    return owner + ": step = " + plain_number(settings.step) +
-           " is not taken; it takes at most 1e9 steps in the range";
+    return "step = " + plain_number(settings.step) + " is not taken; it takes at most 1e9 steps in the range";
   const double steps = settings.step > 0.0 ? settings.least_gap / settings.step : 0.0;
   if (settings.least_gap > range || std::fabs(steps - std::round(steps)) > 1e-6)
-    return owner + ": least_gap = " + plain_number(settings.least_gap) +
+    return "least_gap = " + plain_number(settings.least_gap) +
            " is not taken; it takes a whole number of steps, no more than the range";
   if (!(slider_track(box, settings, false).room() > 0.0))
-    return owner + ": a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
+    return "a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
            " dp leaves the thumbs no room; it takes more than thumb = " + plain_number(settings.thumb) +
            " dp";
-  for (const auto& [name, cell] : {std::pair{"low", &settings.low}, {"high", &settings.high}}) {
-    if (!cell->linked())
-      return owner + ": " + name +
-             " is not linked; it takes a cell, which the app owns and the slider shows and changes";
-    if (!std::isfinite(cell->get())) return owner + ": " + name + ": its cell holds no finite number";
-  }
   return {};
 }
 
 RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<RangeSlider>(this->id(), box, std::move(settings))),
+    : PartOf(std::move(id), box, std::move(settings), around),
       rails_{Rail(*this, plan(), settings_.low), Rail(*this, plan(), settings_.high)} {
   for (Rail& rail : rails_) rail.on_rest = [this](double) { tell(settings_.on_rest, low(), high()); };
   bound(settings_.low.get(), settings_.high.get());
@@ -93,8 +81,7 @@ RailPlan RangeSlider::plan() const {
           .snaps_writes = true};
 }
 
-void RangeSlider::change(RangeSliderSettings settings) {
-  settings_ = std::move(settings);
+void RangeSlider::changed() {
   rails_[0].change(plan(), settings_.low);
   rails_[1].change(plan(), settings_.high);
   bound(settings_.low.get(), settings_.high.get());
@@ -113,15 +100,10 @@ void RangeSlider::bound(double low, double high) {
   rails_[1].set_bounds(bottom + gap, settings_.to);
 }
 
-Accessible RangeSlider::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .value_text = ShortText::of(plain_number(target(0)), " to ", plain_number(target(1))),
-      .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-      .disabled = !enabled(),
-      .keys = described().keys,
-  };
+void RangeSlider::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.value_text = ShortText::of(plain_number(target(0)), " to ", plain_number(target(1)));
+  told.orientation = name_of(settings_.axis);
 }
 
 int RangeSlider::held_by(const Contact& contact) const {

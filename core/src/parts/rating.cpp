@@ -15,32 +15,16 @@ std::span<const Setting<RatingSettings>> settings_of<RatingSettings>() {
   using S = RatingSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what is rated, for people and screen readers"),
-      declare::cell<&S::value>("value", "the cell the rating shows and changes"),
-      declare::number<&S::marks>("marks", "", 1.0, 20.0, "how many marks there are; a whole number"),
+      declare::needed_cell<&S::value>("value", "the cell the rating shows and changes"),
+      declare::whole<&S::marks>("marks", "", 1.0, 20.0, "how many marks there are; a whole number"),
       declare::flag<&S::halves>("halves", "half a mark counts too"),
       declare::flag<&S::clears>("clears", "a drag off the low end leaves no mark; else the first mark stays"),
   };
   return table;
 }
 
-std::string Rating::fault(const std::string& id, const Box&, const RatingSettings& settings) {
-  const std::string owner = "rating '" + id + "'";
-  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
-  if (settings.marks != std::floor(settings.marks))
-    return owner + ": marks = " + plain_number(settings.marks) + " is not taken; it takes a whole number";
-  if (!settings.value.linked())
-    return owner +
-           ": value is not linked; it takes a cell, which the app owns and the rating shows and changes";
-  return {};
-}
-
 Rating::Rating(std::string id, const Box& box, RatingSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around) {
-  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
-  change(std::move(settings));
-}
-
-void Rating::change(RatingSettings settings) { settings_ = std::move(settings); }
+    : PartOf(std::move(id), box, std::move(settings), around) {}
 
 double Rating::value() const {
   const double held = settings_.value.linked() ? settings_.value.get() : 0.0;
@@ -74,18 +58,13 @@ void Rating::rate(double value, const Answer& answer) {
 
 bool Rating::app_wrote() const { return settings_.value.linked() && settings_.value.get() != said_; }
 
-Accessible Rating::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .value_now = value(),
-      .value_min = 0.0,
-      .value_max = settings_.marks,
-      .value_text = ShortText::of(plain_number(value()), " of ", plain_number(settings_.marks)),
-      .orientation = axis_names[0],
-      .disabled = !enabled(),
-      .keys = described().keys,
-  };
+void Rating::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.value_now = value();
+  told.value_min = 0.0;
+  told.value_max = settings_.marks;
+  told.value_text = ShortText::of(plain_number(value()), " of ", plain_number(settings_.marks));
+  told.orientation = name_of(Axis::horizontal);
 }
 
 bool Rating::touch(const Contact& contact, const Sample& sample) {

@@ -11,38 +11,6 @@ namespace {
 
 constexpr std::array sheet_gives{"none", "share", "less"};
 
-EdgePanel::Plan plan_of(const SheetSettings& settings, const Box& box, const Box& screen) {
-  const bool aside = settings.edge != Edge::bottom && settings.edge != Edge::top;
-  std::vector<double> rests = settings.rests;
-  for (const double share : settings.rest_shares) rests.push_back(share * (aside ? screen.w : screen.h));
-  if (settings.content > 0.0) rests.push_back(settings.content);
-  // What is longer than the sheet is all of it.
-  const double longest = aside ? box.w : box.h;
-  for (double& rest : rests) rest = std::min(rest, longest);
-  if (rests.empty()) rests.push_back(longest);
-  std::sort(rests.begin(), rests.end());
-  rests.erase(std::unique(rests.begin(), rests.end()), rests.end());
-  const auto give = [&](Give::How how) {
-    return Give{how, how == Give::How::share ? settings.give_share : settings.give_reach};
-  };
-  return {.edge = settings.edge,
-          .rests = std::move(rests),
-          .passage = settings.passage,
-          .reduced_motion = settings.reduced_motion,
-          .carry = settings.carry,
-          .commit_distance = settings.commit_distance,
-          .commit = settings.commit,
-          .give_out = give(settings.give_out),
-          .give_in = give(settings.give_in),
-          .grip_only = settings.grip_only,
-          .grip = settings.grip,
-          .veil = settings.veil,
-          .drag_closes = settings.drag_closes,
-          .backdrop_closes = settings.backdrop_closes,
-          .back_closes = settings.back_closes,
-          .edge_opens = settings.edge_opens};
-}
-
 }  // namespace
 
 template <>
@@ -99,38 +67,59 @@ std::span<const Setting<SheetSettings>> settings_of<SheetSettings>() {
   return table;
 }
 
-std::string Sheet::fault(const std::string& id, const Box& box, const SheetSettings& settings) {
-  const std::string owner = "sheet '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+std::string Sheet::misfit(const Box& box, const SheetSettings& settings) {
   if (settings.edge == Edge::none)
-    return owner + ": edge = none is not taken; it takes an edge it can be drawn out from";
+    return "edge = none is not taken; it takes an edge it can be drawn out from";
   const bool aside = settings.edge != Edge::bottom && settings.edge != Edge::top;
   for (const double rest : settings.rests)
-    if (!(rest >= 1.0 && rest <= (aside ? box.w : box.h)))
-      return owner + ": rests holds " + plain_number(rest) + "; it takes 1 to the sheet's own " +
+    if (rest > (aside ? box.w : box.h))
+      return "rests holds " + plain_number(rest) + "; it takes 1 to the sheet's own " +
              plain_number(aside ? box.w : box.h) + " dp";
-  for (const double share : settings.rest_shares)
-    if (!(share >= 0.01 && share <= 1.0))
-      return owner + ": rest_shares holds " + plain_number(share) + "; it takes 0.01 to 1";
   if (settings.veil > 0.0 && !settings.drag_closes && !settings.backdrop_closes && !settings.back_closes)
-    return owner + ": it has no way out; it takes drag_closes, backdrop_closes or back_closes, or veil = 0";
+    return "it has no way out; it takes drag_closes, backdrop_closes or back_closes, or veil = 0";
   return {};
 }
 
+EdgePanel::Plan Sheet::base_plan(const SheetSettings& settings, const Box& box, const Surroundings& around) {
+  const bool aside = settings.edge != Edge::bottom && settings.edge != Edge::top;
+  std::vector<double> rests = settings.rests;
+  for (const double share : settings.rest_shares)
+    rests.push_back(share * (aside ? around.screen.w : around.screen.h));
+  if (settings.content > 0.0) rests.push_back(settings.content);
+  // What is longer than the sheet is all of it.
+  const double longest = aside ? box.w : box.h;
+  for (double& rest : rests) rest = std::min(rest, longest);
+  if (rests.empty()) rests.push_back(longest);
+  std::sort(rests.begin(), rests.end());
+  rests.erase(std::unique(rests.begin(), rests.end()), rests.end());
+  const auto give = [&](Give::How how) {
+    return Give{how, how == Give::How::share ? settings.give_share : settings.give_reach};
+  };
+  return {.edge = settings.edge,
+          .rests = std::move(rests),
+          .passage = settings.passage,
+          .reduced_motion = settings.reduced_motion,
+          .carry = settings.carry,
+          .commit_distance = settings.commit_distance,
+          .commit = settings.commit,
+          .give_out = give(settings.give_out),
+          .give_in = give(settings.give_in),
+          .grip_only = settings.grip_only,
+          .grip = settings.grip,
+          .veil = settings.veil,
+          .drag_closes = settings.drag_closes,
+          .backdrop_closes = settings.backdrop_closes,
+          .back_closes = settings.back_closes,
+          .edge_opens = settings.edge_opens};
+}
+
 Sheet::Sheet(std::string id, const Box& box, SheetSettings settings, Surroundings& around)
-    : EdgePanel{checked_id<Sheet>(std::move(id), box, settings), box, around,
-                plan_of(settings, box, around.screen)},
-      settings_(std::move(settings)) {
+    : PartOf(std::move(id), box, std::move(settings), around) {
   follow(settings_.rest, settings_.open, true);
   told_ = rest();
 }
 
-EdgePanel::Plan Sheet::planned() const { return plan_of(settings_, laid(), around().screen); }
-
-void Sheet::change(SheetSettings settings) {
-  settings_ = std::move(settings);
+void Sheet::changed() {
   take(planned(), true);
   follow(settings_.rest, settings_.open, false);
 }
@@ -140,15 +129,10 @@ void Sheet::went(Visit::State state) {
   if (std::exchange(told_, rest()) != rest()) tell(settings_.on_rest, rest());
 }
 
-Accessible Sheet::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .expanded = is_open(),
-      .disabled = !enabled(),
-      .modal = settings_.veil > 0.0,
-      .keys = described().keys,
-  };
+void Sheet::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.expanded = is_open();
+  told.modal = settings_.veil > 0.0;
 }
 
 const PartKind& Sheet::described() {

@@ -25,7 +25,7 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>() {
   using S = SliderSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the slider is called, for people and screen readers"),
-      declare::cell<&S::value>("value", "the cell the slider shows and changes"),
+      declare::needed_cell<&S::value>("value", "the cell the slider shows and changes"),
       number<&S::from>("from", "", -1e9, 1e9, "the value at the start of the track"),
       number<&S::to>("to", "", -1e9, 1e9, "the value at the end of the track; above `from`"),
       number<&S::step>("step", "", 0.0, 1e9,
@@ -52,35 +52,24 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>() {
   return table;
 }
 
-std::string Slider::fault(const std::string& id, const Box& box, const SliderSettings& settings) {
-  const std::string owner = "slider '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+std::string Slider::misfit(const Box& box, const SliderSettings& settings) {
   // A range narrower than that would be lost in its ends' own rounding.
   const double least_range =
       1e-9 * std::fmax(1.0, std::fmax(std::fabs(settings.from), std::fabs(settings.to)));
   if (!(settings.to - settings.from >= least_range))
-    return owner + ": to = " + plain_number(settings.to) +
+    return "to = " + plain_number(settings.to) +
            " is not taken; it takes more than from = " + plain_number(settings.from) + ", by " +
            plain_number(least_range) + " at least";
   if (settings.step > 0.0 && (settings.to - settings.from) / settings.step > 1e9)
-    return owner + ": step = " + plain_number(settings.step) +
-           " is not taken; it takes at most 1e9 steps in the range";
+    return "step = " + plain_number(settings.step) + " is not taken; it takes at most 1e9 steps in the range";
   if (!(slider_track(box, settings, false).room() > 0.0))
-    return owner + ": a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
+    return "a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
            " dp leaves the thumb no room; it takes more than thumb = " + plain_number(settings.thumb) + " dp";
-  if (!settings.value.linked())
-    return owner +
-           ": value is not linked; it takes a cell, which the app owns and the slider shows and changes";
-  if (!std::isfinite(settings.value.get())) return owner + ": value: its cell holds no finite number";
   return {};
 }
 
 Slider::Slider(std::string id, const Box& box, SliderSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<Slider>(this->id(), box, std::move(settings))),
-      rail_(*this, plan(), settings_.value) {
+    : PartOf(std::move(id), box, std::move(settings), around), rail_(*this, plan(), settings_.value) {
   listen();
 }
 
@@ -104,10 +93,7 @@ void Slider::listen() {
   rail_.on_rest = [this](double value) { tell(settings_.on_rest, value); };
 }
 
-void Slider::change(SliderSettings settings) {
-  settings_ = std::move(settings);
-  rail_.change(plan(), settings_.value);
-}
+void Slider::changed() { rail_.change(plan(), settings_.value); }
 
 void Slider::resized() { rail_.set_dp_per_unit(way().dp_per_unit()); }
 
@@ -115,15 +101,12 @@ double Slider::value() const { return snaps().snapped(position()); }
 
 double Slider::share() const { return (position() - settings_.from) / (settings_.to - settings_.from); }
 
-Accessible Slider::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_now = value(),
-          .value_min = settings_.from,
-          .value_max = settings_.to,
-          .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-          .disabled = !enabled(),
-          .keys = described().keys};
+void Slider::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.value_now = value();
+  told.value_min = settings_.from;
+  told.value_max = settings_.to;
+  told.orientation = name_of(settings_.axis);
 }
 
 Wish Slider::wish(const Sample& sample) const {

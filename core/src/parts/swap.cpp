@@ -49,19 +49,8 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
   return table;
 }
 
-std::string Swap::fault(const std::string& id, const Box&, const SwapSettings& settings) {
-  std::string owner = "swap '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  for (const Passage* passage : {&settings.enter, &settings.exit, &settings.glide})
-    if (const std::string wrong = passage_fault(*passage); !wrong.empty())
-      return owner.append(": ").append(wrong);
-  return {};
-}
-
 Swap::Swap(std::string id, const Box& box, SwapSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<Swap>(this->id(), box, std::move(settings))) {
+    : PartOf(std::move(id), box, std::move(settings), around) {
   content_ = wanted();
   follow();
 }
@@ -82,8 +71,7 @@ std::size_t Swap::wanted() const {
   return settings_.index.linked() ? static_cast<std::size_t>(std::max(0, settings_.index.get())) : content_;
 }
 
-void Swap::change(SwapSettings settings) {
-  settings_ = std::move(settings);
+void Swap::changed() {
   follow();
   to(wanted());
 }
@@ -270,12 +258,10 @@ void Swap::child_laid_out(Part& inner) {
   if (content_ < held_.all.size() && held_.all[content_].part == &inner) resize(false);
 }
 
-Accessible Swap::accessible() const {
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_text = settings_.shows.linked() ? settings_.shows.get().name() : "",
-          .disabled = !enabled(),
-          .live = Live::polite};
+void Swap::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.value_text = settings_.shows.linked() ? settings_.shows.get().name() : "";
+  told.live = Live::polite;
 }
 
 namespace {

@@ -74,26 +74,21 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
   return table;
 }
 
-std::string SwipeRow::fault(const std::string& id, const Box& box, const SwipeRowSettings& settings) {
-  const std::string owner = "swipe row '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+std::string SwipeRow::misfit(const Box& box, const SwipeRowSettings& settings) {
   if (settings.leading + settings.trailing + settings.above + settings.below <= 0.0)
-    return owner + ": it opens to no side; it takes leading, trailing, above or below more than 0";
+    return "it opens to no side; it takes leading, trailing, above or below more than 0";
   for (const auto& [name, opens, whole] : {std::tuple{"leading", settings.leading, box.w},
                                            {"trailing", settings.trailing, box.w},
                                            {"above", settings.above, box.h},
                                            {"below", settings.below, box.h}})
     if (opens >= whole)
-      return owner + ": " + name + " = " + plain_number(opens) +
+      return std::string(name) + " = " + plain_number(opens) +
              " is not taken; it takes less than the row's own " + plain_number(whole) + " dp";
   return {};
 }
 
 SwipeRow::SwipeRow(std::string id, const Box& box, SwipeRowSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<SwipeRow>(this->id(), box, std::move(settings))),
+    : PartOf(std::move(id), box, std::move(settings), around),
       rails_{Rail(*this, plan(0), {}), Rail(*this, plan(1), {})},
       returns_(*this,
                [this] {
@@ -151,8 +146,7 @@ RailPlan SwipeRow::plan(std::size_t axis) const {
 }
 
 // Committed it stays away, whatever its settings are.
-void SwipeRow::change(SwipeRowSettings settings) {
-  settings_ = std::move(settings);
+void SwipeRow::changed() {
   resized();
   watch();
 }
@@ -207,14 +201,11 @@ const std::string& SwipeRow::side_label() const {
                             : none;
 }
 
-Accessible SwipeRow::accessible() const {
+void SwipeRow::present(Accessible& told) const {
   const bool says_side = state_ != State::closed && !side_label().empty();
-  return {.role = described().role,
-          .label = settings_.label,
-          .value_text = says_side ? ShortText::of(name_of(state_), ": ", side_label()) : name_of(state_),
-          .expanded = state_ != State::closed,
-          .disabled = !enabled(),
-          .keys = described().keys};
+  told.label = settings_.label;
+  told.value_text = says_side ? ShortText::of(name_of(state_), ": ", side_label()) : name_of(state_);
+  told.expanded = state_ != State::closed;
 }
 
 Wish SwipeRow::wish(const Sample&) const {

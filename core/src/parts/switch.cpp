@@ -12,7 +12,7 @@ std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>() {
   using S = SwitchSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the switch is called, for people and screen readers"),
-      declare::cell<&S::on>("on", "the cell the switch shows and changes"),
+      declare::needed_cell<&S::on>("on", "the cell the switch shows and changes"),
       declare::choice<&S::axis>("axis", axis_names,
                                 "the direction in which it switches; vertical: yes is above"),
       declare::passage<&S::passage>("passage", "how the thumb goes across"),
@@ -27,25 +27,17 @@ std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>() {
   return table;
 }
 
-std::string Switch::fault(const std::string& id, const Box& box, const SwitchSettings& settings) {
-  const std::string owner = "switch '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  if (fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+std::string Switch::misfit(const Box& box, const SwitchSettings& settings) {
   const Point size{box.w, box.h};
   if (!(along(settings.axis, size) > across(settings.axis, size)))
-    return owner + ": a box of " + plain_number(box.w) + " by " + plain_number(box.h) +
+    return "a box of " + plain_number(box.w) + " by " + plain_number(box.h) +
            " dp leaves the thumb no way; it takes one " +
            (settings.axis == Axis::horizontal ? "wider than high" : "higher than wide");
-  if (!settings.on.linked())
-    return owner + ": on is not linked; it takes a cell, which the app owns and the switch shows and changes";
   return {};
 }
 
 Switch::Switch(std::string id, const Box& box, SwitchSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<Switch>(this->id(), box, std::move(settings))),
-      rail_(*this, plan(), number()) {
+    : PartOf(std::move(id), box, std::move(settings), around), rail_(*this, plan(), number()) {
   rail_.on_rest = [this](double place) { tell(settings_.on_rest, place > 0.5); };
 }
 
@@ -77,23 +69,15 @@ RailPlan Switch::plan() const {
           .snaps_writes = true};
 }
 
-void Switch::change(SwitchSettings settings) {
-  settings_ = std::move(settings);
-  rail_.change(plan(), number());
-}
+void Switch::changed() { rail_.change(plan(), number()); }
 
 void Switch::resized() { rail_.set_dp_per_unit(plan().dp_per_unit); }
 
 Point Switch::place_of(double share) const { return way(box()).place_of(share); }
 
-Accessible Switch::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .checked = on(),
-      .disabled = !enabled(),
-      .keys = described().keys,
-  };
+void Switch::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.checked = on();
 }
 
 bool Switch::touch(const Contact& contact, const Sample& sample) {

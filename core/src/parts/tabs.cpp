@@ -13,7 +13,7 @@ std::span<const Setting<TabsSettings>> settings_of<TabsSettings>() {
   using S = TabsSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the tabs choose, for people and screen readers"),
-      declare::cell<&S::chosen>("chosen", "the cell that holds the titles and which one is chosen"),
+      declare::needed_cell<&S::chosen>("chosen", "the cell that holds the titles and which one is chosen"),
       declare::cell<&S::page>(
           "page",
           "a cell that says where between the pages one is, from 0, such as a carousel's; the "
@@ -33,30 +33,20 @@ std::span<const Setting<TabsSettings>> settings_of<TabsSettings>() {
   return table;
 }
 
-std::string Tabs::fault(const std::string& id, const Box&, const TabsSettings& settings) {
-  const std::string owner = "tabs '" + id + "'";
-  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
-  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
-  if (!settings.chosen.linked())
-    return owner + ": chosen is not linked; it takes a cell, which the app owns and the tabs show and change";
+std::string Tabs::misfit(const Box&, const TabsSettings& settings) {
   const std::size_t names = settings.chosen.get().names().size();
   if (!settings.widths.empty() && settings.widths.size() != names)
-    return owner + ": widths holds " + std::to_string(settings.widths.size()) +
-           " numbers; it takes one for each of " + std::to_string(names) + " titles, or none";
-  for (const double width : settings.widths)
-    if (!(width >= 1.0 && width <= 10000.0))
-      return owner + ": widths holds " + plain_number(width) + "; it takes 1 to 10000 dp";
+    return "widths holds " + std::to_string(settings.widths.size()) + " numbers; it takes one for each of " +
+           std::to_string(names) + " titles, or none";
   return {};
 }
 
 Tabs::Tabs(std::string id, const Box& box, TabsSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around) {
-  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
-  change(std::move(settings));
+    : PartOf(std::move(id), box, std::move(settings), around) {
+  changed();
 }
 
-void Tabs::change(TabsSettings settings) {
-  settings_ = std::move(settings);
+void Tabs::changed() {
   chosen_watch_ = settings_.chosen.watch([this](const Choice&) { hear(); });
   page_watch_.stop();
   if (settings_.page.linked()) page_watch_ = settings_.page.watch([this](double) { hear(); });
@@ -148,16 +138,10 @@ void Tabs::update() {
     decide(answers::underline_rests, {Fact::plain("index", static_cast<double>(chosen() + 1), "")});
 }
 
-Accessible Tabs::accessible() const {
-  Accessible told{
-      .role = described().role,
-      .label = settings_.label,
-      .orientation = axis_names[static_cast<std::size_t>(settings_.axis)],
-      .disabled = !enabled(),
-      .keys = described().keys,
-  };
+void Tabs::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.orientation = name_of(settings_.axis);
   if (count() != 0) told.value_text = settings_.chosen.get().name();
-  return told;
 }
 
 std::size_t Tabs::index_at(Point at) const {

@@ -41,21 +41,14 @@ std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>() {
   return table;
 }
 
-std::string ToastTray::fault(const std::string& id, const Box&, const ToastTraySettings& settings) {
-  std::string owner = "toast tray '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  for (const Passage* passage : {&settings.enter, &settings.exit})
-    if (const std::string wrong = passage_fault(*passage); !wrong.empty())
-      return owner.append(": ").append(wrong);
+std::string ToastTray::misfit(const Box&, const ToastTraySettings& settings) {
   if (settings.time == Micros{0} && settings.button.empty() && !settings.swipes)
-    return owner + ": its toasts never go; it takes time, button or swipes";
+    return "its toasts never go; it takes time, button or swipes";
   return {};
 }
 
 ToastTray::ToastTray(std::string id, const Box& box, ToastTraySettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
-      settings_(checked_settings<ToastTray>(this->id(), box, std::move(settings))),
+    : PartOf(std::move(id), box, std::move(settings), around),
       swipe_(*this, swipe_plan(), {}),
       time_(*this, [this] {
         decide(answers::toast_time_over, {Fact::plain("time", to_ms(settings_.time), "ms")});
@@ -92,8 +85,7 @@ void ToastTray::follow() {
   watch_ = settings_.shows.watch([this](int) { hear(); });
 }
 
-void ToastTray::change(ToastTraySettings settings) {
-  settings_ = std::move(settings);
+void ToastTray::changed() {
   resized();
   follow();
 }
@@ -284,8 +276,9 @@ void ToastTray::drop_finger(LetGo how) {
   if (swipe_.pressed()) swipe_.let_go(how);
 }
 
-Accessible ToastTray::accessible() const {
-  return {.role = described().role, .label = now_.words, .disabled = !enabled(), .live = settings_.live};
+void ToastTray::present(Accessible& told) const {
+  told.label = now_.words;
+  told.live = settings_.live;
 }
 
 namespace {

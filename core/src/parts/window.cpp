@@ -28,19 +28,8 @@ std::span<const Setting<WindowSettings>> settings_of<WindowSettings>() {
   return table;
 }
 
-std::string Window::fault(const std::string& id, const Box&, const WindowSettings& settings) {
-  std::string owner = "window '" + id + "'";
-  std::string fault = settings_fault(owner, settings);
-  if (!fault.empty()) return fault;
-  for (const Passage* passage : {&settings.enter, &settings.exit})
-    if (const std::string wrong = passage_fault(*passage); !wrong.empty())
-      return owner.append(": ").append(wrong);
-  return {};
-}
-
 Window::Window(std::string id, const Box& box, WindowSettings settings, Surroundings& around)
-    : Visitor(std::move(id), box, around),
-      settings_(checked_settings<Window>(this->id(), box, std::move(settings))) {
+    : PartOf(std::move(id), box, std::move(settings), around) {
   take_settings();
   follow(settings_.open, settings_.enters_at_first);
 }
@@ -53,8 +42,7 @@ void Window::take_settings() {
   plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving, settings_.inside);
 }
 
-void Window::change(WindowSettings settings) {
-  settings_ = std::move(settings);
+void Window::changed() {
   take_settings();
   follow(settings_.open, true);
 }
@@ -64,8 +52,9 @@ void Window::went(Visit::State state) { tell(settings_.on_visit, state); }
 // It covers what lies below it.
 bool Window::touch(const Contact&, const Sample&) { return true; }
 
-Accessible Window::accessible() const {
-  return {.role = described().role, .label = settings_.label, .expanded = is_open(), .disabled = !enabled()};
+void Window::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.expanded = is_open();
 }
 
 namespace {

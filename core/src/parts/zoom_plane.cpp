@@ -50,47 +50,42 @@ std::span<const Setting<ZoomPlaneSettings>> settings_of<ZoomPlaneSettings>() {
   return table;
 }
 
-std::string ZoomPlane::fault(const std::string& id, const Box&, const ZoomPlaneSettings& settings) {
-  const std::string owner = "zoom plane '" + id + "'";
-  if (std::string fault = settings_fault(owner, settings); !fault.empty()) return fault;
-  if (const std::string fault = passage_fault(settings.passage); !fault.empty()) return owner + ": " + fault;
+std::string ZoomPlane::misfit(const Box&, const ZoomPlaneSettings& settings) {
   if (settings.most < settings.least)
-    return owner + ": most = " + plain_number(settings.most) +
+    return "most = " + plain_number(settings.most) +
            " is not taken; it takes least = " + plain_number(settings.least) + " or more";
   if (settings.tap_zoom != 0.0 && (settings.tap_zoom < settings.least || settings.tap_zoom > settings.most))
-    return owner + ": tap_zoom = " + plain_number(settings.tap_zoom) + " is not taken; it takes 0, or " +
+    return "tap_zoom = " + plain_number(settings.tap_zoom) + " is not taken; it takes 0, or " +
            plain_number(settings.least) + " to " + plain_number(settings.most);
   return {};
 }
 
 ZoomPlane::ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings settings, Surroundings& around)
-    : Part(std::move(id), box, around),
+    : PartOf(std::move(id), box, std::move(settings), around),
       gestures_(*this, GestureSettings{.taps = 2, .long_press = false, .edges = false}, voice(),
                 [this](const Gesture& gesture) { news(gesture); }) {
-  if (const std::string wrong = fault(this->id(), box, settings); !wrong.empty()) refuse(wrong);
-  put({.zoom = std::clamp(1.0, settings.least, settings.most)});
-  change(std::move(settings));
+  put({.zoom = std::clamp(1.0, settings_.least, settings_.most)});
+  changed({});
 }
 
-std::array<Link<double>, 4> ZoomPlane::cells() const {
-  return {settings_.zoom, settings_.turn, settings_.pan_x, settings_.pan_y};
+std::array<const Link<double>*, 4> ZoomPlane::cells(const ZoomPlaneSettings& of) {
+  return {&of.zoom, &of.turn, &of.pan_x, &of.pan_y};
 }
 
-void ZoomPlane::change(ZoomPlaneSettings settings) {
-  const std::array<Link<double>, 4> before = cells();
-  settings_ = std::move(settings);
-  const std::array<Link<double>, 4> now = cells();
+void ZoomPlane::changed(const ZoomPlaneSettings& before) {
+  const auto had = cells(before);
+  const auto now = cells();
   Pose there = goal();
   const std::array<double*, 4> places{&there.zoom, &there.turn, &there.pan.x, &there.pan.y};
   bool other_cells = false;
   for (std::size_t i = 0; i < now.size(); ++i) {
-    if (now[i].cell() == before[i].cell()) continue;
+    if (now[i]->cell() == had[i]->cell()) continue;
     watches_[i].stop();
-    if (!now[i].linked()) continue;
+    if (!now[i]->linked()) continue;
     other_cells = true;
-    if (std::isfinite(now[i].get())) *places[i] = now[i].get();
-    told_[i] = now[i].get();
-    watches_[i] = now[i].watch([this, i](double value) {
+    if (std::isfinite(now[i]->get())) *places[i] = now[i]->get();
+    told_[i] = now[i]->get();
+    watches_[i] = now[i]->watch([this, i](double value) {
       if (value != told_[i]) hear();
     });
   }
@@ -119,14 +114,9 @@ bool ZoomPlane::moving() const {
   return std::any_of(movers_.begin(), movers_.end(), [](const Mover& mover) { return mover.moving(); });
 }
 
-Accessible ZoomPlane::accessible() const {
-  return {
-      .role = described().role,
-      .label = settings_.label,
-      .value_text = ShortText::of(plain_number(std::round(zoom() * 100.0)), " %"),
-      .disabled = !enabled(),
-      .keys = described().keys,
-  };
+void ZoomPlane::present(Accessible& told) const {
+  told.label = settings_.label;
+  told.value_text = ShortText::of(plain_number(std::round(zoom() * 100.0)), " %");
 }
 
 // With nothing to move, one finger is left to what lies around it.
@@ -347,13 +337,13 @@ void ZoomPlane::turn_back() {
 
 // Of several planes on one cell the one that began last moves; the others show where it is.
 void ZoomPlane::lead() {
-  for (const Link<double>& cell : cells()) cell.lead(this);
+  for (const Link<double>* cell : cells()) cell->lead(this);
 }
 
 bool ZoomPlane::leads() const {
-  const std::array<Link<double>, 4> all = cells();
+  const auto all = cells();
   return std::all_of(all.begin(), all.end(),
-                     [this](const Link<double>& cell) { return !cell.linked() || cell.led_by(this); });
+                     [this](const Link<double>* cell) { return !cell->linked() || cell->led_by(this); });
 }
 
 void ZoomPlane::heed_leader() {
@@ -361,12 +351,12 @@ void ZoomPlane::heed_leader() {
 }
 
 void ZoomPlane::follow() {
-  const std::array<Link<double>, 4> from = cells();
+  const auto from = cells();
   Pose to = pose();
   const std::array<double*, 4> places{&to.zoom, &to.turn, &to.pan.x, &to.pan.y};
   for (std::size_t i = 0; i < from.size(); ++i) {
-    if (!from[i].linked()) continue;
-    told_[i] = from[i].get();
+    if (!from[i]->linked()) continue;
+    told_[i] = from[i]->get();
     if (std::isfinite(told_[i])) *places[i] = told_[i];
   }
   to.zoom = std::clamp(to.zoom, settings_.least, settings_.most);
@@ -379,19 +369,19 @@ void ZoomPlane::follow() {
 
 void ZoomPlane::tell_cells() {
   heed_leader();
-  const std::array<Link<double>, 4> to = cells();
+  const auto to = cells();
   const detail::Writing carried(Write::carried);
   for (std::size_t i = 0; i < to.size(); ++i) {
     // Only what has moved is said, or two planes on one cell would contradict each other for ever.
-    if (!to[i].linked() || now_of(i) == said_[i]) continue;
-    if (to[i].get() != told_[i] && asked()) continue;  // what the app has written waits
+    if (!to[i]->linked() || now_of(i) == said_[i]) continue;
+    if (to[i]->get() != told_[i] && asked()) continue;  // what the app has written waits
     said_[i] = told_[i] = now_of(i);
-    to[i].set(told_[i]);
+    to[i]->set(told_[i]);
   }
 }
 
 void ZoomPlane::cell_changed() {
-  const std::array<Link<double>, 4> from = cells();
+  const auto from = cells();
   if (around().write == Write::carried) {
     if (!(carried_ || moving()) || !leads()) follow();
     return;
@@ -400,8 +390,8 @@ void ZoomPlane::cell_changed() {
   const std::array<double*, 4> places{&to.zoom, &to.turn, &to.pan.x, &to.pan.y};
   bool written = false;
   for (std::size_t i = 0; i < from.size(); ++i) {
-    if (!from[i].linked() || from[i].get() == told_[i]) continue;
-    told_[i] = from[i].get();
+    if (!from[i]->linked() || from[i]->get() == told_[i]) continue;
+    told_[i] = from[i]->get();
     said_[i] = std::nan("");  // what it cannot follow is put right
     if (!std::isfinite(told_[i])) continue;
     *places[i] = told_[i];

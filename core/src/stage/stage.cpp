@@ -322,7 +322,6 @@ class OwnMembers final : public Part {
     static const PartKind kind{.name = "own"};
     return kind;
   }
-  [[nodiscard]] Accessible accessible() const override { return {}; }
   bool touch(const Contact&, const Sample&) override { return false; }
 };
 

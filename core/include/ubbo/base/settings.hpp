@@ -26,6 +26,7 @@ struct SettingInfo {
   const char* unit = "";
   double least = 0.0;  ///< smallest value taken, in `unit`
   double most = 0.0;   ///< largest value taken, in `unit`
+  bool whole = false;  ///< only whole numbers are taken
   std::span<const char* const> choices{};
   const char* meaning = "";
   CellKind cell_kind = CellKind::number;  ///< of the cell that a `cell` takes
@@ -63,6 +64,7 @@ struct Setting : SettingInfo {
   void (*link)(S&, const AnyCell&) = nullptr;  ///< to a cell of `cell_kind`
   std::vector<double> S::*numbers = nullptr;
   Passage S::*passage = nullptr;
+  const char* (*wrong)(const S&) = nullptr;  ///< "" or what is wrong with a motion, or a cell that is needed
 };
 
 /// The settings of `S`, in the order in which they are documented. Specialised beside each settings struct;
@@ -70,24 +72,30 @@ struct Setting : SettingInfo {
 template <class S>
 std::span<const Setting<S>> settings_of();
 
-/// What is wrong with a setting of `owner` that got this number, and what it takes.
-[[nodiscard]] std::string setting_fault(std::string_view owner, const SettingInfo& setting, double got);
+/// "" or what is wrong with a setting that got this number, and what it takes.
+[[nodiscard]] std::string number_fault(const SettingInfo& setting, double got);
 
-/// What is wrong with the first wrong number of `settings`, held against their table; "" when nothing is.
+/// What is wrong with the first wrong one of `settings`, held against their table; "" when nothing is.
 template <class S>
-[[nodiscard]] std::string settings_fault(std::string_view owner, const S& settings) {
+[[nodiscard]] std::string settings_fault(const S& settings) {
+  std::string fault;
   for (const Setting<S>& setting : settings_of<S>()) {
-    if (setting.get == nullptr) continue;
-    const double value = setting.get(settings);
-    if (!(value >= setting.least && value <= setting.most)) return setting_fault(owner, setting, value);
+    if (setting.get != nullptr) fault = number_fault(setting, setting.get(settings));
+    if (setting.numbers != nullptr)
+      for (const double number : settings.*setting.numbers)
+        if (fault.empty()) fault = number_fault(setting, number);
+    if (setting.wrong != nullptr)
+      if (const char* wrong = setting.wrong(settings); *wrong != '\0')
+        fault = std::string(setting.name) + wrong;
+    if (!fault.empty()) break;
   }
-  return {};
+  return fault;
 }
 
-/// Throws `std::invalid_argument` with the fault, if there is one.
+/// Throws `std::invalid_argument` with the fault of `owner`, if there is one.
 template <class S>
-void check_settings(std::string_view owner, const S& settings) {
-  if (const std::string fault = settings_fault(owner, settings); !fault.empty()) refuse(fault);
+void check_settings(const std::string& owner, const S& settings) {
+  if (const std::string fault = settings_fault(settings); !fault.empty()) refuse(owner + ": " + fault);
 }
 
 /// A number as people write it: at most six significant digits, no trailing zeros.
@@ -135,6 +143,15 @@ constexpr Setting<Owner<Member>> number(const char* name, const char* unit, doub
     made.get = [](const S& s) { return static_cast<double>(s.*Member); };
     made.set = [](S& s, double value) { s.*Member = static_cast<T>(value); };
   }
+  return made;
+}
+
+/// A number that is whole.
+template <auto Member>
+constexpr Setting<Owner<Member>> whole(const char* name, const char* unit, double least, double most,
+                                       const char* meaning) {
+  Setting<Owner<Member>> made = number<Member>(name, unit, least, most, meaning);
+  made.whole = true;
   return made;
 }
 
@@ -195,6 +212,10 @@ constexpr Setting<Owner<Member>> passage(const char* name, const char* meaning) 
   made.kind = SettingKind::passage;
   made.meaning = meaning;
   made.passage = Member;
+  made.wrong = [](const Owner<Member>& s) {
+    return (s.*Member).runs == 1 ? ""
+                                 : " repeats; it takes one that is gone once, so that the part comes to rest";
+  };
   return made;
 }
 
@@ -210,6 +231,20 @@ constexpr Setting<Owner<Member>> cell(const char* name, const char* meaning) {
   made.cell_kind = cell_kind_of<T>;
   made.link = [](S& s, const AnyCell& any) {
     if (auto* const* found = std::get_if<Cell<T>*>(&any)) s.*Member = **found;
+  };
+  return made;
+}
+
+/// A cell that must be given.
+template <auto Member>
+constexpr Setting<Owner<Member>> needed_cell(const char* name, const char* meaning) {
+  Setting<Owner<Member>> made = cell<Member>(name, meaning);
+  made.wrong = [](const Owner<Member>& s) {
+    if (!(s.*Member).linked())
+      return " is not linked; it takes a cell, which the app owns and the part shows and changes";
+    if constexpr (std::is_same_v<Type<Member>, Link<double>>)
+      if (!std::isfinite((s.*Member).get())) return ": its cell holds no finite number";
+    return "";
   };
   return made;
 }

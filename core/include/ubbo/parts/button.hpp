@@ -4,7 +4,7 @@
 #include <string>
 
 #include "ubbo/motion/mover.hpp"
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/press.hpp"
 
 namespace ubbo {
@@ -26,20 +26,12 @@ std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>();
 /// again, or until the app says so.
 ///
 /// What is pressed looks pressed at once; a press that a list around it takes for a scroll is taken back.
-class Button final : public Part {
+class Button final : public PartOf<Button, ButtonSettings> {
  public:
-  using Settings = ButtonSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const ButtonSettings& settings);
-
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Button(std::string id, const Box& box, ButtonSettings settings, Surroundings& around);
 
-  [[nodiscard]] const ButtonSettings& settings() const { return settings_; }
-  void change(ButtonSettings settings);
+  void changed();
 
   /// A finger is on it, and lifting it would count.
   [[nodiscard]] bool pressed() const { return press_.over(); }
@@ -48,8 +40,7 @@ class Button final : public Part {
   /// How far it looks pressed: 0 up, 1 down.
   [[nodiscard]] double sunk() const { return mover_.at(around().now).value; }
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
@@ -59,7 +50,6 @@ class Button final : public Part {
  private:
   void activate();
 
-  ButtonSettings settings_;
   Watch watch_;
   Press press_;
   Clocked<Mover> mover_{*this, 0.0, 1e-3};

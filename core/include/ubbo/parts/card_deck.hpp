@@ -6,7 +6,7 @@
 
 #include "ubbo/landing/landing.hpp"
 #include "ubbo/motion/mover.hpp"
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/touch/drag.hpp"
 
 namespace ubbo {
@@ -35,21 +35,14 @@ std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>();
 
 /// Cards on a heap, of which the topmost is thrown to a side: by distance or by a flick. It turns by where it
 /// is held, the next one rises as it goes, and what was thrown can be taken back.
-class CardDeck final : public Part {
+class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
  public:
-  using Settings = CardDeckSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a count that is no whole number, no side, a `top` that
-  /// is not linked.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const CardDeckSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const CardDeckSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   CardDeck(std::string id, const Box& box, CardDeckSettings settings, Surroundings& around);
 
-  [[nodiscard]] const CardDeckSettings& settings() const { return settings_; }
-  void change(CardDeckSettings settings);
+  void changed(const CardDeckSettings& before);
 
   [[nodiscard]] int count() const { return static_cast<int>(settings_.count); }
   /// The index of the topmost card; `count()` when all are gone.
@@ -82,8 +75,7 @@ class CardDeck final : public Part {
   [[nodiscard]] bool can_throw(Side side) const;
   [[nodiscard]] bool can_undo() const { return top() > 0; }
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample&) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
@@ -104,7 +96,6 @@ class CardDeck final : public Part {
   void deal(int card);
   void take_back();
 
-  CardDeckSettings settings_;
   Watch watch_;
   struct Flights {
     std::vector<Flying> all;

@@ -3,7 +3,7 @@
 #include <functional>
 #include <string>
 
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/rail.hpp"
 
 namespace ubbo {
@@ -51,10 +51,8 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>();
 ///
 /// One rail, in items, is all it keeps, so what it costs does not depend on their number. What an item looks
 /// like follows from its distance alone: `look(distance)`.
-class Carousel final : public Part, public DragSurface {
+class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSurface {
  public:
-  using Settings = CarouselSettings;
-
   /// How an item is drawn that lies so many items away.
   struct Look {
     double scale = 1.0;
@@ -62,15 +60,11 @@ class Carousel final : public Part, public DragSurface {
   };
 
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a count that is no whole number, items without width.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const CarouselSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const CarouselSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Carousel(std::string id, const Box& box, CarouselSettings settings, Surroundings& around);
 
-  [[nodiscard]] const CarouselSettings& settings() const { return settings_; }
-  void change(CarouselSettings settings);
+  void changed(const CarouselSettings& before);
 
   [[nodiscard]] int count() const { return static_cast<int>(settings_.count); }
   /// Where it is, in items; 0 is the first. Wrapped it goes on past either end, and counts on.
@@ -100,8 +94,7 @@ class Carousel final : public Part, public DragSurface {
   /// So many items on, or back where that is below 0.
   void step(int by);
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample&) const override {
     const bool upright = settings_.axis == Axis::vertical;
     return {.horizontal = count() > 0 && !upright, .vertical = count() > 0 && upright};
@@ -144,7 +137,6 @@ class Carousel final : public Part, public DragSurface {
     Carousel* carousel_;
   };
 
-  CarouselSettings settings_;
   Rail rail_;
   PositionCell position_{*this};
   double told_ = 0.0;

@@ -5,6 +5,7 @@
 #include <string>
 
 #include "ubbo/parts/outside.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/visitor.hpp"
 
 namespace ubbo {
@@ -45,20 +46,14 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>();
 /// A dialog that opens on it makes it step back a little; one on that makes it step back further and fade, so
 /// that at most one is seen behind the topmost and the screen gets no darker than by two backdrops. A dialog
 /// that does not step back, such as a full one, does not fade either.
-class Dialog final : public Visitor, public BackTaker {
+class Dialog final : public PartOf<Dialog, DialogSettings, Visitor>, public BackTaker {
  public:
-  using Settings = DialogSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a passage that repeats, no way out.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const DialogSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const DialogSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Dialog(std::string id, const Box& box, DialogSettings settings, Surroundings& around);
 
-  [[nodiscard]] const DialogSettings& settings() const { return settings_; }
-  void change(DialogSettings settings);
+  void changed();
 
   /// How much its backdrop hides now, 0 to 1.
   [[nodiscard]] double veil() const { return std::clamp(veil_.at(around().now).value, 0.0, 1.0) * seen(); }
@@ -67,10 +62,9 @@ class Dialog final : public Visitor, public BackTaker {
   /// Where its own button is on the screen, if it has one.
   [[nodiscard]] std::optional<Box> button() const;
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
   [[nodiscard]] Guise guise() const override;
   [[nodiscard]] bool takes(Point at) const override;
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
@@ -98,7 +92,6 @@ class Dialog final : public Visitor, public BackTaker {
   /// How much of it is seen from behind others, 0 to 1.
   [[nodiscard]] double seen() const;
 
-  DialogSettings settings_;
   Clocked<Mover> veil_{*this, 0.0, 1e-3};
   Clocked<Mover> behind_{*this, 0.0, 1e-3};
   Outside outside_;

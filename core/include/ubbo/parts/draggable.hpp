@@ -4,7 +4,7 @@
 #include <functional>
 #include <string>
 
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/rail.hpp"
 
 namespace ubbo {
@@ -33,20 +33,12 @@ std::span<const Setting<DraggableSettings>> settings_of<DraggableSettings>();
 ///
 /// Its two coordinates are bound to the app's cells both ways. A drag begins when the finger has come as far
 /// as the threshold in any direction, and goes both ways at once.
-class Draggable final : public Part {
+class Draggable final : public PartOf<Draggable, DraggableSettings> {
  public:
-  using Settings = DraggableSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const DraggableSettings& settings);
-
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Draggable(std::string id, const Box& box, DraggableSettings settings, Surroundings& around);
 
-  [[nodiscard]] const DraggableSettings& settings() const { return settings_; }
-  void change(DraggableSettings settings);
+  void changed();
 
   /// How far it is from where it was put, dp.
   [[nodiscard]] Point offset() const { return {rails_[0].position(), rails_[1].position()}; }
@@ -55,8 +47,7 @@ class Draggable final : public Part {
   [[nodiscard]] bool pressed() const { return rails_[0].pressed(); }
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample&) const override;
   [[nodiscard]] Point moved() const override { return offset(); }
   bool touch(const Contact& contact, const Sample& sample) override;
@@ -70,7 +61,6 @@ class Draggable final : public Part {
   [[nodiscard]] bool goes(Axis axis) const;
   void bound();
 
-  DraggableSettings settings_;
   std::array<Rail, 2> rails_;
   Drag drag_;
   int held_by_ = 0;

@@ -4,6 +4,7 @@
 #include <string>
 
 #include "ubbo/parts/edge_panel.hpp"
+#include "ubbo/parts/part_of.hpp"
 
 namespace ubbo {
 
@@ -30,29 +31,22 @@ std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>();
 
 /// A surface beside the page that an edge swipe, a call or the app's value draws in, and a swipe, its
 /// backdrop or back puts away again.
-class Drawer final : public EdgePanel {
+class Drawer final : public PartOf<Drawer, DrawerSettings, EdgePanel> {
  public:
-  using Settings = DrawerSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, no edge, no way to close it.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const DrawerSettings& settings);
+  [[nodiscard]] static Plan base_plan(const DrawerSettings& settings, const Box& box,
+                                      const Surroundings& around);
+  [[nodiscard]] static std::string misfit(const Box& box, const DrawerSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Drawer(std::string id, const Box& box, DrawerSettings settings, Surroundings& around);
 
-  [[nodiscard]] const DrawerSettings& settings() const { return settings_; }
-  void change(DrawerSettings settings);
+  void changed();
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
 
  private:
-  [[nodiscard]] Plan planned() const override;
+  [[nodiscard]] Plan planned() const override { return base_plan(settings_, laid(), around()); }
   void went(Visit::State state) override;
-
-  DrawerSettings settings_;
 };
 
 }  // namespace ubbo

@@ -113,6 +113,8 @@ struct PartKind {
   /// left-to-right.
   bool mirrors = true;
   const char* keys = "";  ///< those it answers, for people; "": none
+  /// Its name as people write it, such as "card deck".
+  [[nodiscard]] std::string words() const;
   /// What it can be asked to do.
   std::span<const PartAction> actions{};
   /// Its own answers, for whoever wants to visit them all.
@@ -169,21 +171,6 @@ ReadingValue read(const Part& part) {
     return static_cast<double>(value);
   else
     return std::string(value);
-}
-
-/// The settings, if a part of the class `P` takes them in such a box; else throws `std::invalid_argument`
-/// with its fault.
-template <class P>
-typename P::Settings checked_settings(const std::string& id, const Box& box, typename P::Settings settings) {
-  if (const std::string fault = P::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return settings;
-}
-
-/// The id, if a part of the class `P` takes these settings in such a box; else throws as `checked_settings`.
-template <class P>
-std::string checked_id(std::string id, const Box& box, const typename P::Settings& settings) {
-  if (const std::string fault = P::fault(id, box, settings); !fault.empty()) refuse(fault);
-  return id;
 }
 
 namespace detail {

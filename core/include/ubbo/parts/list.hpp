@@ -5,6 +5,7 @@
 #include <unordered_map>
 #include <vector>
 
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/sliding.hpp"
 #include "ubbo/parts/spans.hpp"
 
@@ -47,19 +48,15 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>();
 ///
 /// An item that is removed, or hidden, leaves a gap that closes as a motion; one that is inserted, or shown,
 /// opens its place likewise. What is measured or taken away above its box moves nothing in view.
-class List final : public Sliding, public Container {
+class List final : public PartOf<List, ListSettings, Sliding>, public Container {
  public:
-  using Settings = ListSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a count that is no whole number.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box, const ListSettings& settings);
-
-  /// Throws `std::invalid_argument` with the fault, if there is one.
+  [[nodiscard]] static Plan base_plan(const ListSettings& settings, const Box&, const Surroundings& around) {
+    return {plan(settings, around.right_to_left), settings.offset};
+  }
   List(std::string id, const Box& box, ListSettings settings, Surroundings& around);
 
-  [[nodiscard]] const ListSettings& settings() const { return settings_; }
-  void change(ListSettings settings);
+  void changed(const ListSettings& before);
 
   [[nodiscard]] std::size_t items() const { return spans_.count(); }
   /// Where item `i` is on the screen now, dp, as wide as the list. Needs an item. O(log n).
@@ -87,8 +84,7 @@ class List final : public Sliding, public Container {
   /// Goes to where item `i` is the first in view, as far as the list goes.
   void scroll_to(std::size_t i);
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   bool press(Key key) override;
   void cell_changed() override;
   void resized() override;
@@ -150,7 +146,6 @@ class List final : public Sliding, public Container {
   void give_back(std::size_t at);
   void measure(Near& near);
 
-  ListSettings settings_;
   Spans spans_;
   Clocked<Shifts> shifts_{*this};
   NextLook next_look_{*this};

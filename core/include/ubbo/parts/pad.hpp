@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/touch/gestures.hpp"
 
 namespace ubbo {
@@ -23,21 +23,14 @@ template <>
 std::span<const Setting<PadSettings>> settings_of<PadSettings>();
 
 /// An area that tells the app what its touches were taken for. Space and enter tap it.
-class Pad final : public Part {
+class Pad final : public PartOf<Pad, PadSettings> {
  public:
-  using Settings = PadSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, marks that are no pairs.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box, const PadSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const PadSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Pad(std::string id, const Box& box, PadSettings settings, Surroundings& around);
 
-  [[nodiscard]] const PadSettings& settings() const { return settings_; }
-  /// Takes other settings, which must be without fault, while no contact has it. Through a stage:
-  /// `Stage::change`.
-  void change(PadSettings settings);
+  void changed();
   /// True from down on until the press is withdrawn or ends, so that it can be shown at once.
   [[nodiscard]] bool pressed() const { return gestures_.pressed(); }
   /// The last gesture that was reported; how far it has come while it goes on.
@@ -48,8 +41,7 @@ class Pad final : public Part {
   /// Where a mark that the app put at `mark`, dp from the middle, is on the screen.
   [[nodiscard]] Point place_of(Point mark) const;
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
@@ -58,7 +50,6 @@ class Pad final : public Part {
  private:
   void report(const Gesture& news);
 
-  PadSettings settings_;
   Gesture last_{};
   Clocked<Gestures> gestures_;
 };

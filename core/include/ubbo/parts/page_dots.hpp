@@ -4,7 +4,7 @@
 #include <string>
 
 #include "ubbo/motion/mover.hpp"
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/press.hpp"
 
 namespace ubbo {
@@ -29,21 +29,13 @@ std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>();
 /// the present one stays inside; the dots at its ends are smaller where more follow.
 ///
 /// A tap on a dot goes to its page; beside the dots, to the next or the one before.
-class PageDots final : public Part {
+class PageDots final : public PartOf<PageDots, PageDotsSettings> {
  public:
-  using Settings = PageDotsSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a count or window that is no whole number, a `page`
-  /// that is not linked.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const PageDotsSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   PageDots(std::string id, const Box& box, PageDotsSettings settings, Surroundings& around);
 
-  [[nodiscard]] const PageDotsSettings& settings() const { return settings_; }
-  void change(PageDotsSettings settings);
+  void changed();
 
   [[nodiscard]] int count() const { return static_cast<int>(settings_.count); }
   /// The page the cell says, within those there are.
@@ -58,8 +50,7 @@ class PageDots final : public Part {
   [[nodiscard]] Point place_of(double page) const;
   [[nodiscard]] bool pressed() const { return press_.over(); }
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
@@ -71,7 +62,6 @@ class PageDots final : public Part {
   [[nodiscard]] int meant_at(Point at) const;
   void choose(int page, const Answer& answer);
 
-  PageDotsSettings settings_;
   Watch watch_;
   Press press_;
   Clocked<Mover> at_{*this, 0.0, 1e-3};

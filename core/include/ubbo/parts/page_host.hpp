@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "ubbo/base/choice.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/sliding.hpp"
 
 namespace ubbo {
@@ -37,20 +38,17 @@ std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>();
 /// moves the same as a call, the phone's back or the app's cell. Back goes to the page one came from, or to
 /// the first where one came from none. Of quick changes the last one counts, and nothing that is seen jumps.
 /// What lies beside the host, a bar at the bottom, stays.
-class PageHost final : public Sliding, public Container, public BackTaker {
+class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
+                       public Container,
+                       public BackTaker {
  public:
-  using Settings = PageHostSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a passage that repeats.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const PageHostSettings& settings);
-
-  /// Throws `std::invalid_argument` with the fault, if there is one.
+  [[nodiscard]] static Plan base_plan(const PageHostSettings&, const Box&, const Surroundings&) {
+    return {{.axis = Axis::horizontal, .rests = SnapPoints::list({0.0})}};
+  }
   PageHost(std::string id, const Box& box, PageHostSettings settings, Surroundings& around);
 
-  [[nodiscard]] const PageHostSettings& settings() const { return settings_; }
-  void change(PageHostSettings settings);
+  void changed();
 
   /// The page that is here, or is to come.
   [[nodiscard]] std::size_t page() const { return page_; }
@@ -66,8 +64,7 @@ class PageHost final : public Sliding, public Container, public BackTaker {
   /// Goes to the page it came from; does nothing on the first.
   void go_back();
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void cell_changed() override;
@@ -108,7 +105,6 @@ class PageHost final : public Sliding, public Container, public BackTaker {
   void rested();
   void follow();
 
-  PageHostSettings settings_;
   std::vector<Part*> held_;
   std::size_t page_ = 0;           // where it stands or goes
   std::vector<std::size_t> came_;  // the pages gone through to there, growing

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "ubbo/base/choice.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/sliding.hpp"
 
 namespace ubbo {
@@ -49,24 +50,19 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>();
 /// end. What is left of a flick passes on in the same way. Touched on its way, it stays where it is caught.
 /// When its rests change and are as many as before, such as when they are measured anew, it stays with the
 /// one it stands on or goes to, wherever that is now.
-class Pane final : public Sliding, public Container {
+class Pane final : public PartOf<Pane, PaneSettings, Sliding>, public Container {
  public:
-  using Settings = PaneSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, `most` below `least`, a snap point outside of them.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box, const PaneSettings& settings);
+  [[nodiscard]] static Plan base_plan(const PaneSettings& settings, const Box&, const Surroundings&) {
+    return {plan(settings), settings.offset};
+  }
+  [[nodiscard]] static std::string misfit(const Box& box, const PaneSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Pane(std::string id, const Box& box, PaneSettings settings, Surroundings& around);
 
-  [[nodiscard]] const PaneSettings& settings() const { return settings_; }
-  /// Takes other settings, which must be without fault, while no contact has it. Through a stage:
-  /// `Stage::change`.
-  void change(PaneSettings settings);
+  void changed();
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Point moved() const override {
     return settings_.moves == Moves::itself ? carried() : Point{};
   }
@@ -81,7 +77,6 @@ class Pane final : public Sliding, public Container {
   void follow();
   [[nodiscard]] static RailPlan plan(const PaneSettings& settings);
 
-  PaneSettings settings_;
   Watch watch_;
   std::optional<std::size_t> said_{};  // the rest that its cell was last told
   bool carried_ = false;               // the last that it heard of was another part that carries it along

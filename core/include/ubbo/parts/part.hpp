@@ -72,7 +72,9 @@ class Part {
 
   /// What it is, and all that scenes, readings, films, skins and reports know of it.
   [[nodiscard]] virtual const PartKind& kind() const = 0;
-  [[nodiscard]] virtual Accessible accessible() const = 0;
+  /// Tells assistive technology its label, value and state. Its role, its keys, and whether it is disabled
+  /// are there already.
+  virtual void present(Accessible& /*told*/) const {}
   /// How far it is from where it was put, dp.
   [[nodiscard]] virtual Point moved() const { return {}; }
   /// How it shows with all that lies in it: for drawing. Its offset is what `moved` says. What is scaled or
@@ -100,6 +102,8 @@ class Part {
   /// makes its state complete, which alarms run, what the app is to be told, from what its members are now.
   virtual void update() {}
 
+  /// How it presents itself to assistive technology.
+  [[nodiscard]] Accessible accessible() const;
   [[nodiscard]] const std::string& id() const { return id_; }
   [[nodiscard]] const Surroundings& around() const { return *around_; }
 
@@ -341,11 +345,9 @@ std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Setting
 inline constexpr std::array part_reduced_names{"as-screen", "full", "fade", "still"};
 /// What an axis is called.
 inline constexpr std::array axis_names{"horizontal", "vertical"};
+[[nodiscard]] inline const char* name_of(Axis axis) { return axis_names[static_cast<std::size_t>(axis)]; }
 /// What `Standing::towards` is called.
 inline constexpr std::array towards_names{"any", "left", "up", "right", "down"};
-
-/// "" when a part can be moved by `passage`: gone once, so that it comes to rest; else what is wrong with it.
-[[nodiscard]] std::string passage_fault(const Passage& passage);
 
 namespace questions {
 inline constexpr Question key{"what does the key do?"};

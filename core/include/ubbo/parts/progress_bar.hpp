@@ -4,7 +4,7 @@
 #include <string>
 
 #include "ubbo/motion/mover.hpp"
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 
 namespace ubbo {
 
@@ -23,20 +23,14 @@ template <>
 std::span<const Setting<ProgressBarSettings>> settings_of<ProgressBarSettings>();
 
 /// A bar that eases to a new share. It takes no touch: what lies below it does.
-class ProgressBar final : public Part {
+class ProgressBar final : public PartOf<ProgressBar, ProgressBarSettings> {
  public:
-  using Settings = ProgressBarSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a `share` that is not linked where it is shown.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const ProgressBarSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const ProgressBarSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   ProgressBar(std::string id, const Box& box, ProgressBarSettings settings, Surroundings& around);
 
-  [[nodiscard]] const ProgressBarSettings& settings() const { return settings_; }
-  void change(ProgressBarSettings settings);
+  void changed();
 
   /// Sets the cell to `share` (0 to 1) and goes there by `passage`, this once. The passage must be gone once.
   void show(double share, const Passage& passage);
@@ -48,8 +42,7 @@ class ProgressBar final : public Part {
   /// The part of the bar that is filled, dp; of an unknown share what passes along it.
   [[nodiscard]] Box fill() const;
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] bool takes(Point) const override { return false; }
   bool touch(const Contact&, const Sample&) override { return false; }
   void cell_changed() override;
@@ -60,7 +53,6 @@ class ProgressBar final : public Part {
   [[nodiscard]] double wanted() const;
   void go(const Passage& passage, bool travels, bool anew = false);
 
-  ProgressBarSettings settings_;
   Watch watch_;
   Clocked<Mover> mover_{*this, 0.0, 1e-4};
   // What passes along it for ever is never at rest, and never due.

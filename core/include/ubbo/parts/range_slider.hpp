@@ -4,7 +4,7 @@
 #include <functional>
 #include <string>
 
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/rail.hpp"
 #include "ubbo/parts/slider_track.hpp"
 
@@ -43,22 +43,14 @@ std::span<const Setting<RangeSliderSettings>> settings_of<RangeSliderSettings>()
 /// The thumb that is nearer to the finger is grabbed; where they lie together, the one that can go where the
 /// finger goes. Two fingers may have one each. Of what the app writes, `high` counts as it is and `low` as
 /// far as that leaves it room.
-class RangeSlider final : public Part {
+class RangeSlider final : public PartOf<RangeSlider, RangeSliderSettings> {
  public:
-  using Settings = RangeSliderSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, `to` not above `from`, a `least_gap` that is wider than
-  /// the range or no whole number of steps, a track that leaves the thumbs no room, a cell that is not
-  /// linked.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const RangeSliderSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const RangeSliderSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   RangeSlider(std::string id, const Box& box, RangeSliderSettings settings, Surroundings& around);
 
-  [[nodiscard]] const RangeSliderSettings& settings() const { return settings_; }
-  void change(RangeSliderSettings settings);
+  void changed();
 
   /// Where a thumb stands: 0 the low one, 1 the high one.
   [[nodiscard]] double position(int which) const { return rails_[index(which)].position(); }
@@ -75,8 +67,7 @@ class RangeSlider final : public Part {
   /// Presses a key for one of the thumbs.
   void step(int which, Key key);
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample&) const override {
     const bool upright = settings_.axis == Axis::vertical;
     return {.handle = true, .horizontal = !upright, .vertical = upright};
@@ -100,7 +91,6 @@ class RangeSlider final : public Part {
   void move(int which, const Contact& contact, const Sample& sample);
   void lift(int which, const Contact& contact, const Sample& sample);
 
-  RangeSliderSettings settings_;
   std::array<Rail, 2> rails_;
   std::array<int, 2> slots_{none, none};  // whose contacts have them
   std::array<double, 2> before_{};        // where they stood, or went, when a finger came

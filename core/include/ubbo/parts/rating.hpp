@@ -3,7 +3,7 @@
 #include <functional>
 #include <string>
 
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/press.hpp"
 #include "ubbo/touch/drag.hpp"
 
@@ -28,21 +28,12 @@ std::span<const Setting<RatingSettings>> settings_of<RatingSettings>();
 /// Of two marks that meet, the left edge of a region is its own and the right edge the next one's; beyond
 /// either end the last one counts. The cell follows the finger once it drags, else it is told at the lift; a
 /// cancel goes back to what it was. What the app writes meanwhile counts until the finger means another mark.
-class Rating final : public Part {
+class Rating final : public PartOf<Rating, RatingSettings> {
  public:
-  using Settings = RatingSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, marks that are no whole number, a `value` that is not
-  /// linked.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const RatingSettings& settings);
-
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Rating(std::string id, const Box& box, RatingSettings settings, Surroundings& around);
 
-  [[nodiscard]] const RatingSettings& settings() const { return settings_; }
-  void change(RatingSettings settings);
+  void changed() {}
 
   /// What the cell says, as marks can show it: within 0 and `marks`, to the whole or the half.
   [[nodiscard]] double value() const;
@@ -55,8 +46,7 @@ class Rating final : public Part {
   /// What a finger at `at` means.
   [[nodiscard]] double meant_at(Point at) const;
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true}; }
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
@@ -67,7 +57,6 @@ class Rating final : public Part {
   void rate(double value, const Answer& answer);
   [[nodiscard]] bool app_wrote() const;
 
-  RatingSettings settings_;
   Press press_;
   Drag drag_{Axis::horizontal};
   double meant_ = 0.0;

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "ubbo/parts/edge_panel.hpp"
+#include "ubbo/parts/part_of.hpp"
 
 namespace ubbo {
 
@@ -46,29 +47,23 @@ std::span<const Setting<SheetSettings>> settings_of<SheetSettings>();
 /// way about. It is closed by a drag or flick past its lowest rest, a tap on its backdrop, back and Escape,
 /// or a call: each of the first three can be off. A grab stops it on its way; a call in mid-motion goes on
 /// from where it is, with its velocity.
-class Sheet final : public EdgePanel {
+class Sheet final : public PartOf<Sheet, SheetSettings, EdgePanel> {
  public:
-  using Settings = SheetSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a rest longer than the sheet, no way to close it.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const SheetSettings& settings);
+  [[nodiscard]] static Plan base_plan(const SheetSettings& settings, const Box& box,
+                                      const Surroundings& around);
+  [[nodiscard]] static std::string misfit(const Box& box, const SheetSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Sheet(std::string id, const Box& box, SheetSettings settings, Surroundings& around);
 
-  [[nodiscard]] const SheetSettings& settings() const { return settings_; }
-  void change(SheetSettings settings);
+  void changed();
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
 
  private:
-  [[nodiscard]] Plan planned() const override;
+  [[nodiscard]] Plan planned() const override { return base_plan(settings_, laid(), around()); }
   void went(Visit::State state) override;
 
-  SheetSettings settings_;
   int told_ = 0;
 };
 

@@ -3,7 +3,7 @@
 #include <functional>
 #include <string>
 
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/rail.hpp"
 #include "ubbo/parts/slider_track.hpp"
 
@@ -45,23 +45,14 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>();
 /// One rail, in the value's own unit, is all it keeps; thumb, fill, share and label are readings of it. A
 /// write moves the thumb to the value written, or the step nearest to it; while a finger has the thumb it
 /// waits for the lift, unless the finger has chosen another value since.
-class Slider final : public Part {
+class Slider final : public PartOf<Slider, SliderSettings> {
  public:
-  using Settings = SliderSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, `to` not above `from`, a track that leaves the thumb no
-  /// room, a `value` that is not linked.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const SliderSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const SliderSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Slider(std::string id, const Box& box, SliderSettings settings, Surroundings& around);
 
-  [[nodiscard]] const SliderSettings& settings() const { return settings_; }
-  /// Takes other settings, which must be without fault, while no contact has it. Through a stage:
-  /// `Stage::change`.
-  void change(SliderSettings settings);
+  void changed();
 
   /// Where the thumb stands now, in the value's unit, between steps while it travels.
   [[nodiscard]] double position() const { return rail_.position(); }
@@ -94,8 +85,7 @@ class Slider final : public Part {
   /// Where the contact that holds the slider went down, dp. Needs `pressed()`.
   [[nodiscard]] Point press_place() const { return rail_.press_place(); }
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
@@ -110,7 +100,6 @@ class Slider final : public Part {
   void listen();
   void lift(const Contact& contact, const Sample& sample);
 
-  SliderSettings settings_;
   Rail rail_;
   int held_by_ = 0;  // the contact's slot
 };

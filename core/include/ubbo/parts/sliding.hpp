@@ -41,8 +41,13 @@ class Sliding : public Part, public DragSurface {
   Point predict(Point ahead) override { return rail_.predict(ahead); }
 
  protected:
-  Sliding(std::string id, const Box& box, Surroundings& around, RailPlan plan, Link<double> cell)
-      : Part(std::move(id), box, around), rail_(*this, std::move(plan), std::move(cell)) {}
+  /// Its rail, and the cell that tells where that is; or none.
+  struct Plan {
+    RailPlan rail;
+    Link<double> cell{};
+  };
+  Sliding(std::string id, const Box& box, Surroundings& around, Plan plan)
+      : Part(std::move(id), box, around), rail_(*this, std::move(plan.rail), std::move(plan.cell)) {}
 
   /// A contact goes down on it: as `Rail::down`.
   bool hold(const Contact& contact, const Sample& sample, double off_handle = 0.0, double reach = 0.0);

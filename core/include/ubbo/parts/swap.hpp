@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "ubbo/base/choice.hpp"
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/visit/visit.hpp"
 
 namespace ubbo {
@@ -45,19 +45,12 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>();
 /// an earlier one, which mirror each other. Of quick changes the last one counts, and nothing is left over.
 /// What it shows at first is there without an entrance. Its size glides from that of one content to that of
 /// the next; contents keep their own, so nothing is stretched. What lies beside it, a grip or a title, stays.
-class Swap final : public Part, public Container {
+class Swap final : public PartOf<Swap, SwapSettings>, public Container {
  public:
-  using Settings = SwapSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a passage that repeats.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box, const SwapSettings& settings);
-
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Swap(std::string id, const Box& box, SwapSettings settings, Surroundings& around);
 
-  [[nodiscard]] const SwapSettings& settings() const { return settings_; }
-  void change(SwapSettings settings);
+  void changed();
 
   /// The content that is here, or is to come.
   [[nodiscard]] std::size_t content() const { return content_; }
@@ -67,8 +60,7 @@ class Swap final : public Part, public Container {
   [[nodiscard]] Size size() const;
   [[nodiscard]] Visit::State state_of(const Part& inner) const;
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   bool touch(const Contact&, const Sample&) override { return true; }
   void cell_changed() override;
   void update() override;
@@ -108,7 +100,6 @@ class Swap final : public Part, public Container {
   /// What its cell asks for; what it shows where it has none.
   [[nodiscard]] std::size_t wanted() const;
 
-  SwapSettings settings_;
   Clocked<Contents> held_{*this};
   std::size_t content_ = 0;
   bool swapping_ = false;

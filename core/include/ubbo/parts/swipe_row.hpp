@@ -4,7 +4,7 @@
 #include <functional>
 #include <string>
 
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/rail.hpp"
 
 namespace ubbo {
@@ -49,21 +49,16 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>();
 /// long swipe commits: it stays away until the app says `reset`, `remove` or `fail`, whenever that comes, and
 /// shows trouble when nothing comes in time. Both times stand while a finger is on it. Rows that share the
 /// cell `open` are open one at a time; one that the cell names from the first is open from the first.
-class SwipeRow final : public Part, public DragSurface, public BackTaker {
+class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSurface, public BackTaker {
  public:
-  using Settings = SwipeRowSettings;
   enum class State : std::uint8_t { closed, open, committed, troubled, removed };
 
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, no side at all, a side as wide as the row.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const SwipeRowSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const SwipeRowSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   SwipeRow(std::string id, const Box& box, SwipeRowSettings settings, Surroundings& around);
 
-  [[nodiscard]] const SwipeRowSettings& settings() const { return settings_; }
-  void change(SwipeRowSettings settings);
+  void changed();
 
   /// How far it has slid, dp on the screen.
   [[nodiscard]] Point offset() const;
@@ -91,8 +86,7 @@ class SwipeRow final : public Part, public DragSurface, public BackTaker {
   /// Whether it could open over that side now.
   [[nodiscard]] bool can_open(int side) const;
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample&) const override;
   [[nodiscard]] Point moved() const override { return offset(); }
   [[nodiscard]] bool takes(Point at) const override;
@@ -133,7 +127,6 @@ class SwipeRow final : public Part, public DragSurface, public BackTaker {
   void goes_back(bool at_once = false);
   void tell_share();
 
-  SwipeRowSettings settings_;
   State state_ = State::closed;
   std::size_t axis_ = 0;       // that it was last dragged along, or sent
   std::array<Rail, 2> rails_;  // to the trailing side, downwards

@@ -3,7 +3,7 @@
 #include <functional>
 #include <string>
 
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/rail.hpp"
 #include "ubbo/parts/slider_track.hpp"
 
@@ -28,21 +28,14 @@ std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>();
 ///
 /// The cell is told at the lift where the thumb goes. A write by the app sends the thumb; under a finger it
 /// waits for the lift.
-class Switch final : public Part {
+class Switch final : public PartOf<Switch, SwitchSettings> {
  public:
-  using Settings = SwitchSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a box not longer than across, an `on` that is not
-  /// linked.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const SwitchSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const SwitchSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Switch(std::string id, const Box& box, SwitchSettings settings, Surroundings& around);
 
-  [[nodiscard]] const SwitchSettings& settings() const { return settings_; }
-  void change(SwitchSettings settings);
+  void changed();
 
   /// What the cell says; where the thumb is going, or stands.
   [[nodiscard]] bool on() const { return rail_.target() > 0.5; }
@@ -60,8 +53,7 @@ class Switch final : public Part {
   /// Switches over, as a tap does.
   void toggle();
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample&) const override {
     return {.handle = true,
             .horizontal = settings_.axis == Axis::horizontal,
@@ -79,7 +71,6 @@ class Switch final : public Part {
   void lift(const Contact& contact, const Sample& sample);
   [[nodiscard]] NumberLink number() const;
 
-  SwitchSettings settings_;
   Rail rail_;
   int held_by_ = 0;
 };

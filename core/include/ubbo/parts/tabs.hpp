@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "ubbo/motion/mover.hpp"
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/press.hpp"
 
 namespace ubbo {
@@ -33,20 +33,14 @@ std::span<const Setting<TabsSettings>> settings_of<TabsSettings>();
 /// linked the underline is where the pages are: half-way between two titles while the pages are. The ends are
 /// worked out when titles, widths, box or choice change, and at no other time; at the first layout they are
 /// simply there.
-class Tabs final : public Part {
+class Tabs final : public PartOf<Tabs, TabsSettings> {
  public:
-  using Settings = TabsSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a `chosen` that is not linked, widths that are not one
-  /// for each title.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box, const TabsSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const TabsSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Tabs(std::string id, const Box& box, TabsSettings settings, Surroundings& around);
 
-  [[nodiscard]] const TabsSettings& settings() const { return settings_; }
-  void change(TabsSettings settings);
+  void changed();
 
   [[nodiscard]] std::size_t count() const { return names().size(); }
   [[nodiscard]] std::span<const std::string> names() const;
@@ -58,8 +52,7 @@ class Tabs final : public Part {
   [[nodiscard]] Box underline() const;
   [[nodiscard]] bool pressed() const { return press_.over(); }
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   void resized() override { measure(false); }
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
@@ -83,7 +76,6 @@ class Tabs final : public Part {
   void measure(bool travels);
   void choose(std::size_t index, const Answer& answer);
 
-  TabsSettings settings_;
   Watch chosen_watch_;
   Watch page_watch_;
   Press press_;

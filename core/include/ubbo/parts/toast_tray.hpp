@@ -5,6 +5,7 @@
 #include <string>
 
 #include "ubbo/parts/outside.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/rail.hpp"
 #include "ubbo/parts/visitor.hpp"
 
@@ -42,22 +43,17 @@ std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>();
 /// What a toast says is read when it is shown. Another one waits its turn, replaces it, or takes its place
 /// and restarts its time. Its time stands while a finger is on it. It never takes the focus, and what lies
 /// below its surface beside it stays in use.
-class ToastTray final : public Part, public LayerPart {
+class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public LayerPart {
  public:
-  using Settings = ToastTraySettings;
   /// Names one toast, and never another.
   using Token = int;
 
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a passage that repeats.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const ToastTraySettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const ToastTraySettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   ToastTray(std::string id, const Box& box, ToastTraySettings settings, Surroundings& around);
 
-  [[nodiscard]] const ToastTraySettings& settings() const { return settings_; }
-  void change(ToastTraySettings settings);
+  void changed();
 
   /// Shows a toast, now or in its turn. "": what the cell `message` says when it is shown.
   Token show(std::string words = {});
@@ -84,10 +80,9 @@ class ToastTray final : public Part, public LayerPart {
   /// Where its button is on the screen, if it has one.
   [[nodiscard]] std::optional<Box> button() const;
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
   [[nodiscard]] Guise guise() const override;
   [[nodiscard]] Point moved() const override { return guise().offset; }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample&) const override { return {.horizontal = settings_.swipes}; }
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
@@ -114,7 +109,6 @@ class ToastTray final : public Part, public LayerPart {
   void close(const Answer& answer, ToastEnd how);
   void drop_finger(LetGo how);
 
-  ToastTraySettings settings_;
   Clocked<Visit> visit_{*this};
   Rail swipe_;
   Alarm time_;

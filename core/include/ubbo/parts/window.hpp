@@ -3,6 +3,7 @@
 #include <functional>
 #include <string>
 
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/visitor.hpp"
 
 namespace ubbo {
@@ -27,23 +28,14 @@ std::span<const Setting<WindowSettings>> settings_of<WindowSettings>();
 
 /// A surface that comes from one side and goes to another, each by its own distance and passage. What lies
 /// below it goes on taking contacts beside it.
-class Window final : public Visitor, public BackTaker {
+class Window final : public PartOf<Window, WindowSettings, Visitor>, public BackTaker {
  public:
-  using Settings = WindowSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, a passage that repeats.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const WindowSettings& settings);
-
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   Window(std::string id, const Box& box, WindowSettings settings, Surroundings& around);
 
-  [[nodiscard]] const WindowSettings& settings() const { return settings_; }
-  void change(WindowSettings settings);
+  void changed();
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
 
   [[nodiscard]] bool wants_back() const override { return settings_.back_closes && is_open(); }
@@ -57,8 +49,6 @@ class Window final : public Visitor, public BackTaker {
   [[nodiscard]] VisitPlan planned() const override;
   void went(Visit::State state) override;
   void take_settings();
-
-  WindowSettings settings_;
 };
 
 }  // namespace ubbo

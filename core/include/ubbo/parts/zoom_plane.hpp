@@ -6,7 +6,7 @@
 
 #include "ubbo/motion/coast.hpp"
 #include "ubbo/motion/mover.hpp"
-#include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/part_of.hpp"
 #include "ubbo/touch/gestures.hpp"
 
 namespace ubbo {
@@ -40,20 +40,14 @@ std::span<const Setting<ZoomPlaneSettings>> settings_of<ZoomPlaneSettings>();
 /// The point under the fingers stays under them. Past its limits it yields by a share and comes back; near a
 /// right angle it goes there. At rest the content leaves no gap at the plane's edge,
 /// as long as it is no smaller than the plane and not turned.
-class ZoomPlane final : public Part, public DragSurface {
+class ZoomPlane final : public PartOf<ZoomPlane, ZoomPlaneSettings>, public DragSurface {
  public:
-  using Settings = ZoomPlaneSettings;
-
   [[nodiscard]] static const PartKind& described();
-  /// "" or what is wrong: a setting out of its range, `most` below `least`, a `tap_zoom` beyond them.
-  [[nodiscard]] static std::string fault(const std::string& id, const Box& box,
-                                         const ZoomPlaneSettings& settings);
+  [[nodiscard]] static std::string misfit(const Box& box, const ZoomPlaneSettings& settings);
 
-  /// Throws `std::invalid_argument` with the fault, if there is one.
   ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings settings, Surroundings& around);
 
-  [[nodiscard]] const ZoomPlaneSettings& settings() const { return settings_; }
-  void change(ZoomPlaneSettings settings);
+  void changed(const ZoomPlaneSettings& before);
 
   [[nodiscard]] double zoom() const { return now_of(0); }
   /// Degrees, clockwise.
@@ -66,8 +60,7 @@ class ZoomPlane final : public Part, public DragSurface {
   /// Fingers carry it.
   [[nodiscard]] bool carried() const { return carried_; }
 
-  [[nodiscard]] const PartKind& kind() const override { return described(); }
-  [[nodiscard]] Accessible accessible() const override;
+  void present(Accessible& told) const override;
   [[nodiscard]] Wish wish(const Sample&) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
@@ -109,7 +102,8 @@ class ZoomPlane final : public Part, public DragSurface {
   void send(const Pose& pose);
   void zoom_to(double zoom, Point at);
   void settle(Point velocity);
-  [[nodiscard]] std::array<Link<double>, 4> cells() const;
+  [[nodiscard]] static std::array<const Link<double>*, 4> cells(const ZoomPlaneSettings& of);
+  [[nodiscard]] std::array<const Link<double>*, 4> cells() const { return cells(settings_); }
   void tell_cells();
   void lead();
   [[nodiscard]] bool leads() const;
@@ -121,14 +115,13 @@ class ZoomPlane final : public Part, public DragSurface {
     void add_timing(Timing& timing) const override {
       timing.tells = true;
       if (!plane_->watches_[which_].alone() && plane_->moving())
-        timing.add({.shares = plane_->cells()[which_].cell()});
+        timing.add({.shares = plane_->cells()[which_]->cell()});
     }
     void tell_place() override { plane_->tell_cells(); }
     ZoomPlane* plane_;
     std::size_t which_;
   };
 
-  ZoomPlaneSettings settings_;
   std::array<Watch, 4> watches_;
   std::array<double, 4> told_{};  // what each cell held when it was last looked at
   std::array<double, 4> said_{};  // where it was when it last said so
