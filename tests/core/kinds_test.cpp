@@ -7,9 +7,7 @@
 using namespace ubbo;
 using namespace ubbo::test;
 
-namespace {
-
-}  // namespace
+namespace {}  // namespace
 
 TEST_CASE("whatever happens to a part of any kind, frames change nothing, and it rests where it may") {
   each_kind([](const PartKind& kind) {
@@ -26,7 +24,7 @@ TEST_CASE("whatever happens to a part of any kind, frames change nothing, and it
       RC_ASSERT(without.part->settled());
       RC_ASSERT(without.stage.open_contacts() == 0U);
       // The app may put a pane anywhere; a finger and a key may not.
-      const bool put = kind.name == std::string_view("pane") &&
+      const bool put = kind.put_anywhere &&
                        std::any_of(events.begin(), events.end(), [](const Event& one) { return one.writes; });
       for (const ReadingInfo& reading : kind.readings) {
         const ReadingValue value = reading.now(*without.part);
@@ -68,12 +66,7 @@ TEST_CASE(
         Alone both(kind, false, true);
         live_through(both, events, fps);
         RC_ASSERT(both.part->settled() && both.twin->settled());
-        // What a touch alone is taken for, cards in the hand, a toast's time, and who lies on top are each
-        // part's own. Of a low value written beyond the high one each range slider shows as much as its own
-        // thumbs, under fingers, left room for.
-        const std::string_view name = kind.name;
-        if (name != "range-slider" && name != "pad" && name != "swipe-row" && name != "card-deck" &&
-            name != "tabs" && name != "dialog" && name != "toast-tray")
+        if (!kind.own_state)
           RC_ASSERT(Alone::readings_of(*both.part, false) == Alone::readings_of(*both.twin, false));
         return both.outcome(true) + Alone::readings_of(*both.twin, true);
       };
@@ -85,10 +78,8 @@ TEST_CASE(
 
 TEST_CASE("upright a part of any kind that can stand so does what it does lying") {
   each_kind([](const PartKind& kind) {
-    const std::string_view name = kind.name;
-    if (find_setting(kind, "axis") == kind.settings() || name == "swap") return;
-    const bool grows_upwards =
-        name == "slider" || name == "range-slider" || name == "progress-bar" || name == "switch";
+    if (kind.upright == Upright::none) return;
+    const bool grows_upwards = kind.upright == Upright::upwards;
     PROPERTY(kind.name, [&] {
       const auto events = any_events();
       Alone lying_down(kind, false, false, Axis::horizontal);
@@ -146,8 +137,6 @@ TEST_CASE("the keyboard reaches every place a part of any kind may rest at") {
         press(Key::space);
       }
       INFO(reading.name);
-      if (kind.name == std::string_view("button"))
-        continue;  // it sinks under a finger only, or where it stays
       CHECK(reached.size() == rests.size());
     }
   });
@@ -273,10 +262,7 @@ TEST_CASE(
         RC_ASSERT(one[i].held == other[i].held);
         RC_ASSERT(std::fabs(one[i].opacity - other[i].opacity) + std::fabs(one[i].share - other[i].share) <
                   1e-6);
-        const bool out_and_about =
-            kind.name == std::string_view("card-deck") || kind.name == std::string_view("carousel") ||
-            kind.name == std::string_view("swipe-row") || kind.role == std::string_view("dialog");
-        if (out_and_about || plain.part->away() || one[i].role == Role::veil) continue;
+        if (kind.reaches_out || plain.part->away() || one[i].role == Role::veil) continue;
         RC_ASSERT(near.contains({a.x, a.y}));
         RC_ASSERT(near.contains({a.right(), a.bottom()}) || one[i].role == Role::surface);
       }
@@ -312,7 +298,7 @@ TEST_CASE("a tap on the place of a value chooses it, for every kind that has suc
             if (const ReadingValue value = any.now(*alone.part); std::holds_alternative<double>(value))
               there = there || std::fabs(std::get<double>(value) - rest) < 1e-9;
           INFO(reading.name << " " << rest);
-          if (kind.name != std::string_view("switch")) CHECK(there);  // a tap switches it, wherever
+          if (!kind.tap_toggles) CHECK(there);
           looked.insert(kind.name);
         }
         all.insert(all.end(), rests.begin(), rests.end());

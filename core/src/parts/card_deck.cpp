@@ -424,6 +424,8 @@ const PartKind& CardDeck::described() {
                           .role = "group",
                           .readings = card_deck_readings,
                           .pieces = &card_deck_pieces,
+                          .own_state = true,
+                          .reaches_out = true,
                           .keys = "arrows throw, Escape takes back",
                           .actions = deck_actions,
                           .answers = answers::card_deck_answers});

@@ -385,6 +385,8 @@ const PartKind& Carousel::described() {
                                                    .readings = carousel_readings,
                                                    .pieces = &carousel_pieces,
                                                    .place_of = &item_place,
+                                                   .upright = Upright::downwards,
+                                                   .reaches_out = true,
                                                    .keys = "arrows along it, Home, End",
                                                    .actions = carousel_actions,
                                                    .answers = answers::carousel_answers});

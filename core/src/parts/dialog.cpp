@@ -226,6 +226,8 @@ const PartKind& Dialog::described() {
                         .readings = dialog_readings,
                         .pieces = &dialog_pieces,
                         .stands = &dialog_stands,
+                        .own_state = true,
+                        .reaches_out = true,
                         .keys = "Escape",
                         .actions = described_actions(),
                         .answers = detail::layer_answers});

@@ -529,6 +529,7 @@ const PartKind& List::described() {
                                                .readings = list_readings,
                                                .pieces = &list_pieces,
                                                .place_of = &place_of_item,
+                                               .upright = Upright::downwards,
                                                .keys = "arrows, Page Up, Page Down, Home, End",
                                                .actions = list_actions});
   return kind;

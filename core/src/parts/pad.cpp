@@ -151,6 +151,7 @@ const PartKind& Pad::described() {
                                               .role = "button",
                                               .readings = pad_readings,
                                               .pieces = &pad_pieces,
+                                              .own_state = true,
                                               .keys = "Space, Enter",
                                               .actions = pad_actions});
   return kind;

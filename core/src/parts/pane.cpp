@@ -235,6 +235,8 @@ const PartKind& Pane::described() {
                       .readings = pane_readings,
                       .pieces = &pane_pieces,
                       .mirrors = false,
+                      .upright = Upright::downwards,
+                      .put_anywhere = true,
                       .keys = "arrows, Page Up, Page Down, Home, End"});
   return kind;
 }

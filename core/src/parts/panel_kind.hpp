@@ -63,6 +63,7 @@ PartKind describe_panel(const char* name, const char* means) {
                       .pieces = &panel_pieces,
                       .place_of = &panel_place,
                       .stands = &panel_stands,
+                      .reaches_out = true,
                       .keys = "arrows, Home, End, Escape",
                       .actions = panel_actions,
                       .answers = layer_answers});

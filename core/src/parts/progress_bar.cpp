@@ -137,6 +137,7 @@ const PartKind& ProgressBar::described() {
                                                       .role = "progressbar",
                                                       .readings = progress_readings,
                                                       .pieces = &progress_pieces,
+                                                      .upright = Upright::upwards,
                                                       .answers = answers::progress_answers});
   return kind;
 }

@@ -354,6 +354,8 @@ const PartKind& RangeSlider::described() {
                              .readings = range_readings,
                              .pieces = &range_pieces,
                              .place_of = &range_place,
+                             .upright = Upright::upwards,
+                             .own_state = true,
                              .keys = "arrows, Page Up, Page Down, Home, End; Space for the other thumb",
                              .actions = range_actions,
                              .answers = answers::range_slider_answers});

@@ -267,6 +267,7 @@ const PartKind& Slider::described() {
                                                  .readings = slider_readings,
                                                  .pieces = &slider_pieces,
                                                  .place_of = &place,
+                                                 .upright = Upright::upwards,
                                                  .keys = "arrows, Page Up, Page Down, Home, End",
                                                  .actions = slider_actions});
   return kind;

@@ -572,6 +572,8 @@ const PartKind& SwipeRow::described() {
                           .role = "group",
                           .readings = swipe_row_readings,
                           .pieces = &swipe_row_pieces,
+                          .own_state = true,
+                          .reaches_out = true,
                           .keys = "arrows, Escape",
                           .actions = swipe_actions,
                           .answers = answers::swipe_row_answers});

@@ -184,6 +184,8 @@ const PartKind& Switch::described() {
                                                  .readings = switch_readings,
                                                  .pieces = &switch_pieces,
                                                  .place_of = &switch_place,
+                                                 .upright = Upright::upwards,
+                                                 .tap_toggles = true,
                                                  .keys = "Space, Enter",
                                                  .actions = switch_actions,
                                                  .answers = answers::switch_answers});

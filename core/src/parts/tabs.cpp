@@ -273,6 +273,8 @@ const PartKind& Tabs::described() {
                                                .readings = tabs_readings,
                                                .pieces = &tabs_pieces,
                                                .place_of = &tab_place,
+                                               .upright = Upright::downwards,
+                                               .own_state = true,
                                                .keys = "arrows along them, Home, End",
                                                .actions = tabs_actions,
                                                .answers = answers::tabs_answers});

@@ -353,6 +353,7 @@ const PartKind& ToastTray::described() {
                            .readings = tray_readings,
                            .pieces = &tray_pieces,
                            .stands = &tray_stands,
+                           .own_state = true,
                            .actions = toast_actions,
                            .answers = answers::toast_answers});
   return kind;

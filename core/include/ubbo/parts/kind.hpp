@@ -96,6 +96,9 @@ bool can_do(const Part& part) {
   return std::invoke(Can, static_cast<const P&>(part));
 }
 
+/// Which way the numbers of a part grow that stands upright.
+enum class Upright : std::uint8_t { none, downwards, upwards };
+
 /// What a kind of part tells of itself, once, beside its class: all that scenes, settings pages, readings,
 /// reports, hand scripts, films, graphs, skins and checkers know of it. Made by `describe`.
 struct PartKind {
@@ -112,6 +115,17 @@ struct PartKind {
   /// False where its numbers are places on the screen, or turns: right-to-left it does the same as
   /// left-to-right.
   bool mirrors = true;
+  /// What its `axis` means where that is vertical: nothing, or which way its numbers grow.
+  Upright upright = Upright::none;
+  /// It keeps what no cell says, such as cards in the hand or a toast's time: two parts on the same cells may
+  /// differ.
+  bool own_state = false;
+  /// The app may write it to places where it would not come to rest by itself.
+  bool put_anywhere = false;
+  /// Its pieces may lie beside its box.
+  bool reaches_out = false;
+  /// A tap switches it over, wherever it lands.
+  bool tap_toggles = false;
   const char* keys = "";  ///< those it answers, for people; "": none
   /// Its name as people write it, such as "card deck".
   [[nodiscard]] std::string words() const;
