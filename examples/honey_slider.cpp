@@ -22,8 +22,7 @@ int main() {
     std::printf("thumb at %.1f dp\n", slider.thumb().x);
   }
   for (const ubbo::Decision& decision : stage.journal().decisions()) {
-    std::printf("%6.1f ms  %s %s\n", ubbo::to_ms(decision.time), decision.answer->question->words,
-                decision.answer->words);
+    std::printf("%6.1f ms  %s\n", ubbo::to_ms(decision.time), decision.answer->name);
     for (const ubbo::Fact& fact : decision.all_facts())
       std::printf("             %s = %.4g %s\n", fact.name, fact.value, fact.unit);
   }

@@ -29,8 +29,7 @@ struct App {
   }
   void print_decisions() {
     for (const ubbo::Decision& decision : stage.journal().decisions())
-      std::printf("%8.1f ms  %s %s\n", ubbo::to_ms(decision.time), decision.answer->question->words,
-                  decision.answer->words);
+      std::printf("%8.1f ms  %s\n", ubbo::to_ms(decision.time), decision.answer->name);
     stage.journal().clear();
   }
 

@@ -17,8 +17,9 @@ struct DialSettings {
   Passage passage = Spring::settling(std::chrono::milliseconds(240), 0.1);
 };
 
-inline constexpr Question how_far{"how far was it turned?"};
-inline constexpr Answer turned{&how_far, "so far", true, "it was turned by {by} to {at}", "turned by {by}"};
+inline constexpr Question how_far{"dial.how-far", "how far was it turned?"};
+inline constexpr Answer turned{"dial.turned",   &how_far, true, "so far", "it was turned by {by} to {at}",
+                               "turned by {by}"};
 
 class Dial final : public PartOf<Dial, DialSettings> {
  public:

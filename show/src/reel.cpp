@@ -7,6 +7,7 @@
 
 #include "told.hpp"
 #include "ubbo/io/replay/report.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::show {
 
@@ -176,7 +177,7 @@ paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Mic
   add_names(frame.scene, run.stage(), busy, options.colours);
   for (const Decision& decision : replay.decisions())
     if (decision.time > after && decision.time <= time)
-      if (std::string words = io::caption(decision); !words.empty())
+      if (std::string words = words::caption(decision); !words.empty())
         frame.captions.push_back(std::move(words));
   return frame;
 }

@@ -9,6 +9,7 @@
 
 #include "told.hpp"
 #include "ubbo/io/replay/report.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::show {
 
@@ -186,7 +187,7 @@ paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take&
   graph.panels.back().x_label = per_unit == 1.0 ? "ms since the first touch" : "s since the first touch";
   std::vector<paint::Rule> moments;
   for (const Decision& decision : run.decisions)
-    if (std::string words = io::caption(decision); !words.empty())
+    if (std::string words = words::caption(decision); !words.empty())
       moments.push_back({.at = to_ms(decision.time) - begin,
                          .colour = colours.ink.with_alpha(0.8),
                          .words = std::move(words),

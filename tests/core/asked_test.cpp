@@ -63,7 +63,7 @@ TEST_CASE(
       Alone alone(kind, false, false, {}, false, what);
       CAPTURE(what);
       for (const Decision& decision : alone.stage.journal().decisions())
-        CHECK(decision.answer->words == std::string());
+        CHECK(decision.answer->name == std::string());
       const std::string first = Alone::readings_of(*alone.part, true);
       alone.stage.advance(ms(0));
       alone.stage.advance(ms(5000));

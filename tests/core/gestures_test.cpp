@@ -47,7 +47,7 @@ struct Screen {
   }
   [[nodiscard]] std::string answer(const Question& question) const {
     for (const Decision& d : journal.decisions())
-      if (d.asks(question)) return d.answer->words;
+      if (d.asks(question)) return d.answer->name;
     return "";
   }
 
@@ -71,14 +71,14 @@ TEST_CASE("taps in a row: told at once or held, and what the wait costs") {
   };
   // The first tap lifts at 80 ms; the gap is 300 ms, the reach 36 dp.
   const Case cases[] = {
-      {TellTap::at_once, 2, 200, at, "tap 1 ended 80, tap 1 withdrawn 280, tap 2 ended 280", "yes"},
-      {TellTap::held, 2, 200, at, "tap 2 ended 280", "yes"},
-      {TellTap::held, 3, 200, at, "tap 2 ended 580", "yes"},
+      {TellTap::at_once, 2, 200, at, "tap 1 ended 80, tap 1 withdrawn 280, tap 2 ended 280", "gesture.again"},
+      {TellTap::held, 2, 200, at, "tap 2 ended 280", "gesture.again"},
+      {TellTap::held, 3, 200, at, "tap 2 ended 580", "gesture.again"},
       {TellTap::held, 2, 380, at, "tap 1 ended 380, tap 1 ended 760",
-       "no, too late"},  // the row closed at the very moment
-      {TellTap::at_once, 2, 500, at, "tap 1 ended 80, tap 1 ended 580", "no, too late"},
-      {TellTap::at_once, 2, 200, {140, 100}, "tap 1 ended 80, tap 1 ended 280", "no, too far"},
-      {TellTap::held, 2, 200, {140, 100}, "tap 1 ended 200, tap 1 ended 580", "no, too far"},
+       "gesture.again-too-late"},  // the row closed at the very moment
+      {TellTap::at_once, 2, 500, at, "tap 1 ended 80, tap 1 ended 580", "gesture.again-too-late"},
+      {TellTap::at_once, 2, 200, {140, 100}, "tap 1 ended 80, tap 1 ended 280", "gesture.again-too-far"},
+      {TellTap::held, 2, 200, {140, 100}, "tap 1 ended 200, tap 1 ended 580", "gesture.again-too-far"},
       {TellTap::held, 1, 200, at, "tap 1 ended 80, tap 1 ended 280", ""},
   };
   for (const Case& c : cases) {
@@ -161,13 +161,13 @@ TEST_CASE("presses, holds, drags, flicks, edges and axes") {
   locked.touch(20, move, {120, 105});
   locked.touch(40, move, {140, 160});
   CHECK(locked.news.back().offset.y == 0.0);
-  CHECK(locked.answer(questions::axis) == "horizontal");
+  CHECK(locked.answer(questions::axis) == "gesture.axis-horizontal");
   Screen free({}, {.axis_lock_angle = 10});
   free.touch(0, down, {100, 100});
   free.touch(20, move, {120, 115});
   free.touch(40, move, {140, 160});
   CHECK(free.news.back().offset.y > 30);
-  CHECK(free.answer(questions::axis) == "none");
+  CHECK(free.answer(questions::axis) == "gesture.axis-free");
 }
 
 TEST_CASE("a swipe from an edge is called by that edge, on all four sides") {
@@ -289,7 +289,7 @@ TEST_CASE("what one touch leaves behind does not colour the next") {
     screen.touch(200, Phase::down, at);
     screen.pass(ms(2000));  // a hold, so the row of one is closed: it had waited
     CHECK(screen.told() == "tap 1 ended 650, long press began 650");
-    CHECK(screen.answer(questions::tap_reported) == "after a further tap was ruled out");
+    CHECK(screen.answer(questions::tap_reported) == "gesture.tap-after-wait");
   }
   {
     Screen screen({.taps = 2});  // a miss is told of once

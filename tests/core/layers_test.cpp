@@ -245,14 +245,14 @@ TEST_CASE("ways out: each closes it, and says so; those that are off do not") {
   const auto last = [&](const Question& question) {
     const char* words = "";
     for (const Decision& one : app.stage.journal().decisions())
-      if (one.asks(question)) words = one.answer->words;
+      if (one.asks(question)) words = one.answer->name;
     return std::string(words);
   };
   app.open[0].set(true);
   app.settle();
   double now = to_ms(app.stage.now());
   app.tap(now += 10, {180, 40});
-  CHECK(last(questions::way_out) == "by its backdrop");
+  CHECK(last(questions::way_out) == "outside.closed-by-backdrop");
   CHECK_FALSE(app.open[0].get());
   app.open[0].set(true);
   app.settle();
@@ -260,15 +260,15 @@ TEST_CASE("ways out: each closes it, and says so; those that are off do not") {
   app.swipe(now += 10, {180, 40}, {180, 140});  // no tap
   CHECK(app.open[0].get());
   app.tap(now += 500, app.dialogs[0]->button()->centre());
-  CHECK(last(questions::way_out) == "by its button");
+  CHECK(last(questions::way_out) == "outside.closed-by-button");
   app.stage.change(*app.dialogs[0], [](DialogSettings& s) { s.backdrop_closes = s.back_closes = false; });
   app.open[0].set(true);
   app.settle();
   now = to_ms(app.stage.now());
   app.tap(now += 10, {180, 40});
-  CHECK(last(questions::way_out) == "no, its backdrop does not close it");
+  CHECK(last(questions::way_out) == "outside.backdrop-stays");
   app.stage.back(ms(now += 100));
-  CHECK(last(questions::way_out) == "no, back does not close it");
+  CHECK(last(questions::way_out) == "outside.back-stays");
   CHECK(app.open[0].get());
   CHECK_THROWS_WITH(app.stage.change(*app.dialogs[0], [](DialogSettings& s) { s.button_closes = false; }),
                     Catch::Contains("no way out"));

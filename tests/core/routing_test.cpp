@@ -39,7 +39,7 @@ struct Hives {
     std::string words;
     for (const Decision& d : stage.journal().decisions())
       if (d.asks(question))
-        words += (words.empty() ? "" : ", ") + std::string(d.part) + ": " + d.answer->words;
+        words += (words.empty() ? "" : ", ") + std::string(d.part) + ": " + d.answer->name;
     return words;
   }
   static StageSettings with_journal(StageSettings settings) {
@@ -64,10 +64,8 @@ TEST_CASE("row, list and sheet want one finger: axis and boundary decide, the jo
     CHECK(app.slid.get() == 90);
     CHECK(app.scrolled.get() == -100);
     CHECK(app.answers(questions::contest) ==
-          "name: no, it does not follow this axis there, list: no, it does not follow this axis there, "
-          "sheet: no, it "
-          "does not follow "
-          "this axis there, row: this part");
+          "name: routing.contest-axis, list: routing.contest-axis, sheet: routing.contest-axis, row: "
+          "routing.contest-won");
   }
   {
     Hives app;
@@ -86,7 +84,7 @@ TEST_CASE("row, list and sheet want one finger: axis and boundary decide, the jo
     CHECK(app.scrolled.get() == 0);
     CHECK(app.height.get() == 0);  // 92 dp of 300 fall back
     CHECK_THAT(app.answers(questions::contest),
-               Catch::Contains("list: no, it is at its end") && Catch::EndsWith("sheet: this part"));
+               Catch::Contains("list: routing.contest-end") && Catch::EndsWith("sheet: routing.contest-won"));
   }
   {
     Hives app;
@@ -122,7 +120,7 @@ TEST_CASE("a list at its end hands the finger to the sheet and takes it back, wi
   go(-200, 40);  // 142 back, and 58 for the list
   CHECK(app.sheet->offset() == 0);
   CHECK(app.list->offset() == Approx(-58));
-  CHECK(app.answers(questions::hand_over) == "sheet: this part, list: this part");
+  CHECK(app.answers(questions::hand_over) == "sheet: routing.goes-on, list: routing.goes-on");
   app.touch(t + 200, Phase::up, finger);
   app.settle();
   CHECK(app.stage.settled());
@@ -197,7 +195,7 @@ TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {
   CHECK_FALSE(app.pad->pressed());
   app.touch(1, Phase::down, {2, 340}, 2);
   CHECK_FALSE(app.pad->pressed());
-  CHECK(app.answers(questions::owner) == ": nobody, it is a palm, : nobody, it began on the bezel");
+  CHECK(app.answers(questions::owner) == ": routing.owner-palm, : routing.owner-bezel");
   CHECK(app.stage.open_contacts() == 2);
   app.stage.touch({.time = ms(2), .contact = 1, .phase = Phase::down, .at = {100, 340}, .device = 7});
   CHECK(app.pad->pressed());  // contact 1 of another device is another contact
@@ -221,7 +219,7 @@ TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {
   for (const auto& [x, taken] : {std::pair{5.0, false}, {5.001, true}}) {  // the bezel's own edge is bezel
     Hives edge({.feel = {.bezel = 5}});
     edge.touch(0, Phase::down, {x, 700});
-    CHECK((edge.answers(questions::owner) == ": nobody, it began on the bezel") != taken);
+    CHECK((edge.answers(questions::owner) == ": routing.owner-bezel") != taken);
   }
 
   Stage tools{{.feel = feels::gloved, .stylus = feels::stylus}};
@@ -267,7 +265,7 @@ TEST_CASE(
   app.touch(0, Phase::down, {180, 600});
   app.stage.at(ms(5), [&] { app.stage.remove(*app.list); });
   for (int i = 1; i <= 5; ++i) app.touch(5 + 8 * i, Phase::move, {180, 600 + 10.0 * i});
-  CHECK(app.answers(questions::contest) == "sheet: this part");
+  CHECK(app.answers(questions::contest) == "sheet: routing.contest-won");
   const auto decisions = app.stage.journal().decisions();
   const auto won = std::find_if(decisions.begin(), decisions.end(),
                                 [](const Decision& d) { return d.says(answers::contest_won); });

@@ -264,7 +264,7 @@ TEST_CASE(
     for (const Cell<double>* cell : {&position, &x, &y}) outcome += std::to_string(cell->get()) + " ";
     for (const Decision& decision : stage.journal().decisions()) {
       outcome +=
-          std::string(decision.part.view()) + decision.answer->words + std::to_string(decision.time.count());
+          std::string(decision.part.view()) + decision.answer->name + std::to_string(decision.time.count());
       for (const Fact& fact : decision.all_facts()) outcome += " " + std::to_string(fact.value);
     }
     outcomes.push_back(outcome);

@@ -11,28 +11,13 @@ using namespace ubbo::test;
 
 namespace {
 
-std::vector<const Answer*> all_answers() {
-  std::vector<const Answer*> all;
-  const auto add = [&](const auto& list) { all.insert(all.end(), list.begin(), list.end()); };
-  add(answers::sample_answers);
-  add(answers::drag_answers);
-  add(answers::gesture_answers);
-  add(answers::landing_answers);
-  add(answers::rail_answers);
-  add(answers::key_answers);
-  add(answers::routing_answers);
-  add(answers::stage_answers);
-  for (const PartKind* kind : shipped_kinds()) add(kind->answers);
-  return all;
-}
-
 // Which answers have been given so far, their claims held.
 class Visits {
  public:
   void look(const Stage& stage) {
     for (const Decision& decision : stage.journal().decisions()) {
       seen_.insert(decision.answer);
-      CAPTURE(decision.answer->question->words, decision.answer->words, decision.part.view());
+      CAPTURE(decision.answer->name, decision.part.view());
       std::string facts;
       for (const Fact& one : decision.all_facts())
         facts += std::string(one.name) + " " + std::to_string(one.value) + " (margin " +
@@ -43,11 +28,11 @@ class Visits {
   }
   [[nodiscard]] std::vector<std::string> missing() const {
     std::vector<std::string> names;
-    for (const Answer* answer : all_answers())
+    for (const Answer* answer : words::Catalogue::english().answers())
       if (!seen_.contains(answer))
-        names.push_back(std::string(answer->question->words) + " " + answer->words);
+        names.emplace_back(answer->name);
       else if (tells_a_number(*answer) && !claims().contains(answer))
-        names.push_back(std::string("no claim for: ") + answer->words);
+        names.push_back(std::string("no claim for: ") + answer->name);
     return names;
   }
 

@@ -5,6 +5,7 @@
 #include "ubbo/io/hand/hand.hpp"
 #include "ubbo/io/replay/replay.hpp"
 #include "ubbo/io/replay/report.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -80,7 +81,7 @@ TEST_CASE("no sentence of a made take is false or left with a gap") {
     replay.finish();
     RC_ASSERT(!replay.decisions().empty());
     for (const Decision& decision : replay.decisions()) {
-      const std::string said = io::sentence(decision);
+      const std::string said = words::sentence(decision);
       RC_LOG() << said << "\n";
       RC_ASSERT(true_to_its_numbers(decision));
       RC_ASSERT(said.find_first_of("{}") == std::string::npos);

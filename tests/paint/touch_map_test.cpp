@@ -9,6 +9,7 @@
 #include "ubbo/io/take/take_info.hpp"
 #include "ubbo/paint/save.hpp"
 #include "ubbo/touch/gestures.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -37,7 +38,7 @@ TEST_CASE("a touch map shows every contact and gesture, and no text leaves the p
     paint::TouchMap map{.title = "a yard", .screen = {0, 0, 360, 720}, .samples = take.samples, .marks = {}};
     for (const Gesture& g : info.gestures) map.marks.push_back({g.time, g.began, g.at, io::title(g)});
     for (const Decision& decision : info.decisions) {
-      map.notes.push_back({decision.time, io::sentence(decision)});
+      map.notes.push_back({decision.time, words::sentence(decision)});
       if (decision.says(answers::again_too_late)) map.misses.push_back({decision.time, "too late by 150 ms"});
     }
     std::size_t misses = 0;

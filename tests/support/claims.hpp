@@ -6,13 +6,14 @@
 #include <map>
 
 #include "check.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::test {
 
 inline double fact(const Decision& decision, std::string_view name) {
   for (const Fact& one : decision.all_facts())
     if (name == one.name) return one.value;
-  FAIL("no fact " << name << " in " << decision.answer->words);
+  FAIL("no fact " << name << " in " << decision.answer->name);
   return 0.0;
 }
 inline double margin(const Decision& decision, std::string_view name) {
@@ -195,7 +196,8 @@ inline const std::map<const Answer*, Claim>& claims() {
 
 /// Whether its sentence tells a number, and so needs a claim; a part's own name is none.
 inline bool tells_a_number(const Answer& answer) {
-  std::string_view rest = answer.sentence;
+  const std::string sentence = words::Catalogue::english().of(answer).sentence;
+  std::string_view rest = sentence;
   for (std::size_t at = rest.find('{'); at != std::string_view::npos; at = rest.find('{')) {
     rest.remove_prefix(at);
     if (!rest.starts_with("{part}")) return true;

@@ -44,7 +44,7 @@ class Moments {
     alone.stage.advance(alone.stage.now() + ms(30'000));
     for (const Decision& decision : alone.stage.journal().decisions()) {
       text_ += "  " + few_digits(to_ms(decision.time)) + " ms " + std::string(decision.part.view()) + ": " +
-               decision.answer->question->words + " " + decision.answer->words;
+               decision.answer->name;
       for (const Fact& fact : decision.all_facts())
         text_ += std::string(", ") + fact.name + " " + few_digits(fact.value) + (fact.limited ? " of " : "") +
                  (fact.limited ? few_digits(fact.limit) : "");

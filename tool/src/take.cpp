@@ -19,6 +19,7 @@
 #include "ubbo/paint/save.hpp"
 #include "ubbo/paint/touch_map.hpp"
 #include "ubbo/touch/gestures.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::tool {
 
@@ -198,10 +199,10 @@ void add_info(CLI::App& take, int& exit, const Kit& kit) {
         map.marks.push_back({.time = g.time, .began = g.began, .at = g.at, .words = io::title(g)});
       std::string spoken;
       for (const Decision& decision : info.decisions) {
-        map.notes.push_back({decision.time, io::sentence(decision)});
+        map.notes.push_back({decision.time, words::sentence(decision)});
         spoken += (spoken.empty() ? "" : "; ") + map.notes.back().words;
         if (decision.says(answers::again_too_late) || decision.says(answers::again_too_far))
-          map.misses.push_back({decision.time, io::caption(decision)});
+          map.misses.push_back({decision.time, words::caption(decision)});
       }
       paint::save(paint::touch_map(map, 1280, 800), 1280, 800, order->out, {map.title, spoken});
       warn("wrote {}\n", order->out);

@@ -18,7 +18,10 @@ bool usable(const Sample& sample) {
 }
 
 const Answer& answer_of(SampleFault fault) {
-  return *answers::sample_answers[static_cast<std::size_t>(fault) - 1];
+  using namespace answers;
+  constexpr std::array of{&not_down,   &already_down,      &time_went_back,
+                          &not_finite, &too_many_contacts, &far_ahead};
+  return *of.at(static_cast<std::size_t>(fault) - 1);
 }
 
 Contact* Contacts::find(const Sample& sample) {

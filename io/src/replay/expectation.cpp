@@ -12,6 +12,7 @@
 #include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/io/text/number.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::io {
 
@@ -182,8 +183,8 @@ class Check {
     std::string nearest;
     for (const Decision& decision : replay_->decisions()) {
       if (!one.name.empty() && decision.part != one.name) continue;
-      if (sentence(decision).find(one.value) == std::string::npos &&
-          caption(decision).find(one.value) == std::string::npos)
+      if (words::sentence(decision).find(one.value) == std::string::npos &&
+          words::caption(decision).find(one.value) == std::string::npos)
         continue;
       const double when = to_ms(decision.time - replay_->begins());
       if (!one.at || std::fabs(when - to_ms(*one.at)) <= one.within) return;

@@ -10,6 +10,7 @@
 #include "ubbo/io/replay/reading.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/io/text/number.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::io {
 
@@ -37,6 +38,7 @@ Json reading_json(const ReadingValue& value) {
 }
 
 Json decision_json(const Decision& decision) {
+  const auto& said = words::Catalogue::english();
   Json facts = Json::array();
   for (const Fact& fact : decision.all_facts())
     facts.push_back({{"name", fact.name},
@@ -46,8 +48,9 @@ Json decision_json(const Decision& decision) {
                      {"margin", fact.limited ? number_or_null(fact.margin) : Json(nullptr)}});
   return {{"time_ms", to_ms(decision.time)},
           {"part", decision.part.view()},
-          {"question", decision.answer->question->words},
-          {"answer", decision.answer->words},
+          {"decision", decision.answer->name},
+          {"question", said.of(*decision.answer->question)},
+          {"answer", said.of(*decision.answer).in_short},
           {"yes", decision.answer->yes},
           {"facts", std::move(facts)}};
 }

@@ -1,93 +1,12 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <cmath>
-#include <optional>
 #include <string_view>
 
 #include "ubbo/io/replay/report.hpp"
-#include "ubbo/io/text/number.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::io {
-
-namespace {
-
-// At most one decimal for what is measured, four significant digits for bare numbers.
-std::string with_unit(double value, std::string_view unit) {
-  if (unit.empty()) return plain(value, 4);
-  const double tenth = std::round(value * 10.0) / 10.0 + 0.0;
-  return fmt::format("{} {}", plain(tenth, 12), unit);
-}
-
-const Fact* find(const Decision& decision, std::string_view name) {
-  for (const Fact& fact : decision.all_facts())
-    if (name == fact.name) return &fact;
-  return nullptr;
-}
-
-// What stands for `{key}`; nothing when the decision has no such fact.
-std::optional<std::string> filled(std::string_view key, const Decision& decision) {
-  if (key == "part") return std::string(decision.part.view());
-  if (const auto bar = key.find('|'); bar != std::string_view::npos) {  // {taps|tap|taps}
-    const Fact* fact = find(decision, key.substr(0, bar));
-    const auto second = key.find('|', bar + 1);
-    if (fact == nullptr || second == std::string_view::npos) return std::nullopt;
-    const std::string_view word =
-        fact->value == 1.0 ? key.substr(bar + 1, second - bar - 1) : key.substr(second + 1);
-    return fmt::format("{} {}", with_unit(fact->value, ""), word);
-  }
-  const auto dot = key.find('.');
-  const Fact* fact = find(decision, key.substr(0, dot));
-  if (fact == nullptr) return std::nullopt;
-  if (dot == std::string_view::npos) return with_unit(fact->value, fact->unit);
-  if (key.substr(dot + 1) == "number") return plain(fact->value, 4);
-  if (!fact->limited) return std::nullopt;
-  const std::string_view what = key.substr(dot + 1);
-  if (what == "limit") return with_unit(fact->limit, fact->unit);
-  if (what == "margin") return with_unit(std::fabs(fact->margin), fact->unit);
-  return std::nullopt;
-}
-
-std::optional<std::string> fill(std::string_view words, const Decision& decision) {
-  std::string text;
-  while (true) {
-    const auto open = words.find('{');
-    text += words.substr(0, open);
-    if (open == std::string_view::npos) return text;
-    const auto close = words.find('}', open);
-    if (close == std::string_view::npos) return std::nullopt;
-    const auto value = filled(words.substr(open + 1, close - open - 1), decision);
-    if (!value) return std::nullopt;
-    text += *value;
-    words = words.substr(close + 1);
-  }
-}
-
-// For a decision that lacks what its sentence needs, such as one of an app's own part.
-std::string any_sentence(const Decision& decision) {
-  std::string text = fmt::format("{} {}", decision.answer->question->words, decision.answer->words);
-  const char* joint = ": ";
-  for (const Fact& fact : decision.all_facts()) {
-    text += fmt::format("{}{} {}", joint, fact.name, with_unit(fact.value, fact.unit));
-    if (fact.limited) text += fmt::format(" against {}", with_unit(fact.limit, fact.unit));
-    joint = ", ";
-  }
-  return text;
-}
-
-}  // namespace
-
-std::string sentence(const Decision& decision) {
-  if (decision.answer == nullptr) return "nothing was decided";
-  if (auto text = fill(decision.answer->sentence, decision)) return *text;
-  return any_sentence(decision);
-}
-
-std::string caption(const Decision& decision) {
-  if (decision.answer == nullptr) return "";
-  if (auto text = fill(decision.answer->caption, decision)) return *text;
-  return decision.answer->words;
-}
 
 std::vector<WhyLine> why_lines(const Replay& replay, std::string_view part) {
   std::vector<WhyLine> lines;
@@ -97,7 +16,7 @@ std::vector<WhyLine> why_lines(const Replay& replay, std::string_view part) {
     const std::string_view who = decision.part.empty() ? "stage" : decision.part.view();
     widest = std::max(widest, who.size());
     lines.push_back({fmt::format("{:3}. {:>9.1f} ms  ", lines.size() + 1, to_ms(decision.time)),
-                     std::string(who), sentence(decision) + "."});
+                     std::string(who), words::sentence(decision) + "."});
   }
   for (WhyLine& line : lines) line.who = fmt::format("{:<{}}  ", line.who, widest);
   return lines;

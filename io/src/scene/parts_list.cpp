@@ -9,6 +9,7 @@
 
 #include "../text/json.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::io {
 
@@ -48,10 +49,11 @@ std::string text_page(const PartKind& kind, Kinds kinds) {
   for (const ReadingInfo& reading : kind.readings)
     text += fmt::format("  {:<16} {:<10} {}\n", reading.name, reading.unit, reading.means);
   const auto asked = questions_of(kind);
+  const auto& said = words::Catalogue::english();
   if (!asked.empty()) text += "\ndecisions of its own\n";
   for (const auto& [question, given] : asked) {
-    text += fmt::format("  {}\n", question->words);
-    for (const Answer* answer : given) text += fmt::format("    {}\n", answer->words);
+    text += fmt::format("  {}\n", said.of(*question));
+    for (const Answer* answer : given) text += fmt::format("    {}\n", said.of(*answer).in_short);
   }
   return text;
 }
@@ -71,11 +73,12 @@ std::string markdown_page(const PartKind& kind, Kinds kinds) {
   for (const ReadingInfo& reading : kind.readings)
     text += fmt::format("| `{}` | {} | {} |\n", reading.name, reading.unit, reading.means);
   const auto asked = questions_of(kind);
+  const auto& said = words::Catalogue::english();
   if (!asked.empty()) text += "\n## Decisions of its own\n\n| it asks | and answers |\n|---|---|\n";
   for (const auto& [question, given] : asked) {
-    std::vector<std::string_view> words;
-    for (const Answer* answer : given) words.emplace_back(answer->words);
-    text += fmt::format("| {} | {} |\n", question->words, fmt::join(words, "; "));
+    std::vector<std::string> words;
+    for (const Answer* answer : given) words.push_back(said.of(*answer).in_short);
+    text += fmt::format("| {} | {} |\n", said.of(*question), fmt::join(words, "; "));
   }
   return text;
 }
@@ -90,10 +93,11 @@ Json json_page(const PartKind& kind, Kinds kinds) {
   for (const ReadingInfo& reading : kind.readings)
     page["readings"].push_back({{"name", reading.name}, {"unit", reading.unit}, {"means", reading.means}});
   page["questions"] = Json::array();
+  const auto& said = words::Catalogue::english();
   for (const auto& [question, given] : questions_of(kind)) {
     Json words = Json::array();
-    for (const Answer* answer : given) words.push_back(answer->words);
-    page["questions"].push_back({{"asks", question->words}, {"answers", std::move(words)}});
+    for (const Answer* answer : given) words.push_back(said.of(*answer).in_short);
+    page["questions"].push_back({{"asks", said.of(*question)}, {"answers", std::move(words)}});
   }
   return page;
 }

@@ -12,6 +12,7 @@
 #include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/text/number.hpp"
 #include "ubbo/touch/gestures.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::io {
 
@@ -118,7 +119,7 @@ std::string info_text(const TakeInfo& info, const char* unit) {
   if (!info.feel.empty()) text += fmt::format("\nby the feel {}\n", info.feel);
   if (!info.decisions.empty()) text += "\nwhy\n";
   for (const Decision& decision : info.decisions)
-    text += fmt::format("  {:>8.1f} ms  {}\n", to_ms(decision.time), sentence(decision));
+    text += fmt::format("  {:>8.1f} ms  {}\n", to_ms(decision.time), words::sentence(decision));
   return text;
 }
 

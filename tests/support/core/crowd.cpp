@@ -79,7 +79,7 @@ std::string Crowd::outcome() {
   char line[200];
   for (const Decision& decision : stage.journal().decisions()) {
     std::snprintf(line, sizeof line, "%lld %s %s", static_cast<long long>(decision.time.count()),
-                  std::string(decision.part.view()).c_str(), decision.answer->words);
+                  std::string(decision.part.view()).c_str(), decision.answer->name);
     text += line;
     for (const Fact& fact : decision.all_facts()) {
       std::snprintf(line, sizeof line, " %s=%a/%a", fact.name, fact.value, fact.limit);

@@ -2,24 +2,23 @@
 
 namespace ubbo {
 
-/// Something that is decided. A value declared beside the code that asks; compared by where it stands.
+/// Something that is decided, such as "rail.rest". A value declared beside the code that asks; compared by
+/// where it stands.
 struct Question {
-  const char* words;
+  const char* name;        ///< stable
+  const char* words = "";  ///< of an app's own: what it is called. Ours are in the library `words`
 };
 
-/// One way in which a question is decided, with its words, declared beside the code that decides so.
-///
-/// `sentence` and `caption` are text with facts in braces, which io fills in: `{travel}` is the fact's value
-/// with its unit, `{travel.limit}` what it was held against, `{travel.margin}` by how much it passed or
-/// failed, without a sign; `{x.number}` the value without its unit, `{part}` the part that decided;
-/// `{taps|tap|taps}` the value and the word for one or for many. A sentence claims nothing that does not hold
-/// whenever the answer is given. An empty caption: not worth one.
+/// One way in which a question is decided, declared beside the code that decides so. Its name, such as
+/// "rail.at-rest", is stable: outputs and expectations use it, and the library `words` says it in a sentence.
 struct Answer {
+  const char* name;
   const Question* question;
-  const char* words;  ///< in a few words, for JSON
-  bool yes;           ///< whether it does what was asked about
-  const char* sentence;
-  const char* caption;
+  bool yes;  ///< whether it does what was asked about
+  // Of an app's own part: how it is said, as `words::Wording` describes.
+  const char* in_short = "";
+  const char* sentence = "";
+  const char* caption = "";
 };
 
 }  // namespace ubbo

@@ -58,76 +58,24 @@ struct Landing {
 [[nodiscard]] Landing choose_landing(const SnapPoints& snaps, const Release& release);
 
 namespace questions {
-inline constexpr Question landing{"where does it come to rest?"};
+inline constexpr Question landing{"landing.landing"};
 }
 namespace answers {
-inline constexpr Answer land_nearest{
-    &questions::landing, "on the nearest snap point", true,
-    "let go at {from}; nearest snap point {place}, {distance} away; next {other}, "
-    "{distance.limit}",
-    "lands on {place}"};
-inline constexpr Answer land_nearest_aimed{&questions::landing,
-                                           "on the snap point nearest to where it is aimed", true,
-                                           "let go at {from} with {speed}, which counts as aimed at {aimed}; "
-                                           "nearest snap point to that {place}, {distance} "
-                                           "away; next {other}, {distance.limit}",
-                                           "lands on {place}"};
-inline constexpr Answer land_tie{
-    &questions::landing, "on the later of two as near", true,
-    "let go at {from}; {aimed} lies half-way between the snap points {place} and {other}, "
-    "{distance} from each, and the later one wins a tie",
-    "lands on {place}"};
-inline constexpr Answer land_flicked{
-    &questions::landing, "on the next snap point, since it was flicked", true,
-    "let go at {from} with {speed}, a flick: it goes on to the next snap point that "
-    "way, {place}; without the flick {other} had been nearest",
-    "flicked on to {place}"};
-inline constexpr Answer land_committed{
-    &questions::landing, "on the next snap point, far enough towards it", true,
-    "let go at {from}, aimed {moved} from where it came from: {moved.limit} are enough to go on to {place}",
-    "goes on to {place}"};
-inline constexpr Answer land_returns{
-    &questions::landing, "where it came from, not far enough away", true,
-    "let go at {from}, aimed {moved} from {place}, where it came from: to go on it takes {moved.limit}",
-    "back to {place}"};
-inline constexpr Answer land_limited{
-    &questions::landing, "as many snap points on as it may at a time", true,
-    "let go at {from} with {speed}: it goes on to {place}, since it may go no further than {most} at a time; "
-    "else {other} had been it",
-    "goes to {place}, no further at a time"};
-inline constexpr Answer land_only{
-    &questions::landing, "on the only snap point", true,
-    "let go at {from}; the only snap point is {place}, {distance} from where it is aimed",
-    "lands on {place}"};
-inline constexpr Answer land_free{&questions::landing, "where it was let go", true,
-                                  "let go at {from}, and stays there: there are no snap points",
-                                  "stays at {place}"};
-inline constexpr Answer land_thrown{
-    &questions::landing, "where its speed carries it", true,
-    "let go at {from} with {speed}, which carries it to {place}: there are no snap "
-    "points",
-    "goes to {place}"};
-inline constexpr Answer land_bound{
-    &questions::landing, "at its bound", true,
-    "let go at {from}, and comes to rest at its bound, {place}: there are no snap points", "goes to {place}"};
-inline constexpr Answer land_glides{&questions::landing, "where friction lets it come", true,
-                                    "let go at {from} with {speed}; friction lets it come to {place}",
-                                    "glides to {place}"};
-inline constexpr Answer land_glides_past{
-    &questions::landing, "past its bound", true,
-    "let go at {from} with {speed}; friction would let it come to {aimed}, past "
-    "its bound at {place}, which it meets {after} later",
-    "glides to its bound"};
-inline constexpr Answer land_tapped{&questions::landing, "on the snap point nearest to the tap", true,
-                                    "the tap meant {from}; nearest snap point {place}, {distance} away",
-                                    "goes to {place}"};
-inline constexpr Answer land_tapped_free{&questions::landing, "where the tap was", true,
-                                         "the tap meant {place}, and it goes there: there are no snap points",
-                                         "goes to {place}"};
-inline constexpr std::array landing_answers{
-    &land_tapped,  &land_tapped_free, &land_nearest, &land_nearest_aimed, &land_tie,
-    &land_flicked, &land_committed,   &land_returns, &land_limited,       &land_only,
-    &land_free,    &land_thrown,      &land_bound,   &land_glides,        &land_glides_past};
+inline constexpr Answer land_nearest{"landing.nearest", &questions::landing, true};
+inline constexpr Answer land_nearest_aimed{"landing.nearest-aimed", &questions::landing, true};
+inline constexpr Answer land_tie{"landing.tie", &questions::landing, true};
+inline constexpr Answer land_flicked{"landing.flicked", &questions::landing, true};
+inline constexpr Answer land_committed{"landing.committed", &questions::landing, true};
+inline constexpr Answer land_returns{"landing.returns", &questions::landing, true};
+inline constexpr Answer land_limited{"landing.limited", &questions::landing, true};
+inline constexpr Answer land_only{"landing.only", &questions::landing, true};
+inline constexpr Answer land_free{"landing.free", &questions::landing, true};
+inline constexpr Answer land_thrown{"landing.thrown", &questions::landing, true};
+inline constexpr Answer land_bound{"landing.bound", &questions::landing, true};
+inline constexpr Answer land_glides{"landing.glides", &questions::landing, true};
+inline constexpr Answer land_glides_past{"landing.glides-past", &questions::landing, true};
+inline constexpr Answer land_tapped{"landing.tapped", &questions::landing, true};
+inline constexpr Answer land_tapped_free{"landing.tapped-free", &questions::landing, true};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -57,11 +57,9 @@ class Button final : public PartOf<Button, ButtonSettings> {
 };
 
 namespace answers {
-inline constexpr Answer button_pressed{&questions::press, "yes", true, "{part} was pressed", "pressed"};
-inline constexpr Answer button_stays_down{&questions::press, "yes, it stays down", true,
-                                          "{part} was pressed, and stays down", "stays down"};
-inline constexpr Answer button_comes_up{&questions::press, "yes, it comes up", true,
-                                        "{part} was pressed, and comes up again", "comes up"};
+inline constexpr Answer button_pressed{"button.pressed", &questions::press, true};
+inline constexpr Answer button_stays_down{"button.stays-down", &questions::press, true};
+inline constexpr Answer button_comes_up{"button.comes-up", &questions::press, true};
 inline constexpr std::array button_answers{&press_left, &press_cancelled, &button_pressed, &button_stays_down,
                                            &button_comes_up};
 }  // namespace answers

@@ -116,26 +116,15 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
 };
 
 namespace questions {
-inline constexpr Question card{"is the card thrown?"};
+inline constexpr Question card{"card-deck.card"};
 }
 namespace answers {
-inline constexpr Answer card_far{
-    &questions::card, "yes, far enough", true,
-    "the card is thrown: it was let go {far} away, and from {far.limit} on it goes", "thrown"};
-inline constexpr Answer card_fast{
-    &questions::card, "yes, fast enough", true,
-    "the card is thrown: it was let go at {speed}, and from {speed.limit} on it goes", "flicked away"};
-inline constexpr Answer card_stays{&questions::card, "no", false,
-                                   "the card goes back: it was let go {far} away, of {far.limit}, at {speed}",
-                                   "back"};
-inline constexpr Answer card_flicked_back{
-    &questions::card, "no, it was flicked back", false,
-    "the card goes back: it was {far} away, past {far.limit}, and was flicked back at {speed}",
-    "flicked back"};
-inline constexpr Answer card_asked{&questions::card, "yes, it was asked for", true,
-                                   "the card is thrown, as it was asked for", "thrown"};
-inline constexpr Answer card_undone{&questions::card, "it is taken back", true, "card {card} is taken back",
-                                    "taken back"};
+inline constexpr Answer card_far{"card-deck.far", &questions::card, true};
+inline constexpr Answer card_fast{"card-deck.fast", &questions::card, true};
+inline constexpr Answer card_stays{"card-deck.stays", &questions::card, false};
+inline constexpr Answer card_flicked_back{"card-deck.flicked-back", &questions::card, false};
+inline constexpr Answer card_asked{"card-deck.asked", &questions::card, true};
+inline constexpr Answer card_undone{"card-deck.undone", &questions::card, true};
 inline constexpr std::array card_deck_answers{&card_far,          &card_fast,  &card_stays,
                                               &card_flicked_back, &card_asked, &card_undone};
 }  // namespace answers

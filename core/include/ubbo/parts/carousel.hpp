@@ -144,11 +144,8 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
 };
 
 namespace answers {
-inline constexpr Answer item_tapped{&questions::landing, "on the item that was tapped", true,
-                                    "item {item} was tapped, {away|item|items} away: it goes there",
-                                    "to item {item}"};
-inline constexpr Answer item_asked{&questions::landing, "on the item that was asked for", true,
-                                   "item {item} was asked for: it goes there", "to item {item}"};
+inline constexpr Answer item_tapped{"carousel.tapped", &questions::landing, true};
+inline constexpr Answer item_asked{"carousel.asked", &questions::landing, true};
 inline constexpr std::array carousel_answers{&item_tapped, &item_asked};
 }  // namespace answers
 

@@ -31,22 +31,14 @@ class Outside {
 };
 
 namespace questions {
-inline constexpr Question way_out{"is it closed?"};
+inline constexpr Question way_out{"outside.way-out"};
 }
 namespace answers {
-inline constexpr Answer closed_by_backdrop{&questions::way_out, "by its backdrop", true,
-                                           "{part} is closed by a tap on its backdrop",
-                                           "closed by its backdrop"};
-inline constexpr Answer closed_by_button{&questions::way_out, "by its button", true,
-                                         "{part} is closed by its button", "closed by its button"};
-inline constexpr Answer closed_by_back{&questions::way_out, "by back", true, "{part} is closed by back",
-                                       "closed by back"};
-inline constexpr Answer backdrop_stays{&questions::way_out, "no, its backdrop does not close it", false,
-                                       "a tap on the backdrop of {part} does nothing: backdrop_closes is off",
-                                       "backdrop does nothing"};
-inline constexpr Answer back_stays{
-    &questions::way_out, "no, back does not close it", false,
-    "back does nothing: {part} has to be dealt with first, and its back_closes is off", "back does nothing"};
+inline constexpr Answer closed_by_backdrop{"outside.closed-by-backdrop", &questions::way_out, true};
+inline constexpr Answer closed_by_button{"outside.closed-by-button", &questions::way_out, true};
+inline constexpr Answer closed_by_back{"outside.closed-by-back", &questions::way_out, true};
+inline constexpr Answer backdrop_stays{"outside.backdrop-stays", &questions::way_out, false};
+inline constexpr Answer back_stays{"outside.back-stays", &questions::way_out, false};
 inline constexpr std::array way_out_answers{&closed_by_backdrop, &closed_by_button, &closed_by_back,
                                             &backdrop_stays, &back_stays};
 }  // namespace answers

@@ -69,12 +69,9 @@ class PageDots final : public PartOf<PageDots, PageDotsSettings> {
 };
 
 namespace answers {
-inline constexpr Answer dot_pressed{&questions::press, "yes, a page is meant", true,
-                                    "the press at {x} means page {page} of {count}", "page {page}"};
-inline constexpr Answer dot_by_key{&questions::press, "a key means a page", true,
-                                   "a key means page {page} of {count}", "page {page}"};
-inline constexpr Answer dot_by_call{&questions::press, "a call means a page", true,
-                                    "it was asked to go to page {page} of {count}", "page {page}"};
+inline constexpr Answer dot_pressed{"page-dots.pressed", &questions::press, true};
+inline constexpr Answer dot_by_key{"page-dots.by-key", &questions::press, true};
+inline constexpr Answer dot_by_call{"page-dots.by-call", &questions::press, true};
 inline constexpr std::array page_dots_answers{&press_left, &press_cancelled, &dot_pressed, &dot_by_key,
                                               &dot_by_call};
 }  // namespace answers

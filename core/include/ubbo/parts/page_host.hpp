@@ -119,15 +119,12 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
 };
 
 namespace questions {
-inline constexpr Question page{"which page does it show?"};
+inline constexpr Question page{"page-host.page"};
 }
 namespace answers {
-inline constexpr Answer page_forward{&questions::page, "a later one", true,
-                                     "{part} goes forward from page {from} to {to}", "forward to page {to}"};
-inline constexpr Answer page_back{&questions::page, "an earlier one", true,
-                                  "{part} goes back from page {from} to {to}", "back to page {to}"};
-inline constexpr Answer page_here{&questions::page, "the one that was asked for", true,
-                                  "{part} shows page {to}, and no other any more", "page {to}"};
+inline constexpr Answer page_forward{"page-host.page-forward", &questions::page, true};
+inline constexpr Answer page_back{"page-host.page-back", &questions::page, true};
+inline constexpr Answer page_here{"page-host.page-here", &questions::page, true};
 inline constexpr std::array page_answers{&page_forward, &page_back, &page_here};
 }  // namespace answers
 

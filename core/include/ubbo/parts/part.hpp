@@ -350,28 +350,17 @@ inline constexpr std::array axis_names{"horizontal", "vertical"};
 inline constexpr std::array towards_names{"any", "left", "up", "right", "down"};
 
 namespace questions {
-inline constexpr Question key{"what does the key do?"};
-inline constexpr Question asked_to{"what does the call do?"};
+inline constexpr Question key{"part.key"};
+inline constexpr Question asked_to{"part.asked-to"};
 }  // namespace questions
 namespace answers {
-inline constexpr Answer key_moves{&questions::key, "moves it", true, "a key sends it from {from} to {to}",
-                                  "key: to {to}"};
-inline constexpr Answer key_at_end{&questions::key, "nothing, it is there", false,
-                                   "a key does nothing: it stands at {from} already, as far as it goes",
-                                   "key: at its end"};
-inline constexpr Answer key_held{&questions::key, "nothing, a finger has it", false,
-                                 "a key does nothing: a finger has it", "key: held"};
-inline constexpr Answer key_activates{&questions::key, "activates it", true, "a key activates it",
-                                      "key: activated"};
-inline constexpr Answer call_moves{&questions::asked_to, "moves it", true,
-                                   "it was asked to go from {from} to {to}", "asked: to {to}"};
-inline constexpr Answer call_at_end{&questions::asked_to, "nothing, it is there", false,
-                                    "it was asked to go on: it stands at {from} already, as far as it goes",
-                                    "asked: at its end"};
-inline constexpr Answer call_activates{&questions::asked_to, "activates it", true,
-                                       "it was activated by a call", "activated"};
-inline constexpr std::array key_answers{&key_moves,  &key_at_end,  &key_held,      &key_activates,
-                                        &call_moves, &call_at_end, &call_activates};
+inline constexpr Answer key_moves{"part.key-moves", &questions::key, true};
+inline constexpr Answer key_at_end{"part.key-at-end", &questions::key, false};
+inline constexpr Answer key_held{"part.key-held", &questions::key, false};
+inline constexpr Answer key_activates{"part.key-activates", &questions::key, true};
+inline constexpr Answer call_moves{"part.call-moves", &questions::asked_to, true};
+inline constexpr Answer call_at_end{"part.call-at-end", &questions::asked_to, false};
+inline constexpr Answer call_activates{"part.call-activates", &questions::asked_to, true};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -39,15 +39,11 @@ class Press {
 bool was_tap(const Part& part, const Contact& contact, const Sample& sample, double strayed);
 
 namespace questions {
-inline constexpr Question press{"does the press count?"};
+inline constexpr Question press{"press.press"};
 }
 namespace answers {
-inline constexpr Answer press_left{&questions::press, "no, it was lifted elsewhere", false,
-                                   "the press does not count: it was lifted {away} beside {part}, and up to "
-                                   "{away.limit} are allowed",
-                                   "lifted beside it"};
-inline constexpr Answer press_cancelled{&questions::press, "no, it was cancelled", false,
-                                        "the press does not count: it was cancelled", "cancelled"};
+inline constexpr Answer press_left{"press.left", &questions::press, false};
+inline constexpr Answer press_cancelled{"press.cancelled", &questions::press, false};
 inline constexpr std::array press_answers{&press_left, &press_cancelled};
 }  // namespace answers
 

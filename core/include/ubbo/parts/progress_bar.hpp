@@ -65,10 +65,10 @@ class ProgressBar final : public PartOf<ProgressBar, ProgressBarSettings> {
 };
 
 namespace questions {
-inline constexpr Question fill{"is it filled as far as it goes?"};
+inline constexpr Question fill{"progress-bar.fill"};
 }
 namespace answers {
-inline constexpr Answer filled_to{&questions::fill, "yes", true, "it is filled to {share}", "at {share}"};
+inline constexpr Answer filled_to{"progress-bar.filled-to", &questions::fill, true};
 inline constexpr std::array progress_answers{&filled_to};
 }  // namespace answers
 

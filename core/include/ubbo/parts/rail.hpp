@@ -220,70 +220,30 @@ class Rail final : public TimedMember {
 };
 
 namespace questions {
-inline constexpr Question speed{"was it moving when it lifted?"};
-inline constexpr Question rest{"is it at rest?"};
-inline constexpr Question cancelled{"what becomes of a cancelled contact?"};
-inline constexpr Question write{"what does a write by the app do?"};
-inline constexpr Question bound{"what becomes of it at its bound?"};
-inline constexpr Question caught{"what becomes of it when it is touched on its way?"};
+inline constexpr Question speed{"rail.speed"};
+inline constexpr Question rest{"rail.rest"};
+inline constexpr Question cancelled{"rail.cancelled"};
+inline constexpr Question write{"rail.write"};
+inline constexpr Question bound{"rail.bound"};
+inline constexpr Question caught{"rail.caught"};
 }  // namespace questions
 namespace answers {
-inline constexpr Answer lifted_moving{
-    &questions::speed, "yes", true,
-    "it lifted while moving at {velocity}: it had rested {rested}, and {rested.limit} "
-    "would have made it still",
-    "lifts at {velocity}"};
-inline constexpr Answer lifted_resting{
-    &questions::speed, "no, it rested", false,
-    "it lifted at rest: it had not moved for {rested}, and {rested.limit} are enough", "lifts at rest"};
-inline constexpr Answer lifted_still{&questions::speed, "no, not along its axis", false,
-                                     "it lifted without speed along its axis", "lifts without speed"};
-inline constexpr Answer at_rest{&questions::rest, "yes", true, "it is at rest on {value}",
-                                "at rest on {value}"};
-inline constexpr Answer goes_back{&questions::cancelled, "back to where it was going", true,
-                                  "the contact was cancelled: it goes back from {from} to {to}",
-                                  "cancelled, back to {to}"};
-inline constexpr Answer stays_cancelled{&questions::cancelled, "nothing, it had not moved", false,
-                                        "the contact was cancelled: it had not moved", "cancelled"};
-inline constexpr Answer write_moves{&questions::write, "moves it", true,
-                                    "the app wrote {written}: it goes to {to}", "written: {written}"};
-inline constexpr Answer write_limited{&questions::write, "moves it, as far as it may", true,
-                                      "the app wrote {written}: it goes to {to}, the nearest place it may be",
-                                      "written: {written}"};
-inline constexpr Answer write_is_there{
-    &questions::write, "nothing, it is there", false,
-    "the app wrote {written}: it stands at or goes to {to} already, the nearest place it may be", ""};
-inline constexpr Answer write_waits{&questions::write, "nothing yet, a finger has it", false,
-                                    "the app wrote {written} while a finger has it: that waits for the lift",
-                                    "written: {written}"};
-inline constexpr Answer write_unusable{&questions::write, "nothing, it is not a finite number", false,
-                                       "the app wrote what is no finite number: it stays where it is",
-                                       "written: no number"};
-inline constexpr Answer bound_passes_on{
-    &questions::bound, "its flick goes on elsewhere", true,
-    "it came to its bound at {place} with {speed} left, which another part takes over", "flick passed on"};
-inline constexpr Answer bound_yields{
-    &questions::bound, "it yields", true,
-    "it came to its bound at {place} with {speed} left: the bound yields, and it comes "
-    "back",
-    "bound yields"};
-inline constexpr Answer bound_stops{
-    &questions::bound, "it stops", false,
-    "it came to its bound at {place} with {speed} left, and stops: the bound does not "
-    "yield, and no other part goes on",
-    "stops at its bound"};
-inline constexpr Answer caught_stays{&questions::caught, "it stays there", true,
-                                     "it was touched on its way, at {place}, and stays there",
-                                     "caught at {place}"};
-inline constexpr Answer caught_goes_on{
-    &questions::caught, "it goes on", false,
-    "it was touched on its way, at {place}; the press came to nothing, so it goes on "
-    "to {to}",
-    "goes on to {to}"};
-inline constexpr std::array rail_answers{&lifted_moving,  &lifted_resting,  &lifted_still,   &at_rest,
-                                         &goes_back,      &stays_cancelled, &write_moves,    &write_limited,
-                                         &write_is_there, &write_waits,     &write_unusable, &bound_passes_on,
-                                         &bound_yields,   &bound_stops,     &caught_stays,   &caught_goes_on};
+inline constexpr Answer lifted_moving{"rail.lifted-moving", &questions::speed, true};
+inline constexpr Answer lifted_resting{"rail.lifted-resting", &questions::speed, false};
+inline constexpr Answer lifted_still{"rail.lifted-still", &questions::speed, false};
+inline constexpr Answer at_rest{"rail.at-rest", &questions::rest, true};
+inline constexpr Answer goes_back{"rail.goes-back", &questions::cancelled, true};
+inline constexpr Answer stays_cancelled{"rail.stays-cancelled", &questions::cancelled, false};
+inline constexpr Answer write_moves{"rail.write-moves", &questions::write, true};
+inline constexpr Answer write_limited{"rail.write-limited", &questions::write, true};
+inline constexpr Answer write_is_there{"rail.write-is-there", &questions::write, false};
+inline constexpr Answer write_waits{"rail.write-waits", &questions::write, false};
+inline constexpr Answer write_unusable{"rail.write-unusable", &questions::write, false};
+inline constexpr Answer bound_passes_on{"rail.bound-passes-on", &questions::bound, true};
+inline constexpr Answer bound_yields{"rail.bound-yields", &questions::bound, true};
+inline constexpr Answer bound_stops{"rail.bound-stops", &questions::bound, false};
+inline constexpr Answer caught_stays{"rail.caught-stays", &questions::caught, true};
+inline constexpr Answer caught_goes_on{"rail.caught-goes-on", &questions::caught, false};
 }  // namespace answers
 
 }  // namespace ubbo

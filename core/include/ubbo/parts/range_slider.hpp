@@ -99,21 +99,13 @@ class RangeSlider final : public PartOf<RangeSlider, RangeSliderSettings> {
 };
 
 namespace questions {
-inline constexpr Question thumb{"which thumb is meant?"};
+inline constexpr Question thumb{"range-slider.thumb"};
 }
 namespace answers {
-inline constexpr Answer thumb_low{&questions::thumb, "the low one", true,
-                                  "the low thumb is meant: it is {low} away, the high one {high}",
-                                  "low thumb"};
-inline constexpr Answer thumb_high{&questions::thumb, "the high one", true,
-                                   "the high thumb is meant: it is {high} away, the low one {low}",
-                                   "high thumb"};
-inline constexpr Answer low_by_way{&questions::thumb, "the low one, by the finger's way", true,
-                                   "both thumbs lie under the finger, which went {way}: the low one is meant",
-                                   "low thumb"};
-inline constexpr Answer high_by_way{
-    &questions::thumb, "the high one, by the finger's way", true,
-    "both thumbs lie under the finger, which went {way}: the high one is meant", "high thumb"};
+inline constexpr Answer thumb_low{"range-slider.thumb-low", &questions::thumb, true};
+inline constexpr Answer thumb_high{"range-slider.thumb-high", &questions::thumb, true};
+inline constexpr Answer low_by_way{"range-slider.low-by-way", &questions::thumb, true};
+inline constexpr Answer high_by_way{"range-slider.high-by-way", &questions::thumb, true};
 inline constexpr std::array range_slider_answers{&thumb_low, &thumb_high, &low_by_way, &high_by_way};
 }  // namespace answers
 

@@ -65,15 +65,12 @@ class Rating final : public PartOf<Rating, RatingSettings> {
 };
 
 namespace questions {
-inline constexpr Question rate{"which mark is meant?"};
+inline constexpr Question rate{"rating.rate"};
 }
 namespace answers {
-inline constexpr Answer rated{&questions::rate, "the one under the finger", true,
-                              "the finger at {x} means {meant}, of {marks} marks", "rated {meant}"};
-inline constexpr Answer rated_none{&questions::rate, "none, it is off the low end", true,
-                                   "the finger at {x} is off the low end: no mark, of {marks}", "cleared"};
-inline constexpr Answer rating_goes_back{&questions::rate, "none, the touch was cancelled", false,
-                                         "the touch was cancelled: it goes back to {meant}", "cancelled"};
+inline constexpr Answer rated{"rating.rated", &questions::rate, true};
+inline constexpr Answer rated_none{"rating.rated-none", &questions::rate, true};
+inline constexpr Answer rating_goes_back{"rating.goes-back", &questions::rate, false};
 inline constexpr std::array rating_answers{&press_left, &rated, &rated_none, &rating_goes_back};
 }  // namespace answers
 

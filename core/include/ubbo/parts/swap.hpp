@@ -109,15 +109,12 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
 };
 
 namespace questions {
-inline constexpr Question swap{"what does it show?"};
+inline constexpr Question swap{"swap.swap"};
 }
 namespace answers {
-inline constexpr Answer swap_forward{&questions::swap, "a later content", true,
-                                     "{part} goes forward from {from} to {to}", "forward to {to}"};
-inline constexpr Answer swap_back{&questions::swap, "an earlier content", true,
-                                  "{part} goes back from {from} to {to}", "back to {to}"};
-inline constexpr Answer swap_done{&questions::swap, "the one that was asked for", true,
-                                  "{part} shows {to}, and nothing else any more", "shows {to}"};
+inline constexpr Answer swap_forward{"swap.forward", &questions::swap, true};
+inline constexpr Answer swap_back{"swap.back", &questions::swap, true};
+inline constexpr Answer swap_done{"swap.done", &questions::swap, true};
 inline constexpr std::array swap_answers{&swap_forward, &swap_back, &swap_done};
 }  // namespace answers
 

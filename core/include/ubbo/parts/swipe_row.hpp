@@ -144,23 +144,16 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
 [[nodiscard]] const char* name_of(SwipeRow::State state);
 
 namespace questions {
-inline constexpr Question swipe{"what does the swipe do?"};
+inline constexpr Question swipe{"swipe-row.swipe"};
 }
 namespace answers {
-inline constexpr Answer swipe_opens{&questions::swipe, "it opens", true, "{part} opens by {place}", "opens"};
-inline constexpr Answer swipe_commits{
-    &questions::swipe, "it commits", true,
-    "let go at {from}: from {from.limit} on it is a long swipe, which commits", "commits"};
-inline constexpr Answer swipe_closes{&questions::swipe, "it closes", true, "{part} closes", "closes"};
-inline constexpr Answer swipe_returns{&questions::swipe, "it goes back by itself", true,
-                                      "it was open for {waited}, and goes back by itself",
-                                      "goes back by itself"};
-inline constexpr Answer swipe_troubled{&questions::swipe, "it shows trouble", false,
-                                       "nothing came of the swipe for {waited}: it shows trouble", "trouble"};
-inline constexpr Answer swipe_failed{&questions::swipe, "it failed", false,
-                                     "the app says that it failed: it shows trouble", "failed"};
-inline constexpr Answer swipe_removed{&questions::swipe, "its place closes", true,
-                                      "the app takes {part} away: its place closes", "removed"};
+inline constexpr Answer swipe_opens{"swipe-row.opens", &questions::swipe, true};
+inline constexpr Answer swipe_commits{"swipe-row.commits", &questions::swipe, true};
+inline constexpr Answer swipe_closes{"swipe-row.closes", &questions::swipe, true};
+inline constexpr Answer swipe_returns{"swipe-row.returns", &questions::swipe, true};
+inline constexpr Answer swipe_troubled{"swipe-row.troubled", &questions::swipe, false};
+inline constexpr Answer swipe_failed{"swipe-row.failed", &questions::swipe, false};
+inline constexpr Answer swipe_removed{"swipe-row.removed", &questions::swipe, true};
 inline constexpr std::array swipe_row_answers{&swipe_opens,    &swipe_commits, &swipe_closes, &swipe_returns,
                                               &swipe_troubled, &swipe_failed,  &swipe_removed};
 }  // namespace answers

@@ -76,11 +76,11 @@ class Switch final : public PartOf<Switch, SwitchSettings> {
 };
 
 namespace questions {
-inline constexpr Question toggle{"is it switched over?"};
+inline constexpr Question toggle{"switch.toggle"};
 }
 namespace answers {
-inline constexpr Answer toggled_on{&questions::toggle, "on", true, "{part} is switched on", "on"};
-inline constexpr Answer toggled_off{&questions::toggle, "off", true, "{part} is switched off", "off"};
+inline constexpr Answer toggled_on{"switch.toggled-on", &questions::toggle, true};
+inline constexpr Answer toggled_off{"switch.toggled-off", &questions::toggle, true};
 inline constexpr std::array switch_answers{&toggled_on, &toggled_off};
 }  // namespace answers
 

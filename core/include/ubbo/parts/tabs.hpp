@@ -88,19 +88,14 @@ class Tabs final : public PartOf<Tabs, TabsSettings> {
 };
 
 namespace questions {
-inline constexpr Question choose{"which one is chosen?"};
+inline constexpr Question choose{"tabs.choose"};
 }
 namespace answers {
-inline constexpr Answer tab_chosen{&questions::choose, "the one that was pressed", true,
-                                   "tab {index} of {count} was pressed, and is chosen", "tab {index}"};
-inline constexpr Answer tab_is_chosen{&questions::choose, "the same as before", false,
-                                      "tab {index} of {count} was pressed, and is chosen already", ""};
-inline constexpr Answer tab_by_key{&questions::choose, "the next by a key", true,
-                                   "a key chooses tab {index} of {count}", "tab {index}"};
-inline constexpr Answer tab_by_call{&questions::choose, "the next by a call", true,
-                                    "it was asked to choose tab {index} of {count}", "tab {index}"};
-inline constexpr Answer underline_rests{&questions::choose, "the underline is there", true,
-                                        "the underline is under tab {index}", ""};
+inline constexpr Answer tab_chosen{"tabs.chosen", &questions::choose, true};
+inline constexpr Answer tab_is_chosen{"tabs.is-chosen", &questions::choose, false};
+inline constexpr Answer tab_by_key{"tabs.by-key", &questions::choose, true};
+inline constexpr Answer tab_by_call{"tabs.by-call", &questions::choose, true};
+inline constexpr Answer underline_rests{"tabs.underline-rests", &questions::choose, true};
 inline constexpr std::array tabs_answers{&press_left, &press_cancelled, &tab_chosen,     &tab_is_chosen,
                                          &tab_by_key, &tab_by_call,     &underline_rests};
 }  // namespace answers

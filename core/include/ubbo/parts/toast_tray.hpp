@@ -126,32 +126,20 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
 };
 
 namespace questions {
-inline constexpr Question toast{"what becomes of the toast?"};
+inline constexpr Question toast{"toast-tray.toast"};
 }
 namespace answers {
-inline constexpr Answer toast_waits{&questions::toast, "it waits its turn", true,
-                                    "a toast is shown already: this one waits, with {before} before it",
-                                    "waits"};
-inline constexpr Answer toast_replaces{&questions::toast, "it replaces another", true,
-                                       "the toast that was shown makes way for it", "replaces another"};
-inline constexpr Answer toast_restarts{&questions::toast, "it takes another's place", true,
-                                       "the toast that is shown says it instead, and its time begins again",
-                                       "time begins again"};
-inline constexpr Answer toast_shown{&questions::toast, "it is shown", true, "a toast is shown", "shown"};
-inline constexpr Answer toast_time_over{&questions::toast, "its time is over", true,
-                                        "its {time} are over, and it goes", "time over"};
-inline constexpr Answer toast_swiped{&questions::toast, "it is swiped away", true, "it was swiped away",
-                                     "swiped away"};
-inline constexpr Answer toast_button{&questions::toast, "its button closes it", true, "its button was tapped",
-                                     "button"};
-inline constexpr Answer toast_closed{&questions::toast, "it is closed by a call", true, "the app closes it",
-                                     "closed"};
-inline constexpr Answer toast_stands{&questions::toast, "its time stands", true,
-                                     "a finger is on it: its time stands, with {left} left", "time stands"};
-inline constexpr Answer toast_runs{&questions::toast, "its time runs again", true,
-                                   "the finger has gone: its time runs again, with {left} left", "time runs"};
-inline constexpr Answer toast_past{&questions::toast, "nothing, it has gone", false,
-                                   "a toast was to be closed that has gone already: nothing is closed", ""};
+inline constexpr Answer toast_waits{"toast-tray.waits", &questions::toast, true};
+inline constexpr Answer toast_replaces{"toast-tray.replaces", &questions::toast, true};
+inline constexpr Answer toast_restarts{"toast-tray.restarts", &questions::toast, true};
+inline constexpr Answer toast_shown{"toast-tray.shown", &questions::toast, true};
+inline constexpr Answer toast_time_over{"toast-tray.time-over", &questions::toast, true};
+inline constexpr Answer toast_swiped{"toast-tray.swiped", &questions::toast, true};
+inline constexpr Answer toast_button{"toast-tray.button", &questions::toast, true};
+inline constexpr Answer toast_closed{"toast-tray.closed", &questions::toast, true};
+inline constexpr Answer toast_stands{"toast-tray.stands", &questions::toast, true};
+inline constexpr Answer toast_runs{"toast-tray.runs", &questions::toast, true};
+inline constexpr Answer toast_past{"toast-tray.past", &questions::toast, false};
 inline constexpr std::array toast_answers{&toast_waits,     &toast_replaces, &toast_restarts, &toast_shown,
                                           &toast_time_over, &toast_swiped,   &toast_button,   &toast_closed,
                                           &toast_stands,    &toast_runs,     &toast_past};

@@ -119,19 +119,15 @@ class Visitor : public Part, public Container, public LayerPart {
 };
 
 namespace questions {
-inline constexpr Question visit{"does it come or go?"};
+inline constexpr Question visit{"visit.visit"};
 }
 namespace answers {
-inline constexpr Answer visit_arrives{&questions::visit, "it sets out to come", true,
-                                      "{part} sets out to come", "comes"};
-inline constexpr Answer visit_here{&questions::visit, "it is here", true, "{part} is here", "here"};
-inline constexpr Answer visit_leaves{&questions::visit, "it sets out to go", true, "{part} sets out to go",
-                                     "goes"};
-inline constexpr Answer visit_away{&questions::visit, "it is gone", true, "{part} is gone", "gone"};
-inline constexpr Answer visit_open_already{&questions::visit, "nothing, it is open", false,
-                                           "{part} was to open, and is open or on its way already", ""};
-inline constexpr Answer visit_closed_already{&questions::visit, "nothing, it is closed", false,
-                                             "{part} was to close, and is closed or on its way already", ""};
+inline constexpr Answer visit_arrives{"visit.arrives", &questions::visit, true};
+inline constexpr Answer visit_here{"visit.here", &questions::visit, true};
+inline constexpr Answer visit_leaves{"visit.leaves", &questions::visit, true};
+inline constexpr Answer visit_away{"visit.away", &questions::visit, true};
+inline constexpr Answer visit_open_already{"visit.open-already", &questions::visit, false};
+inline constexpr Answer visit_closed_already{"visit.closed-already", &questions::visit, false};
 inline constexpr std::array visit_answers{&visit_arrives, &visit_here,         &visit_leaves,
                                           &visit_away,    &visit_open_already, &visit_closed_already};
 }  // namespace answers

@@ -137,19 +137,12 @@ class ZoomPlane final : public PartOf<ZoomPlane, ZoomPlaneSettings>, public Drag
 };
 
 namespace questions {
-inline constexpr Question plane{"where does it come to rest?"};
+inline constexpr Question plane{"zoom-plane.plane"};
 }
 namespace answers {
-inline constexpr Answer plane_lands{
-    &questions::plane, "within its limits", true,
-    "let go at a zoom of {zoom}, turned by {turn}: it comes to rest at {to zoom} and "
-    "{to turn}",
-    "to zoom {to zoom}"};
-inline constexpr Answer plane_zooms{&questions::plane, "at the zoom of a double tap", true,
-                                    "a double tap at ({x.number}, {y.number}) zooms from {zoom} to {to zoom}",
-                                    "zooms to {to zoom}"};
-inline constexpr Answer plane_rests{&questions::plane, "it is at rest", true,
-                                    "it is at rest at a zoom of {zoom}", "at rest, zoom {zoom}"};
+inline constexpr Answer plane_lands{"zoom-plane.lands", &questions::plane, true};
+inline constexpr Answer plane_zooms{"zoom-plane.zooms", &questions::plane, true};
+inline constexpr Answer plane_rests{"zoom-plane.rests", &questions::plane, true};
 inline constexpr std::array zoom_plane_answers{&plane_lands, &plane_zooms, &plane_rests};
 }  // namespace answers
 

@@ -89,105 +89,33 @@ class Routing {
 };
 
 namespace questions {
-inline constexpr Question owner{"who gets the contact?"};
-inline constexpr Question contest{"who wins the contact?"};
-inline constexpr Question hand_over{"who goes on with the contact?"};
+inline constexpr Question owner{"routing.owner"};
+inline constexpr Question contest{"routing.contest"};
+inline constexpr Question hand_over{"routing.hand-over"};
 }  // namespace questions
 namespace answers {
-inline constexpr Answer owns{&questions::owner, "this part", true,
-                             "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, "
-                             "which gets it: no other part "
-                             "wants it",
-                             "{part} takes it"};
-inline constexpr Answer owns_first{
-    &questions::owner, "this part first", true,
-    "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which gets it first; "
-    "{rivals|part|parts} around it may claim it for a drag",
-    "{part} takes it"};
-inline constexpr Answer owner_beside{&questions::owner, "this part, beside which it is", true,
-                                     "a contact went down at ({x.number}, {y.number}), {outside by} beside "
-                                     "{part}, which gets it: while it is open, "
-                                     "all beside it is its backdrop",
-                                     "{part} takes it"};
-inline constexpr Answer owner_pulled{&questions::owner, "this part, which is away", true,
-                                     "a contact went down at ({x.number}, {y.number}), at the edge of the "
-                                     "screen {part} is drawn in from, which gets it",
-                                     "{part} takes it"};
-inline constexpr Answer owner_catches{
-    &questions::owner, "this part, which it stops", true,
-    "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which was under way "
-    "and is stopped by it",
-    "{part} is caught"};
-inline constexpr Answer owner_held{
-    &questions::owner, "not this part, another contact holds it", false,
-    "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which another contact "
-    "holds",
-    "{part} is taken"};
-inline constexpr Answer owner_disabled{
-    &questions::owner, "nobody, it is disabled", false,
-    "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which is disabled, "
-    "and nobody gets it",
-    "{part} is disabled"};
-inline constexpr Answer owner_nobody{
-    &questions::owner, "nobody", false,
-    "a contact went down at ({x.number}, {y.number}): no part there takes it", "nobody takes it"};
-inline constexpr Answer owner_palm{
-    &questions::owner, "nobody, it is a palm", false,
-    "a contact went down at ({x.number}, {y.number}), {size} wide: from {size.limit} on it is a palm, "
-    "and nobody gets it",
-    "a palm"};
-inline constexpr Answer owner_bezel{
-    &questions::owner, "nobody, it began on the bezel", false,
-    "a contact went down at ({x.number}, {y.number}), {from the edge} from the edge: up to "
-    "{from the edge.limit} is the bezel, and nobody gets it",
-    "on the bezel"};
-inline constexpr Answer contest_won{
-    &questions::contest, "this part", true,
-    "{part} wins the contact, which {rivals|more part|more parts} could have had: {along} "
-    "along its axis passed the threshold of {along.limit}, by {along.margin}, with "
-    "{across} across",
-    "{part} wins"};
-inline constexpr Answer contest_nobody{
-    &questions::contest, "nobody, no part follows this axis", false,
-    "nobody drags with the contact: it passed the threshold of {along.limit}, and no "
-    "part there follows that axis",
-    "nobody drags"};
-inline constexpr Answer contest_shares{&questions::contest, "no, it shares", false,
-                                       "{part} does not win the contact: it shares what others have", ""};
-inline constexpr Answer contest_axis{
-    &questions::contest, "no, it does not follow this axis there", false,
-    "{part} does not win the contact: it follows no drag along this axis from there", ""};
-inline constexpr Answer contest_inside{&questions::contest, "no, a part inside it has it", false,
-                                       "{part} does not win the contact: a part inside it has it", ""};
-inline constexpr Answer contest_handle{
-    &questions::contest, "no, a handle has it", false,
-    "{part} does not win the contact: the handle of another part is under it", ""};
-inline constexpr Answer contest_end{&questions::contest, "no, it is at its end", false,
-                                    "{part} does not win the contact: it is at its end that way", ""};
-inline constexpr Answer contest_stands_back{
-    &questions::contest, "no, it stands back", false,
-    "{part} does not win the contact: it stands back that way for one that can go", ""};
-inline constexpr Answer contest_held{
-    &questions::contest, "nobody, another contact holds it", false,
-    "{part} would win the contact, but another contact holds it: nobody drags", "{part} is taken"};
-inline constexpr Answer goes_on{
-    &questions::hand_over, "this part", true,
-    "{part} goes on with the contact: the part before it was at its end, with {left over} left "
-    "over",
-    "{part} goes on"};
-inline constexpr Answer comes_first{
-    &questions::hand_over, "this part, which comes first that way", true,
-    "{part} goes on with the contact: it comes first in the direction the finger took", "{part} goes on"};
-inline constexpr Answer goes_on_with_flick{
-    &questions::hand_over, "this part, with the flick", true,
-    "{part} goes on with the flick: the part before it was at its end, with {speed} "
-    "left",
-    "{part} goes on"};
-inline constexpr std::array routing_answers{
-    &owns,           &owner_beside, &owner_pulled,   &owns_first,        &owner_catches, &owner_held,
-    &owner_disabled, &owner_nobody, &owner_palm,     &owner_bezel,       &contest_won,   &contest_nobody,
-    &contest_shares, &contest_axis, &contest_inside, &contest_handle,    &contest_end,   &contest_stands_back,
-    &contest_held,   &goes_on,      &comes_first,    &goes_on_with_flick};
+inline constexpr Answer owns{"routing.owns", &questions::owner, true};
+inline constexpr Answer owns_first{"routing.owns-first", &questions::owner, true};
+inline constexpr Answer owner_beside{"routing.owner-beside", &questions::owner, true};
+inline constexpr Answer owner_pulled{"routing.owner-pulled", &questions::owner, true};
+inline constexpr Answer owner_catches{"routing.owner-catches", &questions::owner, true};
+inline constexpr Answer owner_held{"routing.owner-held", &questions::owner, false};
+inline constexpr Answer owner_disabled{"routing.owner-disabled", &questions::owner, false};
+inline constexpr Answer owner_nobody{"routing.owner-nobody", &questions::owner, false};
+inline constexpr Answer owner_palm{"routing.owner-palm", &questions::owner, false};
+inline constexpr Answer owner_bezel{"routing.owner-bezel", &questions::owner, false};
+inline constexpr Answer contest_won{"routing.contest-won", &questions::contest, true};
+inline constexpr Answer contest_nobody{"routing.contest-nobody", &questions::contest, false};
+inline constexpr Answer contest_shares{"routing.contest-shares", &questions::contest, false};
+inline constexpr Answer contest_axis{"routing.contest-axis", &questions::contest, false};
+inline constexpr Answer contest_inside{"routing.contest-inside", &questions::contest, false};
+inline constexpr Answer contest_handle{"routing.contest-handle", &questions::contest, false};
+inline constexpr Answer contest_end{"routing.contest-end", &questions::contest, false};
+inline constexpr Answer contest_stands_back{"routing.contest-stands-back", &questions::contest, false};
+inline constexpr Answer contest_held{"routing.contest-held", &questions::contest, false};
+inline constexpr Answer goes_on{"routing.goes-on", &questions::hand_over, true};
+inline constexpr Answer comes_first{"routing.comes-first", &questions::hand_over, true};
+inline constexpr Answer goes_on_with_flick{"routing.goes-on-with-flick", &questions::hand_over, true};
 }  // namespace answers
 
 }  // namespace ubbo

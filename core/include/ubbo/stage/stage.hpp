@@ -371,52 +371,24 @@ class Stage final : private Keeper, private Routing::Timekeeper {
 };
 
 namespace questions {
-inline constexpr Question back{"who gets back?"};
-inline constexpr Question layout{"does the layout come to rest?"};
-inline constexpr Question endless{"do the callbacks come to an end?"};
-inline constexpr Question clock{"do the clocks agree?"};
-inline constexpr Question asked{"when does what the app asks count?"};
-inline constexpr Question idle{"does it use its time?"};
+inline constexpr Question back{"stage.back"};
+inline constexpr Question layout{"stage.layout"};
+inline constexpr Question endless{"stage.endless"};
+inline constexpr Question clock{"stage.clock"};
+inline constexpr Question asked{"stage.asked"};
+inline constexpr Question idle{"stage.idle"};
 }  // namespace questions
 namespace answers {
-inline constexpr Answer back_taken{&questions::back, "this part", true, "back went to {part}",
-                                   "{part} gets back"};
-inline constexpr Answer back_begins{&questions::back, "this part, as far as the gesture has come", true,
-                                    "a back gesture begins: {part} follows it", "back begins"};
-inline constexpr Answer back_given_up{&questions::back, "nobody, it was given up", false,
-                                      "the back gesture was given up: {part} goes back to where it was",
-                                      "back given up"};
-inline constexpr Answer back_blocked{&questions::back, "nobody, it is blocked", false,
-                                     "back: {part} keeps it from what lies below, and does not want it",
-                                     "back is blocked"};
-inline constexpr Answer back_nobody{&questions::back, "nobody", false, "back: no part wanted it",
-                                    "nobody gets back"};
-inline constexpr Answer layout_restless{
-    &questions::layout, "no", false,
-    "a size that was measured after the layout changed it {rounds|time|times}, and "
-    "would again: it was left as it is",
-    "layout does not settle"};
-inline constexpr Answer callbacks_endless{
-    &questions::endless, "no", false,
-    "callbacks led to {events} further events within one call: what is left waits "
-    "for the next",
-    "callbacks without end"};
-inline constexpr Answer clock_went_back{
-    &questions::clock, "no", false,
-    "a frame came {back} before what had happened: some sample's clock was wrong, and "
-    "time goes on from here",
-    "clock went back"};
-inline constexpr Answer asked_waits{&questions::asked, "after the lift", true,
-                                    "the app asks {part} to move while a finger holds it: it waits for the "
-                                    "lift",
-                                    "waits for the lift"};
-inline constexpr Answer due_again{&questions::idle, "no", false,
-                                  "{part} was due {times|time|times} at the same moment and did nothing "
-                                  "about it: it gets no more time until something happens to it",
-                                  "due again and again"};
-inline constexpr std::array stage_answers{
-    &back_taken,      &back_begins,       &back_given_up,   &back_blocked, &back_nobody,
-    &layout_restless, &callbacks_endless, &clock_went_back, &asked_waits,  &due_again};
+inline constexpr Answer back_taken{"stage.back-taken", &questions::back, true};
+inline constexpr Answer back_begins{"stage.back-begins", &questions::back, true};
+inline constexpr Answer back_given_up{"stage.back-given-up", &questions::back, false};
+inline constexpr Answer back_blocked{"stage.back-blocked", &questions::back, false};
+inline constexpr Answer back_nobody{"stage.back-nobody", &questions::back, false};
+inline constexpr Answer layout_restless{"stage.layout-restless", &questions::layout, false};
+inline constexpr Answer callbacks_endless{"stage.callbacks-endless", &questions::endless, false};
+inline constexpr Answer clock_went_back{"stage.clock-went-back", &questions::clock, false};
+inline constexpr Answer asked_waits{"stage.asked-waits", &questions::asked, true};
+inline constexpr Answer due_again{"stage.due-again", &questions::idle, false};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -29,31 +29,15 @@ enum class SampleFault : std::uint8_t {
 }
 
 namespace questions {
-inline constexpr Question sound{"is the sample sound?"};
+inline constexpr Question sound{"sample.sound"};
 }
 namespace answers {
-inline constexpr Answer not_down{&questions::sound, "no, the contact is not down", false,
-                                 "a sample of contact {contact} was dropped: the contact is not down",
-                                 "bad sample"};
-inline constexpr Answer already_down{&questions::sound, "no, the contact is down already", false,
-                                     "a second down of contact {contact} was dropped: it is down already",
-                                     "bad sample"};
-inline constexpr Answer time_went_back{
-    &questions::sound, "no, the time went back", false,
-    "a sample of contact {contact} was bad: at {time} it lies before the one it "
-    "follows",
-    "bad sample"};
-inline constexpr Answer not_finite{
-    &questions::sound, "no, not a usable number", false,
-    "a sample of contact {contact} was bad: its place or time is no usable number", "bad sample"};
-inline constexpr Answer too_many_contacts{&questions::sound, "no, too many contacts", false,
-                                          "contact {contact} was dropped: {open} are down already",
-                                          "bad sample"};
-inline constexpr Answer far_ahead{
-    &questions::sound, "no, far ahead of everything else", false,
-    "a sample of contact {contact} was bad: more than {ahead} ahead of everything else", "bad sample"};
-inline constexpr std::array sample_answers{&not_down,   &already_down,      &time_went_back,
-                                           &not_finite, &too_many_contacts, &far_ahead};
+inline constexpr Answer not_down{"sample.not-down", &questions::sound, false};
+inline constexpr Answer already_down{"sample.already-down", &questions::sound, false};
+inline constexpr Answer time_went_back{"sample.time-went-back", &questions::sound, false};
+inline constexpr Answer not_finite{"sample.not-finite", &questions::sound, false};
+inline constexpr Answer too_many_contacts{"sample.too-many-contacts", &questions::sound, false};
+inline constexpr Answer far_ahead{"sample.far-ahead", &questions::sound, false};
 }  // namespace answers
 /// The answer that names a fault. Needs a fault.
 [[nodiscard]] const Answer& answer_of(SampleFault fault);

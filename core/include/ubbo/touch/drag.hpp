@@ -59,35 +59,15 @@ class Drag {
 };
 
 namespace questions {
-inline constexpr Question drag{"is it a drag?"};
+inline constexpr Question drag{"drag.drag"};
 }
 /// What whoever follows a contact by a `Drag` says of it.
 namespace answers {
-inline constexpr Answer drags{
-    &questions::drag, "yes", true,
-    "a drag began {after} after the contact went down: {travel} of travel passed the "
-    "threshold of {travel.limit}, by {travel.margin}",
-    "drag: past {travel.limit}"};
-inline constexpr Answer drag_too_short{&questions::drag, "no, too short", false,
-                                       "no drag: it travelled {travel} of the {travel.limit} a drag takes, "
-                                       "{travel.margin} too few",
-                                       "no drag: {travel} of {travel.limit}"};
-inline constexpr Answer drag_across{
-    &questions::drag, "no, across the axis", false,
-    "no drag: it moved across the axis, {across}, and only {travel} along it, of the "
-    "{travel.limit} a drag takes",
-    "no drag: across the axis"};
-inline constexpr Answer drag_off_handle{
-    &questions::drag, "no, not from the handle", false,
-    "no drag: it moved {travel}, but began {from handle} from the handle, which "
-    "is held within {from handle.limit}",
-    "no drag: beside the handle"};
-inline constexpr Answer drag_unwanted{&questions::drag, "no, such drags are not followed here", false,
-                                      "no tap any more: it travelled {travel}, past the threshold of "
-                                      "{travel.limit}; and drags along this axis are not followed here",
-                                      "no tap: it moved"};
-inline constexpr std::array drag_answers{&drags, &drag_too_short, &drag_across, &drag_off_handle,
-                                         &drag_unwanted};
+inline constexpr Answer drags{"drag.drags", &questions::drag, true};
+inline constexpr Answer drag_too_short{"drag.too-short", &questions::drag, false};
+inline constexpr Answer drag_across{"drag.across", &questions::drag, false};
+inline constexpr Answer drag_off_handle{"drag.off-handle", &questions::drag, false};
+inline constexpr Answer drag_unwanted{"drag.unwanted", &questions::drag, false};
 }  // namespace answers
 
 }  // namespace ubbo

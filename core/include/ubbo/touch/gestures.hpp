@@ -124,126 +124,42 @@ class Gestures {
 };
 
 namespace questions {
-inline constexpr Question tap{"is it a tap?"};
-inline constexpr Question again{"does it belong to the tap before?"};
-inline constexpr Question tap_reported{"when is the tap reported?"};
-inline constexpr Question hold{"is it a long press?"};
-inline constexpr Question flick{"is it a flick?"};
-inline constexpr Question axis{"which axis does it keep to?"};
-inline constexpr Question edge{"is it an edge swipe?"};
-inline constexpr Question pair{"what do two contacts do?"};
-inline constexpr Question pair_end{"how far did two contacts go?"};
+inline constexpr Question tap{"gesture.tap"};
+inline constexpr Question again{"gesture.again"};
+inline constexpr Question tap_reported{"gesture.tap-reported"};
+inline constexpr Question hold{"gesture.hold"};
+inline constexpr Question flick{"gesture.flick"};
+inline constexpr Question axis{"gesture.axis"};
+inline constexpr Question edge{"gesture.edge"};
+inline constexpr Question pair{"gesture.pair"};
+inline constexpr Question pair_end{"gesture.pair-end"};
 }  // namespace questions
 namespace answers {
-inline constexpr Answer tap{
-    &questions::tap, "yes", true,
-    "it was a tap: it strayed {strayed} of the {strayed.limit} a tap may, and lifted after "
-    "{held}, of {held.limit}",
-    "tap"};
-inline constexpr Answer tap_strayed{&questions::tap, "no, it strayed", false,
-                                    "it was no tap: it strayed {strayed}, {strayed.margin} more than the "
-                                    "{strayed.limit} a tap may",
-                                    "no tap: strayed {strayed}"};
-inline constexpr Answer tap_too_long{
-    &questions::tap, "no, it was held too long", false,
-    "it was no tap: it was held {held}, {held.margin} longer than the {held.limit} a "
-    "tap may be",
-    "no tap: held {held}"};
-inline constexpr Answer again{
-    &questions::again, "yes", true,
-    "it belongs to the tap before: it came {gap} after that one's lift, of {gap.limit} "
-    "allowed, and {apart} from it, of {apart.limit}",
-    "next tap in the row"};
-inline constexpr Answer again_too_late{
-    &questions::again, "no, too late", false,
-    "it does not belong to the tap before: it came {gap} after that one's lift, "
-    "{gap.margin} past the {gap.limit} allowed",
-    "too late: {gap} of {gap.limit}"};
-inline constexpr Answer again_too_far{&questions::again, "no, too far", false,
-                                      "it does not belong to the tap before: it came {apart} away from it, "
-                                      "{apart.margin} more than the {apart.limit} allowed",
-                                      "too far: {apart} of {apart.limit}"};
-inline constexpr Answer tap_at_once{&questions::tap_reported, "at once", true, "the tap was reported at once",
-                                    "reported"};
-inline constexpr Answer row_at_once{&questions::tap_reported, "a row, at once", true,
-                                    "{taps} taps in a row were reported at once", "reported: {taps}"};
-inline constexpr Answer tap_after_wait{
-    &questions::tap_reported, "after a further tap was ruled out", true,
-    "the tap was reported after a further tap was ruled out: the wait cost {waited}",
-    "reported, {waited} late"};
-inline constexpr Answer row_after_wait{
-    &questions::tap_reported, "a row, after a further tap was ruled out", true,
-    "{taps} taps in a row were reported after a further tap was ruled out: the "
-    "wait cost {waited}",
-    "reported: {taps}, {waited} late"};
-inline constexpr Answer held{&questions::hold, "yes", true,
-                             "it is a long press: it was down for {held} and strayed {strayed} of the "
-                             "{strayed.limit} it may",
-                             "long press"};
-inline constexpr Answer flick{
-    &questions::flick, "yes", true,
-    "it was a flick: it lifted at {speed} ({x} to the right, {y} down), {speed.margin} "
-    "faster than the {speed.limit} of a flick, {way} from where the drag began",
-    "flick: {speed}"};
-inline constexpr Answer flick_too_slow{
-    &questions::flick, "no, too slow", false,
-    "it was a drag, no flick: it lifted at {speed}, {speed.margin} slower than the "
-    "{speed.limit} of a flick, {way} from where the drag began",
-    "no flick: {speed}"};
-inline constexpr Answer flick_rested{&questions::flick, "no, it rested", false,
-                                     "it was a drag, no flick: it had rested {rested} before the lift, and "
-                                     "{rested.limit} are enough; it ended {way} from where the drag began",
-                                     "no flick: it rested"};
-inline constexpr Answer axis_horizontal{
-    &questions::axis, "horizontal", true,
-    "it keeps to the horizontal axis: it began {off axis} off it, and up to "
-    "{off axis.limit} are held",
-    "axis: horizontal"};
-inline constexpr Answer axis_vertical{&questions::axis, "vertical", true,
-                                      "it keeps to the vertical axis: it began {off axis} off it, and up to "
-                                      "{off axis.limit} are held",
-                                      "axis: vertical"};
-inline constexpr Answer axis_free{
-    &questions::axis, "none", false,
-    "it keeps to no axis: it began {off axis} off the nearer one, {off axis.margin} more "
-    "than the {off axis.limit} that are held",
-    "axis: none"};
-inline constexpr Answer axis_unlocked{&questions::axis, "none, the lock is off", false,
-                                      "it keeps to no axis: the axis lock is off", ""};
-inline constexpr Answer edge_swipe{&questions::edge, "yes", true,
-                                   "it is an edge swipe: it began {from the edge} from the edge, of "
-                                   "{from the edge.limit} allowed",
-                                   "edge swipe"};
-#define UBBO_PAIR_FACTS                                                                                \
-  "their distance changed by {pinch} of {pinch.limit}, they went {turn} of {turn.limit} around their " \
-  "middle, "                                                                                           \
-  "and their middle moved {pan} of {pan.limit}"
-inline constexpr Answer pair_pans{&questions::pair, "pan", true,
-                                  "two contacts began to pan: " UBBO_PAIR_FACTS, "pan"};
-inline constexpr Answer pair_pinches{&questions::pair, "pinch", true,
-                                     "two contacts began to pinch: " UBBO_PAIR_FACTS, "pinch"};
-inline constexpr Answer pair_rotates{&questions::pair, "rotate", true,
-                                     "two contacts began to rotate: " UBBO_PAIR_FACTS, "rotate"};
-#undef UBBO_PAIR_FACTS
-inline constexpr Answer pair_ended{
-    &questions::pair_end, "ended", true,
-    "two contacts ended: their distance is {scale} of what it was when they began, they "
-    "turned by {turn} and moved {moved}",
-    "x {scale}, turned {turn}"};
-inline constexpr Answer pair_withdrawn{&questions::pair_end, "withdrawn", false,
-                                       "two contacts came to nothing: one was taken away", "pair withdrawn"};
-inline constexpr Answer pair_too_little{
-    &questions::pair_end, "nowhere", false,
-    "two contacts did nothing: their distance changed by {pinch} of "
-    "{pinch.limit}, they went {turn} of {turn.limit} around their middle, and "
-    "their middle moved {pan} of {pan.limit}",
-    "two contacts: too little"};
-inline constexpr std::array gesture_answers{
-    &tap,           &tap_strayed,  &tap_too_long,   &again,          &again_too_late,
-    &again_too_far, &tap_at_once,  &row_at_once,    &tap_after_wait, &row_after_wait,
-    &held,          &flick,        &flick_too_slow, &flick_rested,   &axis_horizontal,
-    &axis_vertical, &axis_free,    &axis_unlocked,  &edge_swipe,     &pair_pans,
-    &pair_pinches,  &pair_rotates, &pair_ended,     &pair_withdrawn, &pair_too_little};
+inline constexpr Answer tap{"gesture.tap", &questions::tap, true};
+inline constexpr Answer tap_strayed{"gesture.tap-strayed", &questions::tap, false};
+inline constexpr Answer tap_too_long{"gesture.tap-too-long", &questions::tap, false};
+inline constexpr Answer again{"gesture.again", &questions::again, true};
+inline constexpr Answer again_too_late{"gesture.again-too-late", &questions::again, false};
+inline constexpr Answer again_too_far{"gesture.again-too-far", &questions::again, false};
+inline constexpr Answer tap_at_once{"gesture.tap-at-once", &questions::tap_reported, true};
+inline constexpr Answer row_at_once{"gesture.row-at-once", &questions::tap_reported, true};
+inline constexpr Answer tap_after_wait{"gesture.tap-after-wait", &questions::tap_reported, true};
+inline constexpr Answer row_after_wait{"gesture.row-after-wait", &questions::tap_reported, true};
+inline constexpr Answer held{"gesture.held", &questions::hold, true};
+inline constexpr Answer flick{"gesture.flick", &questions::flick, true};
+inline constexpr Answer flick_too_slow{"gesture.flick-too-slow", &questions::flick, false};
+inline constexpr Answer flick_rested{"gesture.flick-rested", &questions::flick, false};
+inline constexpr Answer axis_horizontal{"gesture.axis-horizontal", &questions::axis, true};
+inline constexpr Answer axis_vertical{"gesture.axis-vertical", &questions::axis, true};
+inline constexpr Answer axis_free{"gesture.axis-free", &questions::axis, false};
+inline constexpr Answer axis_unlocked{"gesture.axis-unlocked", &questions::axis, false};
+inline constexpr Answer edge_swipe{"gesture.edge-swipe", &questions::edge, true};
+inline constexpr Answer pair_pans{"gesture.pair-pans", &questions::pair, true};
+inline constexpr Answer pair_pinches{"gesture.pair-pinches", &questions::pair, true};
+inline constexpr Answer pair_rotates{"gesture.pair-rotates", &questions::pair, true};
+inline constexpr Answer pair_ended{"gesture.pair-ended", &questions::pair_end, true};
+inline constexpr Answer pair_withdrawn{"gesture.pair-withdrawn", &questions::pair_end, false};
+inline constexpr Answer pair_too_little{"gesture.pair-too-little", &questions::pair_end, false};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -37,12 +37,4 @@ struct WhyLine {
 /// Throws `InputError` unless `part` is empty or the id of a part of the scene in `file`.
 void demand_part(SceneRun& run, const std::string& file, std::string_view part);
 
-/// One decision as a sentence with its numbers, such as "it became a drag 92 ms after it went down: 13.1 dp
-/// of travel passed the threshold of 12 dp, by 1.1 dp".
-[[nodiscard]] std::string sentence(const Decision& decision);
-
-/// One decision in a word or three, for captions, such as "lands on 7"; "" for one that is not worth a
-/// caption.
-[[nodiscard]] std::string caption(const Decision& decision);
-
 }  // namespace ubbo::io

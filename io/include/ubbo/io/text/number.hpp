@@ -1,14 +1,10 @@
 #pragma once
 
-#include <string>
+#include "ubbo/words/number.hpp"
 
 namespace ubbo::io {
 
-/// A number as people write it: six significant digits, no trailing zeros, no `-0`, and 0 for what is only
-/// rounding (nearer to it than a billionth).
-[[nodiscard]] std::string plain(double value, int digits = 6);
-
-/// The same number without what rounding left behind it: to six decimals, below a thousandth to nine.
-[[nodiscard]] double rounded(double value);
+using words::plain;
+using words::rounded;
 
 }  // namespace ubbo::io

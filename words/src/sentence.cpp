@@ -1,0 +1,91 @@
+// A decision as people read it.
+#include <cmath>
+#include <optional>
+#include <string_view>
+
+#include "ubbo/words/catalogue.hpp"
+#include "ubbo/words/number.hpp"
+
+namespace ubbo::words {
+
+namespace {
+
+// At most one decimal for what is measured, four significant digits for bare numbers.
+std::string with_unit(double value, std::string_view unit) {
+  if (unit.empty()) return plain(value, 4);
+  const double tenth = std::round(value * 10.0) / 10.0 + 0.0;
+  return plain(tenth, 12) + " " + std::string(unit);
+}
+
+const Fact* find(const Decision& decision, std::string_view name) {
+  for (const Fact& fact : decision.all_facts())
+    if (name == fact.name) return &fact;
+  return nullptr;
+}
+
+// What stands for `{key}`; nothing when the decision has no such fact.
+std::optional<std::string> filled(std::string_view key, const Decision& decision) {
+  if (key == "part") return std::string(decision.part.view());
+  if (const auto bar = key.find('|'); bar != std::string_view::npos) {  // {taps|tap|taps}
+    const Fact* fact = find(decision, key.substr(0, bar));
+    const auto second = key.find('|', bar + 1);
+    if (fact == nullptr || second == std::string_view::npos) return std::nullopt;
+    const std::string_view word =
+        fact->value == 1.0 ? key.substr(bar + 1, second - bar - 1) : key.substr(second + 1);
+    return with_unit(fact->value, "") + " " + std::string(word);
+  }
+  const auto dot = key.find('.');
+  const Fact* fact = find(decision, key.substr(0, dot));
+  if (fact == nullptr) return std::nullopt;
+  if (dot == std::string_view::npos) return with_unit(fact->value, fact->unit);
+  if (key.substr(dot + 1) == "number") return plain(fact->value, 4);
+  if (!fact->limited) return std::nullopt;
+  const std::string_view what = key.substr(dot + 1);
+  if (what == "limit") return with_unit(fact->limit, fact->unit);
+  if (what == "margin") return with_unit(std::fabs(fact->margin), fact->unit);
+  return std::nullopt;
+}
+
+std::optional<std::string> fill(std::string_view words, const Decision& decision) {
+  std::string text;
+  while (true) {
+    const auto open = words.find('{');
+    text += words.substr(0, open);
+    if (open == std::string_view::npos) return text;
+    const auto close = words.find('}', open);
+    if (close == std::string_view::npos) return std::nullopt;
+    const auto value = filled(words.substr(open + 1, close - open - 1), decision);
+    if (!value) return std::nullopt;
+    text += *value;
+    words = words.substr(close + 1);
+  }
+}
+
+// For a decision that lacks what its sentence needs, such as one of an app's own part.
+std::string any_sentence(const Decision& decision, const Catalogue& catalogue) {
+  std::string text = catalogue.of(*decision.answer->question) + " " + catalogue.of(*decision.answer).in_short;
+  const char* joint = ": ";
+  for (const Fact& fact : decision.all_facts()) {
+    text += joint + std::string(fact.name) + " " + with_unit(fact.value, fact.unit);
+    if (fact.limited) text += " against " + with_unit(fact.limit, fact.unit);
+    joint = ", ";
+  }
+  return text;
+}
+
+}  // namespace
+
+std::string sentence(const Decision& decision, const Catalogue& catalogue) {
+  if (decision.answer == nullptr) return "nothing was decided";
+  const std::string words = catalogue.of(*decision.answer).sentence;
+  const auto text = words.empty() ? std::nullopt : fill(words, decision);
+  return text ? *text : any_sentence(decision, catalogue);
+}
+
+std::string caption(const Decision& decision, const Catalogue& catalogue) {
+  if (decision.answer == nullptr) return "";
+  const Wording wording = catalogue.of(*decision.answer);
+  return fill(wording.caption, decision).value_or(wording.in_short);
+}
+
+}  // namespace ubbo::words
