@@ -493,3 +493,37 @@ TEST_CASE("each answer is given, and what it claims is so") {
   for (const std::string& missing : visits.missing()) UNSCOPED_INFO(missing);
   CHECK(visits.missing().empty());
 }
+
+TEST_CASE("each decision has a name that stays, is said in words, and may be said otherwise") {
+  const auto& english = words::Catalogue::english();
+  std::set<std::string> names;
+  const auto is_name = [](std::string_view name) {
+    const auto dot = name.find('.');
+    return dot != std::string_view::npos && dot > 0 && dot + 1 < name.size() &&
+           name.find_first_not_of("abcdefghijklmnopqrstuvwxyz-", 0) == dot &&
+           name.find_first_not_of("abcdefghijklmnopqrstuvwxyz-", dot + 1) == std::string_view::npos;
+  };
+  for (const Answer* answer : english.answers()) {
+    CAPTURE(answer->name);
+    CHECK(names.insert(answer->name).second);
+    CHECK(is_name(answer->name));
+    CHECK(is_name(answer->question->name));
+    CHECK(english.of(*answer->question).ends_with("?"));
+    CHECK_FALSE(english.of(*answer).in_short.empty());
+    CHECK_FALSE(english.of(*answer).sentence.empty());
+  }
+  for (const PartKind* kind : shipped_kinds())
+    for (const Answer* own : kind->answers) CHECK(names.contains(own->name));
+  Decision rests;
+  rests.answer = &answers::at_rest;
+  rests.facts[rests.fact_count++] = Fact::plain("value", 7, "");
+  CHECK(words::sentence(rests) == "it is at rest on 7");
+  auto other = english;
+  CHECK(other.say("rail.at-rest", {"ja", "steht auf {value}", "steht"}));
+  CHECK_FALSE(other.say("rail.no-such", {}));
+  CHECK(words::sentence(rests, other) == "steht auf 7");
+  CHECK(words::caption(rests, other) == "steht");
+  CHECK(words::sentence(rests) == "it is at rest on 7");
+  rests.fact_count = 0;  // what lacks a fact is told by what there is
+  CHECK(words::sentence(rests) == "is it at rest? yes");
+}

@@ -41,6 +41,7 @@ TEST_CASE("replay prints the promised JSON") {
     CHECK(decision["time_ms"].is_number());
     CHECK(decision["part"] == "frames");
     CHECK(!decision["question"].get<std::string>().empty());
+    CHECK(run(tool + " decisions " + decision["decision"].get<std::string>()).exit == 0);
     CHECK(!decision["answer"].get<std::string>().empty());
     for (const auto& fact : decision["facts"])
       for (const char* key : {"name", "value", "unit", "limit", "margin"}) CHECK(fact.contains(key));
@@ -139,6 +140,7 @@ TEST_CASE("each kind has a page with code and a film, and what stands in it is w
 
 TEST_CASE("the reference page of settings is the tables'") {
   CHECK(run(tool + " settings --markdown").out == read(UBBO_SOURCE_DIR "/docs/settings.md"));
+  CHECK(run(tool + " decisions --markdown").out == read(UBBO_SOURCE_DIR "/docs/decisions.md"));
   const auto root = nlohmann::json::parse(run(tool + " settings --json").out);
   CHECK(root["feel"][0]["name"] == "drag_threshold");
 }

@@ -71,6 +71,8 @@ TEST_CASE("a take expects cells, readings, times, tolerances and words; what doe
                         {"at 100 ms frames.position = 4, at 217 ms frames.dragging = yes", 0, ""},
                         {"at 100 ms frames.dragging = yes", 1, "at 100 ms frames.dragging is no, not yes"},
                         {"says \"lifts at rest\", says frames \"at rest on 7\"", 0, ""},
+                        {"says \"rail.lifted-resting\", says frames \"rail.at-rest\"", 0, ""},
+                        {"says \"rail.lifted\"", 1, "nobody does not say"},
                         {"at 217 ms says frames \"drag: past\"", 0, ""},
                         {"at 300 ms within 50 ms says \"drag: past\"", 1, "it is said at 216.667 ms"},
                         {"says \"flick, to\"", 1, "nobody does not say"},

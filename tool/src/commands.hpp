@@ -26,6 +26,7 @@ struct Kit {
 /// Each adds its verb to the command line; running it sets `exit`. The kit must outlive the app.
 void add_check(CLI::App& app, int& exit, const Kit& kit);
 void add_curve(CLI::App& app, int& exit);
+void add_decisions(CLI::App& app, int& exit, const Kit& kit);
 void add_demo(CLI::App& app, int& exit, const Kit& kit);
 void add_export(CLI::App& app, int& exit);
 void add_film(CLI::App& app, int& exit, const Kit& kit);

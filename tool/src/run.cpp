@@ -71,6 +71,7 @@ int run_command(int argc, char** argv, const Kit& kit) {
   add_export(app, exit);
   add_take(app, exit, kit);
   add_parts(app, exit, kit);
+  add_decisions(app, exit, kit);
   add_settings(app, exit, kit);
   add_watch(app, exit, [&](const std::vector<std::string>& words) {
     if (words[0] == "watch") throw std::invalid_argument("watch: 'watch'; takes another command");

@@ -5,6 +5,7 @@
 
 #include "commands.hpp"
 #include "say.hpp"
+#include "ubbo/io/replay/decisions_list.hpp"
 #include "ubbo/io/scene/parts_list.hpp"
 #include "ubbo/io/scene/settings_list.hpp"
 
@@ -35,6 +36,20 @@ void add_parts(CLI::App& app, int& exit, const Kit& kit) {
   verb->footer("Example:  ubbo parts carousel");
   verb->callback([order, &exit, &kit] {
     say("{}", io::parts_list(order->of, order->format(), kit.kinds));
+    exit = done;
+  });
+}
+
+void add_decisions(CLI::App& app, int& exit, const Kit& kit) {
+  auto order = std::make_shared<ListOrder>();
+  CLI::App* verb = app.add_subcommand("decisions", "List what can be decided: name, question, sentence");
+  verb->add_option("DECISION", order->of,
+                   "only this one, such as rail.at-rest, or those of a topic, such as rail");
+  verb->add_flag("--json", order->json, "print JSON");
+  verb->add_flag("--markdown", order->markdown, "print the reference page docs/decisions.md");
+  verb->footer("Example:  ubbo decisions routing");
+  verb->callback([order, &exit, &kit] {
+    say("{}", io::decisions_list(order->of, order->format(), kit.kinds));
     exit = done;
   });
 }

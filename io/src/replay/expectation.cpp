@@ -183,7 +183,8 @@ class Check {
     std::string nearest;
     for (const Decision& decision : replay_->decisions()) {
       if (!one.name.empty() && decision.part != one.name) continue;
-      if (words::sentence(decision).find(one.value) == std::string::npos &&
+      if (decision.answer->name != one.value &&
+          words::sentence(decision).find(one.value) == std::string::npos &&
           words::caption(decision).find(one.value) == std::string::npos)
         continue;
       const double when = to_ms(decision.time - replay_->begins());

@@ -1,0 +1,88 @@
+#include "ubbo/io/replay/decisions_list.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <stdexcept>
+#include <vector>
+
+#include "../text/json.hpp"
+#include "ubbo/io/text/input_error.hpp"
+#include "ubbo/words/catalogue.hpp"
+
+namespace ubbo::io {
+
+namespace {
+
+std::string_view topic_of(std::string_view name) { return name.substr(0, name.find('.')); }
+
+std::vector<const Answer*> decisions_of(std::string_view of, Kinds kinds) {
+  const auto core = words::Catalogue::english().answers();
+  std::vector<const Answer*> all(core.begin(), core.end());
+  for (const PartKind* kind : kinds)
+    for (const Answer* own : kind->answers)
+      if (std::find(all.begin(), all.end(), own) == all.end()) all.push_back(own);
+  if (of.empty()) return all;
+  std::vector<std::string_view> known;
+  std::vector<const Answer*> wanted;
+  for (const Answer* one : all) {
+    known.emplace_back(one->name);
+    if (one->name == of || topic_of(one->name) == of) wanted.push_back(one);
+  }
+  if (!wanted.empty()) return wanted;
+  const std::string nearest = nearest_name(of, known);
+  throw std::invalid_argument(fmt::format(
+      "decisions: no decision or topic '{}'; takes a name such as rail.at-rest, or a topic such as rail{}",
+      of, nearest.empty() ? "" : "; nearest known: " + nearest));
+}
+
+}  // namespace
+
+std::string decisions_list(std::string_view of, SettingsFormat format, Kinds kinds) {
+  const auto& said = words::Catalogue::english();
+  const auto decisions = decisions_of(of, kinds);
+  if (format == SettingsFormat::json) {
+    Json list = Json::array();
+    for (const Answer* one : decisions) {
+      const words::Wording wording = said.of(*one);
+      list.push_back({{"name", one->name},
+                      {"question", said.of(*one->question)},
+                      {"answer", wording.in_short},
+                      {"yes", one->yes},
+                      {"sentence", wording.sentence},
+                      {"caption", wording.caption}});
+    }
+    return list.dump(2) + "\n";
+  }
+  const bool markdown = format == SettingsFormat::markdown;
+  std::string text;
+  std::string_view topic;
+  if (markdown)
+    text =
+        "# Decisions\n\nWhat Ubbo decides on an app's behalf, by names that stay. `ubbo why --json` tells "
+        "each with its "
+        "name; `ubbo decisions` lists them. In the sentences, facts stand in braces: `{travel.limit}` is "
+        "what "
+        "the travel was held against, `{travel.margin}` by how much it passed or failed.\n";
+  for (const Answer* one : decisions) {
+    const words::Wording wording = said.of(*one);
+    if (markdown && topic_of(one->name) != topic) {
+      topic = topic_of(one->name);
+      text += fmt::format("\n## {}\n\n| decision | asks | says |\n|---|---|---|\n", topic);
+    }
+    text += markdown
+                ? fmt::format("| `{}` | {} | {} |\n", one->name, said.of(*one->question), wording.sentence)
+                : fmt::format("{}\n  {} {}\n  {}\n", one->name, said.of(*one->question), wording.in_short,
+                              wording.sentence);
+  }
+  // Bars within a sentence, such as {taps|tap|taps}, would end a cell of the table.
+  for (std::size_t open = 0; markdown && (open = text.find('{', open)) != std::string::npos;) {
+    const std::size_t close = text.find('}', open);
+    for (std::size_t bar = text.find('|', open); bar < text.find('}', open); bar = text.find('|', bar + 2))
+      text.insert(bar, "\\");
+    open = std::max(close, open + 1);
+  }
+  return text;
+}
+
+}  // namespace ubbo::io
