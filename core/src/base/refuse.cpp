@@ -11,6 +11,12 @@
 
 namespace ubbo {
 
+std::string joined(std::initializer_list<std::string_view> texts) {
+  std::string all;
+  for (const std::string_view text : texts) all += text;
+  return all;
+}
+
 void refuse(const std::string& words) {
 #ifdef __cpp_exceptions
   throw std::invalid_argument(words);
@@ -22,8 +28,8 @@ void refuse(const std::string& words) {
 
 void demand(const char* what, double got, double least, double most) {
   if (got >= least && got <= most) return;
-  refuse(std::string(what) + " = " + plain_number(got) + " is not taken; it takes " + plain_number(least) +
-         " to " + plain_number(most));
+  refuse(joined({what, " = ", plain_number(got), " is not taken; it takes ", plain_number(least), " to ",
+                 plain_number(most)}));
 }
 
 }  // namespace ubbo

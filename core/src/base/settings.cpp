@@ -14,9 +14,8 @@ std::string plain_number(double value) {
 namespace {
 
 std::string range_of(const SettingInfo& setting) {
-  std::string words = plain_number(setting.least) + " to " + plain_number(setting.most);
-  if (*setting.unit != '\0') words += std::string(" ") + setting.unit;
-  return words;
+  const char* space = *setting.unit != '\0' ? " " : "";
+  return joined({plain_number(setting.least), " to ", plain_number(setting.most), space, setting.unit});
 }
 
 }  // namespace
@@ -28,7 +27,7 @@ std::string what_it_takes(const SettingInfo& setting) {
     case SettingKind::text:
       return "text";
     case SettingKind::cell:
-      return std::string("the name of a cell that holds a ") + name_of(setting.cell_kind);
+      return joined({"the name of a cell that holds a ", name_of(setting.cell_kind)});
     case SettingKind::passage:
       return "a spring, a coast, or a curve with its time, such as \"spring(settle 250ms, overshoot 5%)\" or "
              "\"ease-out 240ms\"";
@@ -45,18 +44,17 @@ std::string what_it_takes(const SettingInfo& setting) {
     case SettingKind::time:
       break;
   }
-  return setting.kind == SettingKind::numbers ? "a list of numbers, each " + range_of(setting)
-                                              : range_of(setting);
+  return joined({setting.kind == SettingKind::numbers ? "a list of numbers, each " : "", range_of(setting)});
 }
 
 std::string number_fault(const SettingInfo& setting, double got) {
-  const bool within = got >= setting.least && got <= setting.most;
-  if (within && (!setting.whole || got == std::floor(got))) return {};
   if (setting.kind == SettingKind::numbers)
-    return std::string(setting.name) + " holds " + plain_number(got) + "; it takes " + range_of(setting);
-  return std::string(setting.name) + " = " + plain_number(got) +
-         (*setting.unit != '\0' ? std::string(" ") + setting.unit : std::string()) +
-         " is not taken; it takes " + (within ? "a whole number" : what_it_takes(setting));
+    return joined({setting.name, " holds ", plain_number(got), "; it takes ", range_of(setting)});
+  const bool within = got >= setting.least && got <= setting.most;
+  const std::string takes = within ? "a whole number" : what_it_takes(setting);
+  const char* space = *setting.unit != '\0' ? " " : "";
+  return joined(
+      {setting.name, " = ", plain_number(got), space, setting.unit, " is not taken; it takes ", takes});
 }
 
 const char* name_of(CellKind kind) {

@@ -17,6 +17,10 @@ std::string PartKind::words() const {
   return written;
 }
 
+std::string PartKind::fault_of(const std::string& id, const std::string& wrong) const {
+  return joined({words(), " '", id, "': ", wrong});
+}
+
 const PartKind* find_kind(Kinds kinds, std::string_view name) {
   for (const PartKind* kind : kinds)
     if (kind->name == name) return kind;

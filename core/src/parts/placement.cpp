@@ -18,14 +18,12 @@ std::string fault_along(const char* start, const char* size, const char* end,
                         const std::optional<Length>& from, const std::optional<Length>& extent,
                         const std::optional<Length>& to) {
   const int given = int{from.has_value()} + int{extent.has_value()} + int{to.has_value()};
-  if (given == 3)
-    return std::string(start) + ", " + size + " and " + end + " are all given; it takes two of them";
+  if (given == 3) return joined({start, ", ", size, " and ", end, " are all given; it takes two of them"});
   if (given == 0 || (given == 1 && !extent))
-    return std::string("neither ") + size + " nor both " + start + " and " + end +
-           "; it takes two of the three";
+    return joined({"neither ", size, " nor both ", start, " and ", end, "; it takes two of the three"});
   if (extent && !(extent->dp > 0.0 || extent->share > 0.0))
-    return std::string(size) + " = " + plain_number(extent->dp) +
-           " is no size; it takes more than 0 dp, or a share above 0";
+    return joined(
+        {size, " = ", plain_number(extent->dp), " is no size; it takes more than 0 dp, or a share above 0"});
   return {};
 }
 
@@ -51,10 +49,10 @@ std::string fault_of(const Placement& placement) {
   for (const auto& [name, length] : all) {
     if (!*length) continue;
     if (!(std::fabs((*length)->dp) <= most_dp))
-      return std::string(name) + " = " + plain_number((*length)->dp) + "; it takes -1000000 to 1000000 dp";
+      return joined({name, " = ", plain_number((*length)->dp), "; it takes -1000000 to 1000000 dp"});
     if (!(std::fabs((*length)->share) <= most_share))
-      return std::string(name) + " = " + plain_number((*length)->share) +
-             " of the container; it takes shares of -10 to 10";
+      return joined(
+          {name, " = ", plain_number((*length)->share), " of the container; it takes shares of -10 to 10"});
   }
   std::string fault = fault_along("x", "w", "right", placement.x, placement.w, placement.right);
   if (fault.empty()) fault = fault_along("y", "h", "bottom", placement.y, placement.h, placement.bottom);

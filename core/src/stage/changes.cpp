@@ -7,16 +7,17 @@ namespace ubbo {
 
 std::string Stage::fault(std::string_view id, const Placement& placement, const Standing& standing) const {
   if (id.empty()) return "a part needs an id that is not empty";
-  const std::string part = "part '" + std::string(id.substr(0, Name::longest)) + "'";
+  const auto part = [id](std::initializer_list<std::string_view> wrong) {
+    return joined({"part '", id.substr(0, Name::longest), "': ", joined(wrong)});
+  };
   if (id.size() > Name::longest)
-    return part + ": its id has " + std::to_string(id.size()) + " bytes; it takes 63 at most";
-  if (find(id) != nullptr) return part + ": there is a part with this id already";
-  if (const std::string wrong = fault_of(placement); !wrong.empty()) return part + ": " + wrong;
+    return part({"its id has ", std::to_string(id.size()), " bytes; it takes 63 at most"});
+  if (find(id) != nullptr) return part({"there is a part with this id already"});
+  if (const std::string wrong = fault_of(placement); !wrong.empty()) return part({wrong});
   for (const auto& [other, relation] : {std::pair<const std::string&, const char*>{standing.inside, "inside"},
                                         {standing.stands_back_for, "stands_back_for"}})
     if (!other.empty() && find(other) == nullptr)
-      return part + ": " + relation + " = '" + other +
-             "' is not taken; it takes a part that was added before";
+      return part({relation, " = '", other, "' is not taken; it takes a part that was added before"});
   return {};
 }
 
@@ -29,8 +30,8 @@ Box Stage::begin_add(const std::string& id, const Placement& placement, const St
   if (const std::string wrong = fault(id, placement, standing); !wrong.empty()) refuse(wrong);
   const Box box = laid_out(placement, container(find(standing.inside), placement));
   if (!(box.w > 0.0 && box.h > 0.0))
-    refuse("part '" + id + "': it comes to a size of " + plain_number(box.w) + " x " + plain_number(box.h) +
-           " dp; it takes more than 0");
+    refuse(joined({"part '", id, "': it comes to a size of ", plain_number(box.w), " x ", plain_number(box.h),
+                   " dp; it takes more than 0"}));
   return box;
 }
 

@@ -30,6 +30,11 @@ struct SettingInfo {
   std::span<const char* const> choices{};
   const char* meaning = "";
   CellKind cell_kind = CellKind::number;  ///< of the cell that a `cell` takes
+
+  /// Whether this number is one it takes.
+  [[nodiscard]] bool takes(double number) const {
+    return number >= least && number <= most && (!whole || number == std::floor(number));
+  }
 };
 
 /// A cell of any kind, in the order of `CellKind`.
@@ -72,24 +77,23 @@ struct Setting : SettingInfo {
 template <class S>
 std::span<const Setting<S>> settings_of();
 
-/// "" or what is wrong with a setting that got this number, and what it takes.
+/// What is wrong with a number that `SettingInfo::takes` denies, and what it takes.
 [[nodiscard]] std::string number_fault(const SettingInfo& setting, double got);
 
 /// What is wrong with the first wrong one of `settings`, held against their table; "" when nothing is.
 template <class S>
 [[nodiscard]] std::string settings_fault(const S& settings) {
-  std::string fault;
   for (const Setting<S>& setting : settings_of<S>()) {
-    if (setting.get != nullptr) fault = number_fault(setting, setting.get(settings));
+    if (setting.get != nullptr)
+      if (const double number = setting.get(settings); !setting.takes(number))
+        return number_fault(setting, number);
     if (setting.numbers != nullptr)
       for (const double number : settings.*setting.numbers)
-        if (fault.empty()) fault = number_fault(setting, number);
+        if (!setting.takes(number)) return number_fault(setting, number);
     if (setting.wrong != nullptr)
-      if (const char* wrong = setting.wrong(settings); *wrong != '\0')
-        fault = std::string(setting.name) + wrong;
-    if (!fault.empty()) break;
+      if (const char* wrong = setting.wrong(settings); *wrong != '\0') return joined({setting.name, wrong});
   }
-  return fault;
+  return {};
 }
 
 /// Throws `std::invalid_argument` with the fault of `owner`, if there is one.

@@ -129,6 +129,8 @@ struct PartKind {
   const char* keys = "";  ///< those it answers, for people; "": none
   /// Its name as people write it, such as "card deck".
   [[nodiscard]] std::string words() const;
+  /// "card deck 'photos': " and what is wrong.
+  [[nodiscard]] std::string fault_of(const std::string& id, const std::string& wrong) const;
   /// What it can be asked to do.
   std::span<const PartAction> actions{};
   /// Its own answers, for whoever wants to visit them all.

@@ -36,7 +36,7 @@ class PartOf : private detail::Settled<P, S>, public Base {
   [[nodiscard]] static std::string fault(const std::string& id, const Box& box, const S& settings) {
     std::string wrong = settings_fault(settings);
     if (wrong.empty()) wrong = P::misfit(box, settings);
-    return wrong.empty() ? wrong : P::described().words() + " '" + id + "': " + wrong;
+    return wrong.empty() ? wrong : P::described().fault_of(id, wrong);
   }
   /// "" or which of the settings do not go together, or not with the box.
   [[nodiscard]] static std::string misfit(const Box&, const S&) { return {}; }
@@ -53,12 +53,14 @@ class PartOf : private detail::Settled<P, S>, public Base {
   [[nodiscard]] const S& settings() const { return settings_; }
   /// Takes other settings, which must be without fault. Through a stage: `Stage::change`.
   void change(S settings) {
-    const S before = std::exchange(settings_, std::move(settings));
     P& part = static_cast<P&>(*this);
-    if constexpr (requires { part.changed(before); })
-      part.changed(before);
-    else
+    if constexpr (requires { part.changed(settings); }) {
+      std::swap(settings_, settings);
+      part.changed(settings);
+    } else {
+      settings_ = std::move(settings);
       part.changed();
+    }
   }
 
   [[nodiscard]] const PartKind& kind() const override { return P::described(); }
