@@ -42,10 +42,11 @@ class PartOf : private detail::Settled<P, S>, public Base {
   [[nodiscard]] static std::string misfit(const Box&, const S&) { return {}; }
 
   /// Throws `std::invalid_argument` with the fault, if there is one.
-  PartOf(std::string id, const Box& box, S settings, Surroundings& around)
+  PartOf(std::string id, const Box& box, S settings,
+         Surroundings& around) requires(!requires { typename Base::Plan; })
       : detail::Settled<P, S>(id, box, std::move(settings)), Base(std::move(id), box, around) {}
-  PartOf(std::string id, const Box& box, S settings, Surroundings& around) requires requires(const S& from) {
-    P::base_plan(from, box, around);
+  PartOf(std::string id, const Box& box, S settings, Surroundings& around) requires requires {
+    typename Base::Plan;
   } : detail::Settled<P, S>(id, box, std::move(settings)),
       Base(std::move(id), box, around, P::base_plan(settings_, box, around)) {
   }

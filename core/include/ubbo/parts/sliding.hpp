@@ -10,6 +10,12 @@ namespace ubbo {
 /// around it.
 class Sliding : public Part, public DragSurface {
  public:
+  /// Its rail, and the cell that tells where that is; or none.
+  struct Plan {
+    RailPlan rail;
+    Link<double> cell{};
+  };
+
   /// Where it is along its axis, in the rail's unit; past a bound where that yields.
   [[nodiscard]] double offset() const { return rail_.position(); }
   /// Where to draw it: `offset`, or while it is dragged where the feel's prediction sees it. Decides nothing.
@@ -41,11 +47,6 @@ class Sliding : public Part, public DragSurface {
   Point predict(Point ahead) override { return rail_.predict(ahead); }
 
  protected:
-  /// Its rail, and the cell that tells where that is; or none.
-  struct Plan {
-    RailPlan rail;
-    Link<double> cell{};
-  };
   Sliding(std::string id, const Box& box, Surroundings& around, Plan plan)
       : Part(std::move(id), box, around), rail_(*this, std::move(plan.rail), std::move(plan.cell)) {}
 
