@@ -15,8 +15,8 @@ struct Passage;
 enum class Presence : std::uint8_t { gone, seen, used };
 
 /// What a part adds that has a say in the parts that lie in it: where they are, how they show, whether they
-/// are there. A class of part derives from it beside `Part`; the stage asks for it once, when the part is
-/// added. It is told of parts that lie in it itself, not deeper.
+/// are there. A class of part derives from it beside `Part`. It is told of parts that lie in it itself,
+/// not deeper.
 class Container {
  public:
   Container() = default;

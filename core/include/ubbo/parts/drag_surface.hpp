@@ -6,8 +6,7 @@
 namespace ubbo {
 
 /// What a part adds that hands a finger on at its ends, and takes one over: within one touch a list at its
-/// end moves the sheet around it, and back. A class of part derives from it beside `Part`; the stage asks for
-/// it once, when the part is added.
+/// end moves the sheet around it, and back. A class of part derives from it beside `Part`.
 class DragSurface {
  public:
   DragSurface() = default;

@@ -4,10 +4,9 @@
 
 namespace ubbo {
 
-/// What a part adds that comes and goes over others. A class of part derives from it beside `Part`; the stage
-/// asks for it once, when the part is added, and looks at it after every event: a layer that has opened goes
-/// above the others of its container, and if it is modal the focus goes into it; when it has closed the focus
-/// returns.
+/// What a part adds that comes and goes over others. A class of part derives from it beside `Part`. The stage
+/// looks at it after every event: a layer that has opened goes above the others of its container, and if it
+/// is modal the focus goes into it; when it has closed the focus returns.
 class LayerPart {
  public:
   LayerPart() = default;
