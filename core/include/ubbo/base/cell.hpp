@@ -71,8 +71,8 @@ class Cell : private detail::Telling {
     if (!telling_) tell_now_or_later();
   }
 
-  /// The same by who watches it with `own` and need not be told of it: where nobody else watches, nothing more
-  /// is to be done.
+  /// The same by who watches it with `own` and need not be told of it: where nobody else watches, nothing
+  /// more is to be done.
   void set(T value, const Watch& own) {
     if (same(value, value_)) return;
     const bool all_told = told_ == version_ && !telling_;
