@@ -318,3 +318,13 @@ TEST_CASE(
              Catch::Contains("\"silenced\"") && Catch::Contains("\"line\""));
   CHECK_THROWS_AS(parse_scene("[[silence]]\nrule = \"covered\"\n", "s"), InputError);
 }
+
+TEST_CASE("what a part refuses is told apart from what it takes") {
+  const auto findings = io::check_text(
+      "title = \"x\"\n[[part]]\nkind = \"carousel\"\nid = \"c\"\nx = 0\ny = 0\nw = 300\nh = 200\ncount = "
+      "2.5\n",
+      "x");
+  REQUIRE(findings.size() == 1);
+  CHECK(findings[0].found == "carousel 'c': count = 2.5 is not taken");
+  CHECK(findings[0].remedy == "it takes a whole number");
+}

@@ -517,13 +517,20 @@ std::vector<Finding> check_text(std::string_view text, const std::string& name, 
     return check_scene(parse_scene(text, name, kinds, changes));
   } catch (const InputError& error) {
     std::vector<Finding> findings;
-    for (const InputError::Facts& one : error.all())
+    for (const InputError::Facts& one : error.all()) {
+      std::string found = one.found;
+      std::string remedy = one.takes.empty() ? "" : "it takes " + one.takes;
+      // What a part refuses says both at once.
+      if (const auto both = found.find("; it takes "); remedy.empty() && both != std::string::npos) {
+        remedy = found.substr(both + 2);
+        found.resize(both);
+      }
+      if (!one.nearest.empty()) remedy += "; nearest: " + one.nearest;
       findings.push_back({.rule = &rules[unreadable],
                           .place = {one.line, one.column},
-                          .found = one.found,
-                          .remedy = one.nearest.empty()
-                                        ? "it takes " + one.takes
-                                        : fmt::format("it takes {}; nearest: {}", one.takes, one.nearest)});
+                          .found = std::move(found),
+                          .remedy = std::move(remedy)});
+    }
     return findings;
   }
 }

@@ -53,7 +53,8 @@ std::string text_page(const PartKind& kind, Kinds kinds) {
   if (!asked.empty()) text += "\ndecisions of its own\n";
   for (const auto& [question, given] : asked) {
     text += fmt::format("  {}\n", said.of(*question));
-    for (const Answer* answer : given) text += fmt::format("    {}\n", said.of(*answer).in_short);
+    for (const Answer* answer : given)
+      text += fmt::format("    {:<28} {}\n", answer->name, said.of(*answer).in_short);
   }
   return text;
 }
@@ -77,7 +78,8 @@ std::string markdown_page(const PartKind& kind, Kinds kinds) {
   if (!asked.empty()) text += "\n## Decisions of its own\n\n| it asks | and answers |\n|---|---|\n";
   for (const auto& [question, given] : asked) {
     std::vector<std::string> words;
-    for (const Answer* answer : given) words.push_back(said.of(*answer).in_short);
+    for (const Answer* answer : given)
+      words.push_back(fmt::format("{} (`{}`)", said.of(*answer).in_short, answer->name));
     text += fmt::format("| {} | {} |\n", said.of(*question), fmt::join(words, "; "));
   }
   return text;
@@ -96,8 +98,13 @@ Json json_page(const PartKind& kind, Kinds kinds) {
   const auto& said = words::Catalogue::english();
   for (const auto& [question, given] : questions_of(kind)) {
     Json words = Json::array();
-    for (const Answer* answer : given) words.push_back(said.of(*answer).in_short);
-    page["questions"].push_back({{"asks", said.of(*question)}, {"answers", std::move(words)}});
+    Json names = Json::array();
+    for (const Answer* answer : given) {
+      words.push_back(said.of(*answer).in_short);
+      names.push_back(answer->name);
+    }
+    page["questions"].push_back(
+        {{"asks", said.of(*question)}, {"answers", std::move(words)}, {"decisions", std::move(names)}});
   }
   return page;
 }
