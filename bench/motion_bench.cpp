@@ -153,6 +153,34 @@ void sliders_on_springs(benchmark::State& state) {
       });
 }
 
+// The elementary functions as a screen in motion asks for them, our own beside the standard library's.
+void elementary(benchmark::State& state) {
+  constexpr std::size_t count = 4096;
+  std::vector<double> at(count);
+  for (std::size_t i = 0; i < count; ++i) at[i] = static_cast<double>(i * 7919 % count) / count;
+  double theirs = 0.0;
+  double ours = 0.0;
+  // Springs, coasts, curves, what yields at its ends, lengths and angles.
+  beside(
+      state, count, [] {},
+      [&] {
+        for (const double x : at)
+          theirs += std::exp(-9.0 * x) * (std::cos(20.0 * x) + std::sin(20.0 * x)) + std::expm1(-3.0 * x) +
+                    std::log1p(-0.9 * x) + std::log(0.1 + x) + std::exp2(10.0 * x) + std::hypot(x, 0.7) +
+                    std::hypot(3.0, x) + std::atan2(x, 0.4);
+        benchmark::DoNotOptimize(theirs);
+      },
+      [&] {
+        for (const double x : at) {
+          const auto [sin, cos] = maths::sin_cos(20.0 * x);
+          ours += maths::exp(-9.0 * x) * (cos + sin) + maths::expm1(-3.0 * x) + maths::log1p(-0.9 * x) +
+                  maths::log(0.1 + x) + maths::exp2(10.0 * x) + maths::hypot(x, 0.7) + maths::hypot(3.0, x) +
+                  maths::atan2(x, 0.4);
+        }
+        benchmark::DoNotOptimize(ours);
+      });
+}
+
 void cubic_bezier(benchmark::State& state) {
   const Curve curves[] = {Curve::ease(), Curve::ease_in_out(), Curve::cubic_bezier(0.35, 0.05, 0.15, 0.95),
                           Curve::cubic_bezier(0.9, 0.1, 0.1, 0.9)};
@@ -203,6 +231,7 @@ void timeline_seek(benchmark::State& state) {
 BENCHMARK(bank)->Arg(100'000);
 BENCHMARK(spring);
 BENCHMARK(sliders_on_springs);
+BENCHMARK(elementary);
 BENCHMARK(cubic_bezier)->DenseRange(0, 3);
 BENCHMARK(screen);
 BENCHMARK(timeline_seek);

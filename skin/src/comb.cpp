@@ -3,6 +3,8 @@
 #include <cmath>
 #include <string>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo::skin {
 
 namespace {
@@ -79,11 +81,7 @@ class Painter {
                         .stroke = colours_->ink.with_alpha((piece.held ? 0.8 : 0.3) * piece.opacity),
                         .width = 1.2});
     const Point middle = piece.box.centre();
-    for (Point& corner : sheet.points) {
-      const Point from = corner - middle;
-      corner = middle + Point{from.x * std::cos(piece.turn) - from.y * std::sin(piece.turn),
-                              from.x * std::sin(piece.turn) + from.y * std::cos(piece.turn)};
-    }
+    for (Point& corner : sheet.points) corner = middle + turned(corner - middle, piece.turn);
     add(std::move(sheet));
   }
 

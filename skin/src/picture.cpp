@@ -4,13 +4,15 @@
 #include <cmath>
 #include <numbers>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo::skin {
 
 Path hexagon(Point centre, double radius, Ink ink, double turn) {
   Path made{.points = {}, .closed = true, .ink = ink};
   for (int corner = 0; corner < 6; ++corner) {
     const double angle = turn + (corner - 1.5) * std::numbers::pi / 3;  // the first one on top
-    made.points.push_back(centre + Point{std::cos(angle), std::sin(angle)} * radius);
+    made.points.push_back(centre + turned({radius, 0.0}, angle));
   }
   return made;
 }
@@ -30,9 +32,10 @@ Path paper(const Box& box, double cut, Ink ink) {
 }
 
 Group about(Point middle, Picture shapes, double scale, double turn) {
-  const Point turned{middle.x * std::cos(turn) - middle.y * std::sin(turn),
-                     middle.x * std::sin(turn) + middle.y * std::cos(turn)};
-  return {.shapes = std::move(shapes), .move = middle - turned * scale, .scale = scale, .turn = turn};
+  return {.shapes = std::move(shapes),
+          .move = middle - turned(middle, turn) * scale,
+          .scale = scale,
+          .turn = turn};
 }
 
 Path line(Point from, Point to, Colour colour, double width, double dash) {

@@ -12,13 +12,6 @@ void touch(Stage& stage, double at_ms, Phase phase, Point at, int contact = 1) {
   stage.touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = at});
 }
 
-// Down at `from`, in ten moves of 10 ms to `to`, `rest_ms` of rest, up.
-void drag(Stage& stage, double at_ms, Point from, Point to, double rest_ms = 100) {
-  touch(stage, at_ms, Phase::down, from);
-  for (int i = 1; i <= 10; ++i) touch(stage, at_ms + 10 * i, Phase::move, from + (to - from) * (i / 10.0));
-  touch(stage, at_ms + 100 + rest_ms, Phase::up, to);
-}
-
 }  // namespace
 
 TEST_CASE("a layer that is open from the first is there, and nothing is said or told of it") {
@@ -56,7 +49,7 @@ TEST_CASE(
     Stage stage({.reduced_motion = reduced, .journal = 500});
     auto& row = stage.add<SwipeRow>("r", {0, 100, 360, 60}, {.leading = 100, .returns_after = ms(1000)});
     stage.advance(ms(0));
-    drag(stage, 0, {100, 130}, {208, 130});  // 8 dp of threshold, then exactly 100
+    drag(stage, 0, {100, 130}, {208, 130}, 100);  // 8 dp of threshold, then exactly 100
     CHECK(row.state() == SwipeRow::State::open);
     CHECK(row.offset().x == 100);
     stage.advance(ms(1100));
@@ -128,7 +121,7 @@ TEST_CASE("a committed row stays away when its label changes, and its patience b
   auto& row = stage.add<SwipeRow>("r", {0, 100, 360, 60},
                                   {.leading = 80, .commits_at = 0.5, .patience = ms(500), .carry = ms(0)});
   stage.advance(ms(0));
-  drag(stage, 0, {5, 130}, {900, 130});
+  drag(stage, 0, {5, 130}, {900, 130}, 100);
   CHECK(row.state() == SwipeRow::State::committed);
   stage.change(row, [](SwipeRowSettings& s) { s.label = "Ridge"; });
   stage.advance(ms(600));
@@ -579,13 +572,13 @@ TEST_CASE("moments that a hand should feel are told once each, at their own time
   Cell<double> frames{4};
   stage.add<Slider>("s", {40, 200, 280, 48}, {.value = frames, .to = 10, .step = 1});
   stage.advance(ms(0));
-  drag(stage, 0, {154, 224}, {154 + 8 + 2 * HoneySlider::dp_per_frame, 224});
+  drag(stage, 0, {154, 224}, {154 + 8 + 2 * HoneySlider::dp_per_frame, 224}, 100);
   settle(stage);
   std::string names;
   for (const auto& [name, time] : felt) names += name + ", ";
   CHECK(names == "threshold crossed, step passed, step passed, snapped, ");
   felt.clear();
-  drag(stage, 30'000, {204, 224}, {600, 224});
+  drag(stage, 30'000, {204, 224}, {600, 224}, 100);
   settle(stage);
   CHECK(std::count_if(felt.begin(), felt.end(), [](const auto& one) { return one.first == "end reached"; }) ==
         1);
@@ -599,10 +592,10 @@ TEST_CASE("a distance to commit counts in dp beside the share, whichever is reac
     stage.at(ms(0), [&] { sheet.open(); });
     stage.advance(ms(2000));
     const double top = 720 - height + 20;
-    drag(stage, 2000, {180, top}, {180, top + 8 + 99});
+    drag(stage, 2000, {180, top}, {180, top + 8 + 99}, 100);
     settle(stage);
     CHECK(sheet.is_open());
-    drag(stage, 60'000, {180, top}, {180, top + 8 + 101});
+    drag(stage, 60'000, {180, top}, {180, top + 8 + 101}, 100);
     settle(stage);
     CHECK_FALSE(sheet.is_open());
   }

@@ -40,16 +40,6 @@ class Visits {
   std::set<const Answer*> seen_;
 };
 
-// One touch: down, a straight way in ten steps of 8 ms, and after `rest_ms` up.
-void drag(Stage& stage, double at_ms, Point from, Point to, double rest_ms = 0, int contact = 1) {
-  for (int i = 0; i <= 10; ++i)
-    stage.touch({.time = ms(at_ms + 8 * i),
-                 .contact = contact,
-                 .phase = i == 0 ? Phase::down : Phase::move,
-                 .at = from + (to - from) * (i / 10.0)});
-  stage.touch({.time = ms(at_ms + 80 + rest_ms), .contact = contact, .phase = Phase::up, .at = to});
-}
-
 }  // namespace
 
 TEST_CASE("each answer is given, and what it claims is so") {

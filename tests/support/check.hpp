@@ -29,6 +29,16 @@ inline rc::Gen<double> number(double least, double most) {
                       [=](int i) { return least + (most - least) * static_cast<double>(i) / 1e6; });
 }
 
+/// One touch: down, a straight way in ten steps of 8 ms, and after `rest_ms` up.
+inline void drag(Stage& stage, double at_ms, Point from, Point to, double rest_ms = 0, int contact = 1) {
+  for (int i = 0; i <= 10; ++i)
+    stage.touch({.time = ms(at_ms + 8 * i),
+                 .contact = contact,
+                 .phase = i == 0 ? Phase::down : Phase::move,
+                 .at = from + (to - from) * (i / 10.0)});
+  stage.touch({.time = ms(at_ms + 80 + rest_ms), .contact = contact, .phase = Phase::up, .at = to});
+}
+
 /// A stage with the slider of the demo: values 0 to 10 on a track from x = 54 to 306, y = 224.
 struct HoneySlider {
   static constexpr Box box{40, 200, 280, 48};

@@ -1,18 +1,22 @@
 #include "ubbo/base/colour.hpp"
 
 #include <algorithm>
-#include <cmath>
+
+#include "ubbo/base/maths.hpp"
 
 namespace ubbo {
 
 namespace {
 
+// A positive number to some power, far more exact than a colour needs.
+double raised(double x, double power) { return maths::exp(power * maths::log(x)); }
+
 double to_linear(double channel) {
-  return channel <= 0.04045 ? channel / 12.92 : std::pow((channel + 0.055) / 1.055, 2.4);
+  return channel <= 0.04045 ? channel / 12.92 : raised((channel + 0.055) / 1.055, 2.4);
 }
 
 double from_linear(double light) {
-  const double channel = light <= 0.0031308 ? 12.92 * light : 1.055 * std::pow(light, 1.0 / 2.4) - 0.055;
+  const double channel = light <= 0.0031308 ? 12.92 * light : 1.055 * raised(light, 1.0 / 2.4) - 0.055;
   return std::clamp(channel, 0.0, 1.0);
 }
 
@@ -22,9 +26,9 @@ Oklab to_oklab(const Colour& colour) {
   const double r = to_linear(colour.red);
   const double g = to_linear(colour.green);
   const double b = to_linear(colour.blue);
-  const double l = std::cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
-  const double m = std::cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
-  const double s = std::cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
+  const double l = raised(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b, 1.0 / 3);
+  const double m = raised(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b, 1.0 / 3);
+  const double s = raised(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b, 1.0 / 3);
   return {0.2104542553 * l + 0.7936177850 * m - 0.0040720468 * s,
           1.9779984951 * l - 2.4285922050 * m + 0.4505937099 * s,
           0.0259040371 * l + 0.7827717662 * m - 0.8086757660 * s, colour.alpha};

@@ -4,6 +4,7 @@
 #include <numbers>
 #include <string>
 
+#include "ubbo/base/maths.hpp"
 #include "ubbo/base/settings.hpp"
 
 namespace ubbo {
@@ -39,13 +40,13 @@ std::optional<Coast> Coast::landing(double distance, double velocity) {
 double Coast::half_life() const { return std::numbers::ln2 / friction_; }
 
 CoastState Coast::at(double velocity, double seconds) const {
-  const double gone = -std::expm1(-friction_ * seconds);
+  const double gone = -maths::expm1(-friction_ * seconds);
   return {velocity / friction_ * gone, velocity * (1.0 - gone)};
 }
 
 double Coast::rest_time(double velocity, double tolerance) const {
   const double whole = std::fabs(distance(velocity));
-  return whole <= tolerance ? 0.0 : std::log(whole / tolerance) / friction_;
+  return whole <= tolerance ? 0.0 : maths::log(whole / tolerance) / friction_;
 }
 
 }  // namespace ubbo

@@ -4,6 +4,7 @@
 #include <numbers>
 #include <string>
 
+#include "ubbo/base/maths.hpp"
 #include "ubbo/base/settings.hpp"
 
 namespace ubbo {
@@ -91,7 +92,7 @@ FamilyShape FamilyCurve::shape() const {
 double FamilyCurve::in(double p) const {
   switch (family_) {
     case Family::sine:
-      return 1.0 - std::cos(pi / 2 * p);
+      return 1.0 - maths::cos(pi / 2 * p);
     case Family::quad:
       return p * p;
     case Family::cubic:
@@ -101,14 +102,14 @@ double FamilyCurve::in(double p) const {
     case Family::quint:
       return p * p * p * p * p;
     case Family::expo:
-      return (std::exp2(10.0 * p) - 1.0) / 1023.0;
+      return (maths::exp2(10.0 * p) - 1.0) / 1023.0;
     case Family::circ:
       return 1.0 - std::sqrt((1.0 - p) * (1.0 + p));
     case Family::back:
       return p * p * ((first_ + 1.0) * p - first_);
     case Family::elastic: {
       const double q = 1.0 - p;
-      return (std::exp2(10.0 * p) - 1.0) / 1023.0 * std::cos(2.0 * pi * first_ * q);
+      return (maths::exp2(10.0 * p) - 1.0) / 1023.0 * maths::cos(2.0 * pi * first_ * q);
     }
     case Family::bounce:
       return 1.0 - fallen(1.0 - p, first_, second_).value;
@@ -120,7 +121,7 @@ double FamilyCurve::in_slope(double p) const {
   constexpr double ten_ln2 = 10.0 * std::numbers::ln2;
   switch (family_) {
     case Family::sine:
-      return pi / 2 * std::sin(pi / 2 * p);
+      return pi / 2 * maths::sin(pi / 2 * p);
     case Family::quad:
       return 2.0 * p;
     case Family::cubic:
@@ -130,17 +131,16 @@ double FamilyCurve::in_slope(double p) const {
     case Family::quint:
       return 5.0 * p * p * p * p;
     case Family::expo:
-      return ten_ln2 * std::exp2(10.0 * p) / 1023.0;
+      return ten_ln2 * maths::exp2(10.0 * p) / 1023.0;
     case Family::circ:
       return p / std::sqrt((1.0 - p) * (1.0 + p));
     case Family::back:
       return p * (3.0 * (first_ + 1.0) * p - 2.0 * first_);
     case Family::elastic: {
       const double turn = 2.0 * pi * first_;
-      const double grown = std::exp2(10.0 * p);
-      return (ten_ln2 * grown * std::cos(turn * (1.0 - p)) +
-              (grown - 1.0) * turn * std::sin(turn * (1.0 - p))) /
-             1023.0;
+      const double grown = maths::exp2(10.0 * p);
+      const auto [sin, cos] = maths::sin_cos(turn * (1.0 - p));
+      return (ten_ln2 * grown * cos + (grown - 1.0) * turn * sin) / 1023.0;
     }
     case Family::bounce:
       return fallen(1.0 - p, first_, second_).slope;

@@ -6,6 +6,7 @@
 #include <numbers>
 #include <string>
 
+#include "ubbo/base/maths.hpp"
 #include "ubbo/base/settings.hpp"
 
 // Derivation. With ω = √(k/m) and ζ = c/(2√(km)) the spring is x″ + 2ζω·x′ + ω²·x = 0. Let -a be the slowest
@@ -57,8 +58,8 @@ Spring Spring::settling(Micros time, double overshoot) {
   demand("spring: overshoot", overshoot, 0.0, 0.95);
   double ratio = 1.0;
   if (overshoot > 0.0) {
-    const double log = std::log(overshoot);
-    ratio = -log / std::hypot(std::numbers::pi, log);
+    const double log = maths::log(overshoot);
+    ratio = -log / maths::hypot(std::numbers::pi, log);
   }
   // Time scales with 1/ω, so one spring of ω = 1 tells all.
   const double unit_time = Spring{1.0, ratio}.rest_time({1.0, 0.0}, rest_share);
@@ -66,19 +67,18 @@ Spring Spring::settling(Micros time, double overshoot) {
 }
 
 SpringState Spring::at(SpringState start, double seconds) const {
-  const double fade = std::exp(-decay_ * seconds);
+  const double fade = maths::exp(-decay_ * seconds);
   const double push = start.velocity + decay_ * start.distance;
   if (swing_ > 0.0) {
-    const double c = std::cos(swing_ * seconds);
-    const double s = std::sin(swing_ * seconds);
+    const auto [s, c] = maths::sin_cos(swing_ * seconds);
     const double distance = fade * (start.distance * c + push * per_swing_ * s);
     return {distance, fade * (push * c - swing_ * start.distance * s) - decay_ * distance};
   }
   double s = seconds;
   double s_rate = 1.0;
   if (rates_apart_ > 0.0) {
-    s_rate = std::exp(-rates_apart_ * seconds);
-    s = -std::expm1(-rates_apart_ * seconds) / rates_apart_;
+    s_rate = maths::exp(-rates_apart_ * seconds);
+    s = -maths::expm1(-rates_apart_ * seconds) / rates_apart_;
   }
   const double distance = fade * (start.distance + push * s);
   return {distance, fade * push * s_rate - decay_ * distance};
@@ -92,7 +92,7 @@ Spring::Step Spring::step(double seconds) const {
 
 double Spring::overshoot() const {
   if (ratio_ >= 1.0) return 0.0;
-  return std::exp(-std::numbers::pi * ratio_ / std::sqrt((1.0 - ratio_) * (1.0 + ratio_)));
+  return maths::exp(-std::numbers::pi * ratio_ / std::sqrt((1.0 - ratio_) * (1.0 + ratio_)));
 }
 
 double Spring::rest_time(SpringState start, double tolerance) const {
@@ -102,15 +102,15 @@ double Spring::rest_time(SpringState start, double tolerance) const {
 
   // The bound e^(-a·t)·B: t = ln(B/tolerance)/a.
   double flat = std::numeric_limits<double>::infinity();
-  if (swing_ > 0.0) flat = std::hypot(x, push / swing_);
+  if (swing_ > 0.0) flat = maths::hypot(x, push / swing_);
   if (rates_apart_ > 0.0) flat = x + push / rates_apart_;
   const double by_flat = flat < std::numeric_limits<double>::infinity()
-                             ? std::max(0.0, std::log(flat / tolerance) / decay_)
+                             ? std::max(0.0, maths::log(flat / tolerance) / decay_)
                              : flat;
 
   // The bound e^(-a·t)·(x + push·t): the root of h(t) = a·t - ln((x + push·t)/tolerance) past its lowest
   // point. h is convex, so Newton from the right of the root comes down to it without stepping over.
-  auto h = [&](double t) { return decay_ * t - std::log((x + push * t) / tolerance); };
+  auto h = [&](double t) { return decay_ * t - maths::log((x + push * t) / tolerance); };
   const double lowest = push > 0.0 ? std::max(0.0, 1.0 / decay_ - x / push) : 0.0;
   if (h(lowest) >= 0.0) return std::min(by_flat, 0.0);
   double t = lowest + 1.0 / decay_;

@@ -5,6 +5,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo {
 
 namespace {
@@ -218,7 +220,7 @@ void CardDeck::back(Point velocity) {
 // Where a card that leaves to a side is out of sight, whichever way it is turned.
 Point CardDeck::beyond(Side side, Point offset) const {
   const Box here = laid();
-  const double reach = std::hypot(here.w, here.h);
+  const double reach = maths::hypot(here.w, here.h);
   const Box screen = around().screen;
   Point to = offset;
   if (side == Side::left) to.x = screen.x - here.x - reach;

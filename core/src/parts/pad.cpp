@@ -3,6 +3,8 @@
 #include <array>
 #include <cmath>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo {
 
 namespace {}  // namespace
@@ -94,9 +96,7 @@ Point Pad::place_of(Point mark) const {
   const bool pair =
       last_.kind == GestureKind::pan || last_.kind == GestureKind::pinch || last_.kind == GestureKind::rotate;
   if (!pair) return box().centre() + mark;
-  const double cos = std::cos(last_.angle) * last_.scale;
-  const double sin = std::sin(last_.angle) * last_.scale;
-  return box().centre() + last_.offset + Point{mark.x * cos - mark.y * sin, mark.x * sin + mark.y * cos};
+  return box().centre() + last_.offset + turned(mark, last_.angle) * last_.scale;
 }
 
 namespace {

@@ -10,7 +10,7 @@ namespace {
 double away_from(const Box& area, Point at) {
   const double x = std::max({area.x - at.x, at.x - area.right(), 0.0});
   const double y = std::max({area.y - at.y, at.y - area.bottom(), 0.0});
-  return std::hypot(x, y);
+  return length({x, y});
 }
 
 }  // namespace

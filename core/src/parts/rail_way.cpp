@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "ubbo/base/maths.hpp"
 #include "ubbo/parts/rail.hpp"
 
 namespace ubbo {
@@ -57,7 +58,7 @@ void Rail::fly(double velocity) {
   owes_cell_ = true;
   const Micros now = part_->around().now;
   double after = 0.0;
-  if (place != end) after = -std::log1p(-glide.friction() * (place - from) / velocity) / glide.friction();
+  if (place != end) after = -maths::log1p(-glide.friction() * (place - from) / velocity) / glide.friction();
   if (place == end)
     part_->decide(answers::land_glides, {start, speed, Fact::plain("place", place, plan_.unit)});
   else
@@ -188,7 +189,7 @@ void Rail::meet_bound() {
   const MotionState here = mover_.at(now);
   if (here.velocity == 0.0 || (end - here.value) * here.velocity <= 0.0) return;
   const double share = plan_.glide->friction() * (within(end) - here.value) / here.velocity;
-  hit_ = share > 0.0 ? now + from_seconds(-std::log1p(-share) / plan_.glide->friction()) : now;
+  hit_ = share > 0.0 ? now + from_seconds(-maths::log1p(-share) / plan_.glide->friction()) : now;
 }
 
 // Looked at in steps, and closer where it has left: a motion that leaves and is back within one step has not

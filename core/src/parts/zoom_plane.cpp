@@ -4,17 +4,13 @@
 #include <cmath>
 #include <numbers>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo {
 
 namespace {
 
 constexpr double degree = std::numbers::pi / 180.0;
-
-Point turned(Point at, double degrees) {
-  const double cos = std::cos(degrees * degree);
-  const double sin = std::sin(degrees * degree);
-  return {at.x * cos - at.y * sin, at.x * sin + at.y * cos};
-}
 
 // Past its limits it shows a share.
 double yielding(double value, double least, double most, double share) {
@@ -108,7 +104,9 @@ Point ZoomPlane::inside(Point pan, double zoom) const {
   return {std::clamp(pan.x, -most.x, most.x), std::clamp(pan.y, -most.y, most.y)};
 }
 
-Point ZoomPlane::place_of(Point at) const { return box().centre() + pan() + turned(at * zoom(), turn()); }
+Point ZoomPlane::place_of(Point at) const {
+  return box().centre() + pan() + turned(at * zoom(), turn() * degree);
+}
 
 bool ZoomPlane::moving() const {
   return std::any_of(movers_.begin(), movers_.end(), [](const Mover& mover) { return mover.moving(); });
@@ -229,14 +227,14 @@ void ZoomPlane::news(const Gesture& gesture) {
   Pose to = grabbed_;
   if (pair) {
     // In the logarithm a limit yields alike in both directions.
-    to.zoom = std::exp(yielding(std::log(grabbed_.zoom * gesture.scale), std::log(settings_.least),
-                                std::log(settings_.most), settings_.give));
+    to.zoom = maths::exp(yielding(maths::log(grabbed_.zoom * gesture.scale), maths::log(settings_.least),
+                                  maths::log(settings_.most), settings_.give));
     if (settings_.turns) to.turn += gesture.angle / degree;
   }
   const Point middle = gesture.at - box().centre();
   const Point began = middle - gesture.offset;
-  const Point arm =
-      turned(grabbed_.pan - (pair ? began : Point{}), to.turn - grabbed_.turn) * (to.zoom / grabbed_.zoom);
+  const Point arm = turned(grabbed_.pan - (pair ? began : Point{}), (to.turn - grabbed_.turn) * degree) *
+                    (to.zoom / grabbed_.zoom);
   const Point wanted = pair ? middle + arm : grabbed_.pan + gesture.offset;
   const Point most = reach(to.zoom);
   to.pan = {yielding(wanted.x, -most.x, most.x, settings_.give),

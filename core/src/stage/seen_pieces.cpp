@@ -3,23 +3,19 @@
 #include <algorithm>
 #include <cmath>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo {
 
 namespace {
 
-Point turned(Point at, double radians) {
-  if (radians == 0.0) return at;
-  const double cos = std::cos(radians);
-  const double sin = std::sin(radians);
-  return {at.x * cos - at.y * sin, at.x * sin + at.y * cos};
-}
-
 // The box around a box that is scaled and turned about a point.
 Box around(const Box& box, Point centre, double scale, double radians) {
   const Point middle = centre + turned(box.centre() - centre, radians) * scale;
-  const double cos = std::fabs(std::cos(radians));
-  const double sin = std::fabs(std::sin(radians));
-  const Size size{(box.w * cos + box.h * sin) * scale, (box.w * sin + box.h * cos) * scale};
+  const auto [sin, cos] = maths::sin_cos(radians);
+  const double s = std::fabs(sin);
+  const double c = std::fabs(cos);
+  const Size size{(box.w * c + box.h * s) * scale, (box.w * s + box.h * c) * scale};
   return {middle.x - size.w / 2, middle.y - size.h / 2, size.w, size.h};
 }
 

@@ -2,11 +2,13 @@
 
 #include <cmath>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo {
 
 Point Smoother::next(Micros time, Point at, Micros lag) {
   const double passed = to_seconds(time - time_);
-  const double share = lag > Micros{0} ? -std::expm1(-passed / to_seconds(lag)) : 1.0;
+  const double share = lag > Micros{0} ? -maths::expm1(-passed / to_seconds(lag)) : 1.0;
   at_ = at_ + (at - at_) * share;
   time_ = time;
   return at_;

@@ -5,6 +5,8 @@
 #include <numbers>
 #include <utility>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo {
 
 namespace {
@@ -231,7 +233,7 @@ void Gestures::move(const Contact& contact, const Sample& sample) {
 void Gestures::lock_axis(Point moved, const Sample& sample) {
   lock_ = std::fabs(moved.x) >= std::fabs(moved.y) ? Axis::horizontal : Axis::vertical;
   const double off_axis =
-      degrees(std::atan2(std::fabs(across(lock_, moved)), std::fabs(along(lock_, moved))));
+      degrees(maths::atan2(std::fabs(across(lock_, moved)), std::fabs(along(lock_, moved))));
   locked_ = feel_.axis_lock_angle > 0.0 && off_axis <= feel_.axis_lock_angle;
   const Answer& keeps = feel_.axis_lock_angle <= 0.0 ? answers::axis_unlocked
                         : !locked_                   ? answers::axis_free

@@ -3,6 +3,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo {
 
 void Pair::read(Point first, Point second) {
@@ -10,7 +12,7 @@ void Pair::read(Point first, Point second) {
   centre_ = (first + second) * 0.5;
   spread_ = std::fmax(length(apart), least_spread);
   if (length(apart) < least_spread) return;
-  const double heading = std::atan2(apart.y, apart.x);
+  const double heading = maths::atan2(apart.y, apart.x);
   angle_ += std::remainder(heading - heading_, 2.0 * std::numbers::pi);
   heading_ = heading;
 }

@@ -8,6 +8,7 @@
 #include <numbers>
 #include <stdexcept>
 
+#include "ubbo/base/maths.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
 namespace ubbo::io {
@@ -26,8 +27,8 @@ std::uint64_t next(std::uint64_t& state) {
 double unit(std::uint64_t& state) { return static_cast<double>(next(state) >> 11U) * 0x1p-53; }
 
 double bell(std::uint64_t& state) {  // Box and Muller
-  const double r = std::sqrt(-2.0 * std::log(1.0 - unit(state)));
-  return r * std::cos(2.0 * std::numbers::pi * unit(state));
+  const double r = std::sqrt(-2.0 * maths::log(1.0 - unit(state)));
+  return r * maths::cos(2.0 * std::numbers::pi * unit(state));
 }
 
 double minimum_jerk(double u) { return u * u * u * (10.0 + u * (-15.0 + 6.0 * u)); }
@@ -125,7 +126,7 @@ Hand& Hand::press(Point at) {
   Contact contact{.down = now_, .up = now_, .at = at, .scatter = {}, .roll = {}, .strokes = {}};
   contact.scatter = Point{normal(), normal()} * model_.scatter;
   const double way = 2.0 * std::numbers::pi * uniform();
-  contact.roll = Point{std::cos(way), std::sin(way)} * (model_.roll * uniform());
+  contact.roll = turned({model_.roll * uniform(), 0.0}, way);
   for (double& phase : contact.phases) phase = 2.0 * std::numbers::pi * uniform();
   track.contacts.push_back(std::move(contact));
   return *this;
@@ -199,7 +200,7 @@ Hand& Hand::pinch(Point centre, double from, double to, double angle, Micros ove
   const auto ends_at = [&](double share, double side) {
     const double reach = (from + (to - from) * share) / 2.0 * side;
     const double turn = angle * share;
-    return centre + Point{std::cos(turn), std::sin(turn)} * reach;
+    return centre + turned({reach, 0.0}, turn);
   };
   const Micros begin = now_;
   for (const std::size_t finger : {first, second}) {
@@ -279,10 +280,10 @@ Take Hand::take() const {
         const double settled = std::min(age / 0.06, 1.0);  // the tip is pressed flat within some 60 ms
         Point at = place(contact, std::min(time, ends)) + contact.scatter + contact.roll * settled;
         const double w = 2.0 * std::numbers::pi * model_.tremor_hz * age;
-        at = at +
-             Point{std::sin(w + contact.phases[0]) + 0.5 * std::sin(1.31 * w + contact.phases[1]),
-                   std::sin(0.93 * w + contact.phases[2]) + 0.5 * std::sin(1.24 * w + contact.phases[3])} *
-                 (model_.tremor * settled * 0.67);
+        at = at + Point{maths::sin(w + contact.phases[0]) + 0.5 * maths::sin(1.31 * w + contact.phases[1]),
+                        maths::sin(0.93 * w + contact.phases[2]) +
+                            0.5 * maths::sin(1.24 * w + contact.phases[3])} *
+                      (model_.tremor * settled * 0.67);
         at = at + Point{bell(noise), bell(noise)} * model_.noise;
         if (model_.quantum > 0.0)
           at = {std::round(at.x / model_.quantum) * model_.quantum,

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo {
 
 /// A place or a distance on the screen, in dp (density-independent lengths, 160 to the inch); x grows to the
@@ -18,7 +20,14 @@ struct Point {
 };
 
 /// The length of `p` in dp.
-[[nodiscard]] inline double length(Point p) { return std::hypot(p.x, p.y); }
+[[nodiscard]] inline double length(Point p) { return maths::hypot(p.x, p.y); }
+
+/// `p` turned clockwise about (0, 0), as a screen shows it.
+[[nodiscard]] inline Point turned(Point p, double radians) {
+  if (radians == 0.0) return p;
+  const auto [sin, cos] = maths::sin_cos(radians);
+  return {p.x * cos - p.y * sin, p.x * sin + p.y * cos};
+}
 
 /// How wide and high something is, in dp.
 struct Size {

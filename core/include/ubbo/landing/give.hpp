@@ -3,6 +3,8 @@
 #include <cmath>
 #include <cstdint>
 
+#include "ubbo/base/maths.hpp"
+
 namespace ubbo {
 
 /// How a bound yields when it is dragged past. Distances are in the part's own unit and not negative.
@@ -19,19 +21,19 @@ struct Give {
   /// How far it shows past the bound when it is dragged `past` it.
   [[nodiscard]] double shown(double past) const {
     if (how == How::share) return amount * past;
-    return how == How::less && amount > 0.0 ? -amount * std::expm1(-past / amount) : 0.0;
+    return how == How::less && amount > 0.0 ? -amount * maths::expm1(-past / amount) : 0.0;
   }
   /// What `shown` of was that: how far it was dragged past the bound. What it could not show counts as the
   /// nearest it can.
   [[nodiscard]] double past(double shown) const {
     constexpr double most = 1.0 - 1e-9;  // of the reach
     if (how == How::share) return amount > 0.0 ? shown / amount : 0.0;
-    return how == How::less && amount > 0.0 ? -amount * std::log1p(-std::fmin(shown / amount, most)) : 0.0;
+    return how == How::less && amount > 0.0 ? -amount * maths::log1p(-std::fmin(shown / amount, most)) : 0.0;
   }
   /// How much of the finger's speed shows when it is dragged `past` the bound, 0 to 1.
   [[nodiscard]] double slope(double past) const {
     if (how == How::share) return amount;
-    return how == How::less && amount > 0.0 ? std::exp(-past / amount) : 0.0;
+    return how == How::less && amount > 0.0 ? maths::exp(-past / amount) : 0.0;
   }
 };
 
