@@ -2,6 +2,7 @@
 // spent.
 #include <benchmark/benchmark.h>
 
+#include "../tests/support/files.hpp"
 #include "ubbo/io/replay/replay.hpp"
 
 using namespace ubbo;
@@ -11,8 +12,8 @@ namespace {
 const std::string demo = UBBO_SOURCE_DIR "/demo/";
 
 void replay(benchmark::State& state) {
-  const io::Scene scene = io::read_scene(demo + "inspection.scene.toml");
-  const io::Take take = io::read_take(demo + "inspection.drag.take.csv");
+  const io::Scene scene = test::scene_at(demo + "inspection.scene.toml");
+  const io::Take take = test::take_at(demo + "inspection.drag.take.csv");
   Micros lasts{};
   for (auto _ : state) {
     io::SceneRun run(scene, static_cast<std::size_t>(state.range(0)));
@@ -28,8 +29,8 @@ BENCHMARK(replay)->ArgName("journal")->Arg(0)->Arg(512)->Unit(benchmark::kMicros
 
 // The same take a thousand times over on one stage, so that making the stage and the journal does not count.
 void replay_only(benchmark::State& state) {
-  const io::Scene scene = io::read_scene(demo + "inspection.scene.toml");
-  const io::Take once = io::read_take(demo + "inspection.drag.take.csv");
+  const io::Scene scene = test::scene_at(demo + "inspection.scene.toml");
+  const io::Take once = test::take_at(demo + "inspection.drag.take.csv");
   io::Take take;
   Micros shift{};
   for (int i = 0; i < 1000; ++i, shift += std::chrono::seconds(2))

@@ -9,7 +9,6 @@
 #include <array>
 #include <cerrno>
 #include <cmath>
-#include <cstdio>
 #include <cstring>
 #include <memory>
 #include <stdexcept>
@@ -22,15 +21,15 @@ namespace ubbo::paint {
 
 namespace {
 
+using show::Graph;
+using show::Line;
+using show::Panel;
+using show::Rule;
+using show::Spot;
+
 // gnuplot's colours have the alpha in front, 0 for solid.
-std::string hex(const Colour& colour) {
-  const auto byte = [](double channel) {
-    return static_cast<unsigned>(std::lround(std::clamp(channel, 0.0, 1.0) * 255.0));
-  };
-  char text[16];
-  std::snprintf(text, sizeof text, "#%02X%02X%02X%02X", 255U - byte(colour.alpha), byte(colour.red),
-                byte(colour.green), byte(colour.blue));
-  return text;
+std::string with_alpha(const Colour& colour) {
+  return "#" + hex_of(1.0 - std::round(colour.alpha * 255.0) / 255.0) + hex(colour).substr(1);
 }
 
 std::string in_quotes(std::string_view words) {
@@ -42,11 +41,7 @@ std::string in_quotes(std::string_view words) {
   return text + "'";
 }
 
-std::string shown(double number) {
-  char text[40];
-  std::snprintf(text, sizeof text, "%.9g", number);
-  return text;
-}
+std::string shown(double number) { return number_text(number, 9); }
 
 double wide(const std::string& words, double size, bool bold = false) {
   return text_width(
@@ -74,7 +69,7 @@ class Script {
     font_scale_ = png ? 0.75 : 1.0;
     add("set terminal " + std::string(png ? "pngcairo" : "svg") + " noenhanced size " +
         std::to_string(width_) + "," + std::to_string(height_) + " font " + font(13) + " background rgb '" +
-        hex(colours_.paper).replace(1, 2, "") + "'");
+        hex(colours_.paper) + "'");
     add("set encoding utf8");
     add("set multiplot");
     add("unset key");
@@ -97,7 +92,7 @@ class Script {
                    const char* align = "left", bool bold = false) {
     if (words.empty()) return;
     add("set label " + in_quotes(words) + " at " + at(x, y) + " " + align + " font " + font(size, bold) +
-        " textcolor rgb '" + hex(colour) + "' front");
+        " textcolor rgb '" + with_alpha(colour) + "' front");
   }
 
   void header() {
@@ -107,9 +102,9 @@ class Script {
       write_words(edge_, top_ + 4, graph_.subtitle, 13.5, colours_.ink.with_alpha(0.75));
       top_ += 24;
     }
-    std::vector<const Trace*> named;
+    std::vector<const Line*> named;
     for (const Panel& panel : graph_.panels)
-      for (const Trace& trace : panel.traces)
+      for (const Line& trace : panel.lines)
         if (!trace.name.empty()) named.push_back(&trace);
     if (named.empty()) return;
     const auto columns = static_cast<std::size_t>(std::max(1, graph_.legend_columns));
@@ -119,7 +114,7 @@ class Script {
       const double x = edge_ + column * static_cast<double>(i % columns);
       const double y = top_ + 12 + 21 * static_cast<double>(row);
       add("set arrow from " + at(x, y) + " to " + at(x + 30, y) + " nohead lw 3 dt " +
-          std::to_string(named[i]->dash) + " lc rgb '" + hex(named[i]->colour) + "' front");
+          std::to_string(named[i]->dash) + " lc rgb '" + with_alpha(named[i]->colour) + "' front");
       write_words(x + 40, y, named[i]->name, 13.5, colours_.ink);
     }
     const std::size_t rows = (named.size() + columns - 1) / columns;
@@ -223,21 +218,22 @@ class Script {
     add("set rmargin at screen " + shown(box.right() / width_));
     add("set tmargin at screen " + shown(1.0 - box.y / height_));
     add("set bmargin at screen " + shown(1.0 - box.bottom() / height_));
-    add("set border 3 lw 1.2 lc rgb '" + hex(colours_.ink.with_alpha(0.55)) + "'");
+    add("set border 3 lw 1.2 lc rgb '" + with_alpha(colours_.ink.with_alpha(0.55)) + "'");
     const std::string tick = " nomirror scale " + std::string(panel.y_numbers ? "0.6" : "0") +
-                             " textcolor rgb '" + hex(colours_.ink.with_alpha(0.85)) + "' font " + font(12);
+                             " textcolor rgb '" + with_alpha(colours_.ink.with_alpha(0.85)) + "' font " +
+                             font(12);
     add("set xtics" + tick);
     const auto [low, high] = y_range(panel);
     add("set ytics " + shown(step_on(high - low)) + tick);
     add(panel.x_numbers ? "set format x '%g'" : "set format x ''");
     add(panel.y_numbers ? "set format y '%g'" : "set format y ''");
-    add("set grid lt 1 lw 0.8 lc rgb '" + hex(colours_.ink.with_alpha(0.12)) + "'");
+    add("set grid lt 1 lw 0.8 lc rgb '" + with_alpha(colours_.ink.with_alpha(0.12)) + "'");
     add("set xrange [" + shown(panel.x_from) + ":" + shown(panel.x_to) + "]");
     add("set yrange [" + shown(low) + ":" + shown(high) + "]");
     add("unset xlabel");
     add("unset ylabel");
     const std::string label =
-        " font " + font(13) + " textcolor rgb '" + hex(colours_.ink.with_alpha(0.85)) + "'";
+        " font " + font(13) + " textcolor rgb '" + with_alpha(colours_.ink.with_alpha(0.85)) + "'";
     if (!panel.x_label.empty()) add("set xlabel " + in_quotes(panel.x_label) + " offset 0,0.3" + label);
     if (!panel.y_label.empty()) add("set ylabel " + in_quotes(panel.y_label) + " offset 0.5,0" + label);
   }
@@ -251,7 +247,7 @@ class Script {
       low = std::min(low, y);
       high = std::max(high, y);
     };
-    for (const Trace& trace : panel.traces)
+    for (const Line& trace : panel.lines)
       for (const auto& [x, y] : trace.points) take(y);
     for (const Rule& rule : panel.levels) take(rule.at);
     if (low > high) return {0.0, 1.0};
@@ -268,11 +264,11 @@ class Script {
     for (const Rule& rule : panel.levels) {
       add("set arrow from first " + shown(panel.x_from) + ",first " + shown(rule.at) + " to first " +
           shown(panel.x_to) + ",first " + shown(rule.at) + " nohead lw " + shown(rule.width) + " dt " +
-          std::to_string(rule.dash) + " lc rgb '" + hex(rule.colour) + "' back");
+          std::to_string(rule.dash) + " lc rgb '" + with_alpha(rule.colour) + "' back");
       if (!rule.words.empty())
         add("set label " + in_quotes(rule.words) + " at graph 0.995,first " + shown(rule.at) +
-            " right offset 0,0.8 font " + font(12) + " textcolor rgb '" + hex(rule.colour.with_alpha(1.0)) +
-            "' front");
+            " right offset 0,0.8 font " + font(12) + " textcolor rgb '" +
+            with_alpha(rule.colour.with_alpha(1.0)) + "' front");
     }
     double drawn = -HUGE_VAL;
     for (std::size_t i = 0; i < panel.moments.size(); ++i) {
@@ -281,7 +277,7 @@ class Script {
       drawn = words_[i].line;
       add("set arrow from first " + shown(rule.at) + ",graph 0 to first " + shown(rule.at) +
           ",graph 1 nohead lw " + shown(rule.width) + " dt " + std::to_string(rule.dash) + " lc rgb '" +
-          hex(rule.colour) + "' back");
+          with_alpha(rule.colour) + "' back");
       const Words& words = words_[i];
       if (!words.shown) continue;
       write_words(words.x, box.y - 9 - 17.0 * static_cast<double>(words.lane), rule.words, 12, rule.colour,
@@ -291,21 +287,21 @@ class Script {
       const char* form = spot.form == Spot::Form::disc ? "7" : spot.form == Spot::Form::ring ? "6" : "13";
       add("set label " + in_quotes(spot.words) + " at first " + shown(spot.x) + ",first " + shown(spot.y) +
           (spot.left ? " right offset -0.9,0.7" : " left offset 0.9,0.7") + " point pt " + form +
-          " ps 1.3 lw 2 lc rgb '" + hex(spot.colour) + "' font " + font(12) + " textcolor rgb '" +
-          hex(colours_.ink) + "' front");
+          " ps 1.3 lw 2 lc rgb '" + with_alpha(spot.colour) + "' font " + font(12) + " textcolor rgb '" +
+          with_alpha(colours_.ink) + "' front");
     }
     std::string plot = "plot ";
-    for (std::size_t i = 0; i < panel.traces.size(); ++i) {
-      const Trace& trace = panel.traces[i];
+    for (std::size_t i = 0; i < panel.lines.size(); ++i) {
+      const Line& trace = panel.lines[i];
       add("$trace" + std::to_string(i) + " << EOD");
       for (const auto& [x, y] : trace.points)
         add(std::isfinite(x) && std::isfinite(y) ? shown(x) + " " + shown(y) : "");
       add("EOD");
       plot += (i == 0 ? "" : ", ") + std::string("$trace") + std::to_string(i) + " using 1:2 with lines lw " +
-              shown(trace.width) + " dt " + std::to_string(trace.dash) + " lc rgb '" + hex(trace.colour) +
-              "' title " + in_quotes(trace.name);
+              shown(trace.width) + " dt " + std::to_string(trace.dash) + " lc rgb '" +
+              with_alpha(trace.colour) + "' title " + in_quotes(trace.name);
     }
-    add(panel.traces.empty() ? "plot NaN" : plot);
+    add(panel.lines.empty() ? "plot NaN" : plot);
     add("unset label");
     add("unset arrow");
   }
@@ -373,7 +369,7 @@ std::string drawn_by_gnuplot(const std::string& text) {
 void tell_about(std::string& svg, const Graph& graph) {
   std::string description = graph.subtitle;
   for (const Panel& panel : graph.panels) {
-    for (const Trace& trace : panel.traces)
+    for (const Line& trace : panel.lines)
       if (!trace.name.empty()) description += (description.empty() ? "" : "; ") + trace.name;
     for (const Rule& moment : panel.moments)
       if (!moment.words.empty()) description += "; " + moment.words;
@@ -386,17 +382,6 @@ void tell_about(std::string& svg, const Graph& graph) {
 }
 
 }  // namespace
-
-std::vector<Colour> trace_colours(const skin::CombColours& colours) {
-  return {colours.heather,
-          colours.honey,
-          colours.moss,
-          colours.brick,
-          colours.ink,
-          mix(colours.honey, colours.brick, 0.55),
-          mix(colours.heather, colours.moss, 0.6),
-          mix(colours.ink, colours.paper, 0.45)};
-}
 
 void plot(const Graph& graph, int width, int height, const std::string& path,
           const skin::CombColours& colours) {

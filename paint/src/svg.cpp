@@ -1,28 +1,33 @@
 #include "svg.hpp"
 
 #include <algorithm>
+#include <array>
+#include <charconv>
 #include <cmath>
-#include <cstdio>
 #include <numbers>
 
 namespace ubbo::paint {
 
-namespace {
+std::string number_text(double value, int digits) {
+  std::array<char, 40> text{};
+  const auto end = std::to_chars(text.data(), text.data() + text.size(),
+                                 std::fabs(value) < 1e-12 ? 0.0 : value, std::chars_format::general, digits);
+  return {text.data(), end.ptr};
+}
 
-std::string number(double value) {
-  char text[40];
-  std::snprintf(text, sizeof text, "%.6g", std::fabs(value) < 1e-6 ? 0.0 : value);
-  return text;
+std::string hex_of(double channel) {
+  constexpr const char* digits = "0123456789ABCDEF";
+  const auto byte = static_cast<unsigned>(std::lround(std::clamp(channel, 0.0, 1.0) * 255.0));
+  return {digits[byte / 16], digits[byte % 16]};
 }
 
 std::string hex(const Colour& colour) {
-  const auto byte = [](double channel) {
-    return static_cast<unsigned>(std::lround(std::clamp(channel, 0.0, 1.0) * 255.0));
-  };
-  char text[16];
-  std::snprintf(text, sizeof text, "#%02X%02X%02X", byte(colour.red), byte(colour.green), byte(colour.blue));
-  return text;
+  return "#" + hex_of(colour.red) + hex_of(colour.green) + hex_of(colour.blue);
 }
+
+namespace {
+
+std::string number(double value) { return number_text(std::fabs(value) < 1e-6 ? 0.0 : value, 6); }
 
 class Writer {
  public:

@@ -8,6 +8,12 @@
 
 namespace ubbo::paint {
 
+/// A number as files have it, whatever the locale, to so many digits.
+[[nodiscard]] std::string number_text(double value, int digits);
+/// A channel from 0 to 1 as two hexadecimal digits, and a colour as "#RRGGBB".
+[[nodiscard]] std::string hex_of(double channel);
+[[nodiscard]] std::string hex(const Colour& colour);
+
 /// Text that means nothing but itself in XML; control characters become blanks.
 [[nodiscard]] std::string xml_text(std::string_view words);
 

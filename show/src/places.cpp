@@ -42,21 +42,21 @@ std::string says(const std::vector<Stand>& stands) {
 
 }  // namespace
 
-paint::Places places_of(const io::Scene& scene) {
+Places places_of(const io::Scene& scene) {
   io::SceneRun run(scene);
   run.stage().advance(Micros{0});
   const Stage& stage = run.stage();
-  paint::Places made{.title = scene.title.empty() ? scene.file : scene.title,
-                     .screen = {0.0, 0.0, stage.width(), stage.height()},
-                     .safe = stage.safe_area(),
-                     .others = {},
-                     .layers = {}};
+  Places made{.title = scene.title.empty() ? scene.file : scene.title,
+              .screen = {0.0, 0.0, stage.width(), stage.height()},
+              .safe = stage.safe_area(),
+              .others = {},
+              .layers = {}};
   for (const Part* part : stage.parts()) {
     if (part->kind().stands == nullptr) {
       if (part->visible()) made.others.push_back(part->box());
       continue;
     }
-    paint::PlacesOf layer{part->id(), {}, {}};
+    PlacesOf layer{part->id(), {}, {}};
     part->kind().stands(*part, [&](const Stand& stand) { layer.stands.push_back(stand); });
     layer.says = says(layer.stands);
     made.layers.push_back(std::move(layer));

@@ -1,19 +1,17 @@
 #include "ubbo/show/reel.hpp"
 
 #include <algorithm>
-#include <filesystem>
 #include <map>
 #include <set>
 
 #include "told.hpp"
 #include "ubbo/io/replay/report.hpp"
+#include "ubbo/io/text/harmless.hpp"
 #include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::show {
 
 namespace {
-
-using paint::FilmReel;
 
 std::vector<Micros> frame_times(const io::Replay& replay, std::size_t count) {
   std::set<Micros> times{replay.begins(), replay.ends()};
@@ -38,7 +36,7 @@ std::vector<Micros> frame_times(const io::Replay& replay, std::size_t count) {
 
 // One trail a contact, with where it went down and by which tool.
 struct Trail {
-  std::vector<paint::TrailPoint> points;
+  std::vector<TrailPoint> points;
   Tool tool = Tool::finger;
 };
 
@@ -116,8 +114,8 @@ Box region_of(const Stage& before, const Stage& after, const std::set<std::strin
 
 // The thresholds that applied to a contact: along the axes that the parts it went down on follow, of its
 // tool's feel.
-paint::FilmThreshold threshold_of(const Stage& stage, const Sample& down, std::string_view owner) {
-  paint::FilmThreshold made;
+FilmThreshold threshold_of(const Stage& stage, const Sample& down, std::string_view owner) {
+  FilmThreshold made;
   if (stage.find(owner) == nullptr) return made;
   const Feel& feel = stage.find(owner)->feel_for(down.tool);
   for (const Part* part = stage.find(owner); part != nullptr; part = part->outer()) {
@@ -166,14 +164,13 @@ skin::Picture on_screen(skin::Picture scene, const Stage& stage) {
   return scene;
 }
 
-paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros after, Micros time,
-                          const std::set<std::string_view>& busy, const ReelOptions& options) {
-  paint::FilmFrame frame{
-      .time = time,
-      .scene = on_screen(skin::comb(run.stage(), options.colours, options.looks), run.stage()),
-      .captions = {},
-      .presses = {},
-      .ghosts = {}};
+FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros after, Micros time,
+                   const std::set<std::string_view>& busy, const ReelOptions& options) {
+  FilmFrame frame{.time = time,
+                  .scene = on_screen(skin::comb(run.stage(), options.colours, options.looks), run.stage()),
+                  .captions = {},
+                  .presses = {},
+                  .ghosts = {}};
   add_names(frame.scene, run.stage(), busy, options.colours);
   for (const Decision& decision : replay.decisions())
     if (decision.time > after && decision.time <= time)
@@ -183,7 +180,7 @@ paint::FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Mic
 }
 
 // How a thing that comes and goes is shown now.
-paint::FilmGhost ghost_of(const Part& part) {
+FilmGhost ghost_of(const Part& part) {
   const Box box = part.box();
   const Point middle = box.centre();
   const double scale = part.guise().scale;
@@ -193,10 +190,10 @@ paint::FilmGhost ghost_of(const Part& part) {
 
 // Plays on to `time` and keeps what is seen on the way of those that come and go, evenly in time, so
 // that the distance from one to the next shows how fast they are.
-std::vector<paint::FilmGhost> play_to(io::Replay& replay, const io::SceneRun& run, Micros from, Micros time) {
+std::vector<FilmGhost> play_to(io::Replay& replay, const io::SceneRun& run, Micros from, Micros time) {
   constexpr Micros apart{40'000};
   constexpr std::size_t most = 40;  // the latest of a longer way
-  std::vector<paint::FilmGhost> ghosts;
+  std::vector<FilmGhost> ghosts;
   std::map<const Part*, Box> last;
   const auto steps = (time - from) / apart;
   const auto first = std::max<std::int64_t>(1, steps - static_cast<std::int64_t>(most) + 1);
@@ -204,7 +201,7 @@ std::vector<paint::FilmGhost> play_to(io::Replay& replay, const io::SceneRun& ru
     replay.play_to(from + i * apart);
     for (const Part* part : run.stage().parts()) {
       if (part->kind().stands == nullptr || !part->in_sight()) continue;
-      const paint::FilmGhost ghost = ghost_of(*part);
+      const FilmGhost ghost = ghost_of(*part);
       const Box before = std::exchange(last[part], ghost.box);
       if (!part->settled() && !(ghost.box == before)) ghosts.push_back(ghost);
     }
@@ -241,9 +238,9 @@ FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions
   const std::set<std::string_view> busy = busy_parts(whole);
 
   FilmReel reel;
-  reel.title = scene.title.empty() ? std::filesystem::path(scene.file).filename().string() : scene.title;
+  reel.title = scene.title.empty() ? std::string(io::file_name(scene.file)) : scene.title;
   const std::string label = take.note("label");
-  reel.subtitle = label.empty() ? std::filesystem::path(take.file).filename().string() : label;
+  reel.subtitle = label.empty() ? std::string(io::file_name(take.file)) : label;
   reel.begins = whole.begins();
   reel.ends = whole.ends();
   reel.region = region_of(fresh.stage(), rehearsal.stage(), busy, take);
@@ -251,10 +248,10 @@ FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions
   add_snap_places(reel, fresh.stage(), busy);
 
   const std::vector<Trail> trails = trails_of(take);
-  std::vector<paint::FilmPress> presses;
+  std::vector<FilmPress> presses;
   for (const Trail& trail : trails) {
     reel.trails.push_back(trail.points);
-    const paint::TrailPoint& first = trail.points.front();
+    const TrailPoint& first = trail.points.front();
     const Sample down{.time = first.time, .at = first.at, .tool = trail.tool};
     presses.push_back({first.at, threshold_of(fresh.stage(), down, owner_at(whole, first.time))});
   }

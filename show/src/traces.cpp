@@ -2,13 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
-#include <filesystem>
 #include <map>
 #include <set>
 #include <stdexcept>
 
 #include "told.hpp"
 #include "ubbo/io/replay/report.hpp"
+#include "ubbo/io/text/harmless.hpp"
 #include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::show {
@@ -72,9 +72,8 @@ Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<st
   io::SceneRun rehearsal(scene, journal_room);
   io::Replay whole(rehearsal, take, {.told = told_part(told, 0.0, 0.5)});
   whole.finish();
-  Traces made{
-      .title = scene.title.empty() ? std::filesystem::path(scene.file).filename().string() : scene.title,
-      .subtitle = take.note("label")};
+  Traces made{.title = scene.title.empty() ? std::string(io::file_name(scene.file)) : scene.title,
+              .subtitle = take.note("label")};
   made.decisions = whole.decisions();
   made.fingers = fingers_of(take, made.decisions);
   made.length_ms = std::max(to_ms(whole.ends() - whole.begins()), 1.0);
@@ -119,9 +118,9 @@ std::optional<Axis> axis_of(const Trace& trace) {
 }
 
 // The fingers that the panel's parts had, beside their places, and how far they might go before they dragged.
-void add_fingers(paint::Panel& panel, const Traces& run, const std::vector<const Part*>& parts, Axis axis,
+void add_fingers(Panel& panel, const Traces& run, const std::vector<const Part*>& parts, Axis axis,
                  double begin, const skin::CombColours& colours) {
-  paint::Trace trace{.name = "finger", .points = {}, .colour = colours.heather, .width = 2.0, .dash = 4};
+  Line trace{.name = "finger", .points = {}, .colour = colours.heather, .width = 2.0, .dash = 4};
   std::set<std::pair<double, double>> pressed;  // where, and the threshold there
   for (const Finger& finger : run.fingers) {
     const auto had = std::find_if(parts.begin(), parts.end(), [&](const Part* part) {
@@ -134,7 +133,7 @@ void add_fingers(paint::Panel& panel, const Traces& run, const std::vector<const
     trace.points.emplace_back(to_ms(finger.way.back().time) - begin, HUGE_VAL);
   }
   if (trace.points.empty()) return;
-  panel.traces.push_back(std::move(trace));
+  panel.lines.push_back(std::move(trace));
   constexpr std::size_t most_presses = 3;  // more lines than that are no help
   if (pressed.size() > most_presses) return;
   for (const auto& [at, threshold] : pressed) {
@@ -146,11 +145,10 @@ void add_fingers(paint::Panel& panel, const Traces& run, const std::vector<const
 
 }  // namespace
 
-paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take& take,
-                      const skin::CombColours& colours) {
-  const auto palette = paint::trace_colours(colours);
-  paint::Graph graph{
-      .title = run.title, .subtitle = run.subtitle, .panels = {}, .columns = 1, .legend_columns = 4};
+Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take& take,
+               const skin::CombColours& colours) {
+  const auto palette = line_colours(colours);
+  Graph graph{.title = run.title, .subtitle = run.subtitle, .panels = {}, .columns = 1, .legend_columns = 4};
   std::vector<std::string> whats;
   for (const Trace& one : run.traces)
     if (std::find(whats.begin(), whats.end(), one.what) == whats.end()) whats.push_back(one.what);
@@ -158,7 +156,7 @@ paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take&
   const double begin = take.samples.empty() ? 0.0 : to_ms(take.samples.front().time);
   std::size_t next_colour = 1;  // the first is the finger's
   for (const std::string& what : whats) {
-    paint::Panel panel{.title = what, .x_to = run.length_ms, .x_numbers = false};
+    Panel panel{.title = what, .x_to = run.length_ms, .x_numbers = false};
     std::set<double> rests;
     std::string unit;  // parts have a reading of one name in one unit
     std::optional<Axis> place;
@@ -168,7 +166,7 @@ paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take&
       if (const Part* part = fresh.stage().find(one.part)) parts.push_back(part);
       unit = one.unit;
       place = axis_of(one);
-      panel.traces.push_back(
+      panel.lines.push_back(
           {.name = one.name, .points = one.points, .colour = palette[next_colour++ % palette.size()]});
       rests.insert(one.rests.begin(), one.rests.end());
     }
@@ -185,7 +183,7 @@ paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take&
   const double per_unit = run.length_ms >= long_ms ? 1e-3 : 1.0;
   graph.panels.back().x_numbers = true;
   graph.panels.back().x_label = per_unit == 1.0 ? "ms since the first touch" : "s since the first touch";
-  std::vector<paint::Rule> moments;
+  std::vector<Rule> moments;
   for (const Decision& decision : run.decisions)
     if (std::string words = words::caption(decision); !words.empty())
       moments.push_back({.at = to_ms(decision.time) - begin,
@@ -199,15 +197,15 @@ paint::Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take&
                       " decisions are too many to be drawn: `ubbo why` tells them";
     moments.clear();
   }
-  for (paint::Panel& panel : graph.panels) {
+  for (Panel& panel : graph.panels) {
     const bool first = &panel == graph.panels.data();
     panel.moments = moments;
-    for (paint::Rule& moment : panel.moments) {
+    for (Rule& moment : panel.moments) {
       moment.at *= per_unit;
       if (!first) moment.words.clear();
     }
     panel.x_to *= per_unit;
-    for (paint::Trace& trace : panel.traces)
+    for (Line& trace : panel.lines)
       for (auto& point : trace.points) point.first *= per_unit;
   }
   return graph;

@@ -1,4 +1,5 @@
-# Installs the build into a folder, moves that folder, and builds and runs apps against it.
+# Installs the build into a folder, moves that folder, and builds an app against each library there: compiled with what
+# pkg-config says, linked once by that and once by CMake, where nothing is to be found of what only others need.
 set(there ${BUILD}/consumer)
 file(REMOVE_RECURSE ${there})
 function(must)
@@ -6,33 +7,44 @@ function(must)
 endfunction()
 must(${CMAKE_COMMAND} --install ${BUILD} --prefix ${there}/first)
 file(RENAME ${there}/first ${there}/prefix)
-must(${CMAKE_COMMAND} -S ${SOURCE} -B ${there}/build -G Ninja -DCMAKE_PREFIX_PATH=${there}/prefix
-     -DCMAKE_CXX_COMPILER=${CXX})
-must(${CMAKE_COMMAND} --build ${there}/build)
-must(${there}/build/app)
-must(${there}/build/reader)
-
-# Where nothing of what the other libraries need is to be found.
-must(${CMAKE_COMMAND} -S ${SOURCE}/light -B ${there}/light -G Ninja -DCMAKE_PREFIX_PATH=${there}/prefix
-     -DCMAKE_CXX_COMPILER=${CXX} -DCMAKE_DISABLE_FIND_PACKAGE_fmt=ON -DCMAKE_DISABLE_FIND_PACKAGE_tomlplusplus=ON
-     -DCMAKE_DISABLE_FIND_PACKAGE_PkgConfig=ON)
-must(${CMAKE_COMMAND} --build ${there}/light)
-must(${there}/light/light)
-
 file(GLOB_RECURSE package ${there}/prefix/ubbo.pc)
 get_filename_component(package_dir ${package} DIRECTORY)
 set(ENV{PKG_CONFIG_PATH} ${package_dir})
-foreach(app IN ITEMS app light/light)
-  set(libraries ubbo)
-  if(app STREQUAL "light/light")
-    set(libraries ubbo-words ubbo-skin)
+
+file(GLOB apps ${SOURCE}/*.cpp)
+foreach(app IN LISTS apps)
+  get_filename_component(component ${app} NAME_WE)
+  set(library ubbo-${component})
+  set(without CLI11 nlohmann_json)
+  if(component STREQUAL "core")
+    set(library ubbo)
   endif()
-  execute_process(COMMAND pkg-config --cflags --libs ${libraries} OUTPUT_VARIABLE flags COMMAND_ERROR_IS_FATAL ANY
-                  OUTPUT_STRIP_TRAILING_WHITESPACE)
-  separate_arguments(flags)
-  must(${CXX} -std=c++20 ${SOURCE}/${app}.cpp ${flags} -o ${there}/by_pkg_config)
+  if(component MATCHES "^(core|words|skin|text|file)$")
+    list(APPEND without fmt)
+  endif()
+  if(component MATCHES "^(core|words|skin|text|file|motion|take|fit)$")
+    list(APPEND without tomlplusplus)
+  endif()
+  if(NOT component MATCHES "^(fit|paint|tool)$")
+    list(APPEND without PkgConfig)
+  endif()
+  string(REPLACE ";" "+" without "${without}")
+  foreach(what IN ITEMS cflags libs)
+    execute_process(COMMAND pkg-config --${what} ${library} OUTPUT_VARIABLE ${what} COMMAND_ERROR_IS_FATAL ANY
+                    OUTPUT_STRIP_TRAILING_WHITESPACE)
+    separate_arguments(${what})
+  endforeach()
+  must(${CXX} -std=c++20 ${cflags} -c ${app} -o ${there}/${component}.o)
+  must(${CXX} ${there}/${component}.o ${libs} -o ${there}/by_pkg_config)
   must(${there}/by_pkg_config)
+  must(${CMAKE_COMMAND} -S ${SOURCE} -B ${there}/${component} -G Ninja -DCMAKE_PREFIX_PATH=${there}/prefix
+       -DCMAKE_CXX_COMPILER=${CXX} -DCOMPONENT=${component} -DWITHOUT=${without} -DOBJECT=${there}/${component}.o)
+  must(${CMAKE_COMMAND} --build ${there}/${component})
+  must(${there}/${component}/app)
 endforeach()
-foreach(library IN ITEMS file io paint show)
-  must(pkg-config --exists --print-errors ubbo-${library})
-endforeach()
+
+# An app that CMake compiles too, and wants no component in particular.
+must(${CMAKE_COMMAND} -S ${SOURCE} -B ${there}/compiled -G Ninja -DCMAKE_PREFIX_PATH=${there}/prefix
+     -DCMAKE_CXX_COMPILER=${CXX} -DCOMPONENT=replay -DSOURCE=${SOURCE}/replay.cpp)
+must(${CMAKE_COMMAND} --build ${there}/compiled)
+must(${there}/compiled/app)

@@ -5,6 +5,7 @@
 #include <map>
 #include <set>
 
+#include "files.hpp"
 #include "ubbo/io/check/check.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
@@ -270,7 +271,7 @@ TEST_CASE("check says nothing of sound scenes") {
   for (const auto& entry : std::filesystem::directory_iterator(UBBO_SOURCE_DIR "/demo")) {
     if (!entry.path().string().ends_with(".scene.toml")) continue;
     CAPTURE(entry.path().filename().string());
-    CHECK(rules_of(check_scene(read_scene(entry.path().string()))) == "");
+    CHECK(rules_of(check_scene(test::scene_at(entry.path().string()))) == "");
     ++looked;
   }
   const std::pair<const char*, const char*> sound_changes[] = {

@@ -1,6 +1,7 @@
 #include "ubbo/io/hand/hand.hpp"
 
 #include "check.hpp"
+#include "files.hpp"
 #include "ubbo/io/hand/hand_script.hpp"
 #include "ubbo/io/hand/trial.hpp"
 #include "ubbo/io/take/take_info.hpp"
@@ -12,7 +13,7 @@ using namespace ubbo::test;
 namespace {
 
 const io::Scene& inspection() {
-  static const io::Scene scene = io::read_scene(UBBO_SOURCE_DIR "/demo/inspection.scene.toml");
+  static const io::Scene scene = test::scene_at(UBBO_SOURCE_DIR "/demo/inspection.scene.toml");
   return scene;
 }
 

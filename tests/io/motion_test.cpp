@@ -1,6 +1,7 @@
 #include <nlohmann/json.hpp>
 
 #include "check.hpp"
+#include "ubbo/fit/bezier_fit.hpp"
 #include "ubbo/io/motion/curve_report.hpp"
 #include "ubbo/io/motion/easing_css.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
@@ -182,13 +183,13 @@ TEST_CASE("exported CSS read back by our own parser stays within the error it st
     for (int i = 0; i <= 2000; ++i)
       RC_ASSERT(std::fabs(back.value(i / 2000.0) - progress.value(i / 2000.0)) <= text.error);
     if (*rc::gen::inRange(0, 12) != 0) return;  // fits take a while
-    const io::BezierFit fit = io::fit_bezier(progress);
+    const io::BezierFit fit = fit::fit_bezier(progress);
     const Curve bezier = curve(io::css_text(fit.bezier));
     for (int i = 0; i <= 100; ++i)
       RC_ASSERT(std::fabs(bezier.value(i / 100.0) - progress.value(i / 100.0)) <= fit.error + 1e-9);
   });
   for (const double overshoot : {0.0, 0.1, 0.8})  // cubics are found exactly
-    CHECK(io::fit_bezier(Curve::family(Family::back, Ease::out, {.overshoot = overshoot})).error < 1e-4);
+    CHECK(fit::fit_bezier(Curve::family(Family::back, Ease::out, {.overshoot = overshoot})).error < 1e-4);
   CHECK(io::css_easing(curve("steps(3, jump-both)")).text == "steps(3, jump-both)");
   CHECK(io::css_easing(curve("linear(0, 0.5 25%, 1)")).text == "linear(0, 0.5 25%, 1)");
   CHECK(io::css_timing(io::read_passage("ease 240ms after 80ms repeat 3 alternate"), "ease") ==
@@ -208,7 +209,7 @@ TEST_CASE("design tokens: written and read they are the same motions") {
            {"curve.settle", "cubic-bezier(0.35, 0.05, 0.15, 0.95)"}})
     tokens.motions.emplace_back(name, io::read_motion(text));
   tokens.durations.emplace_back("toast.stay", ms(4000));
-  const std::string json = io::tokens_json(tokens);
+  const std::string json = io::tokens_json(tokens, fit::fit_bezier);
   const auto root = nlohmann::json::parse(json);
   CHECK(root["sheet"]["open"]["$type"] == "transition");
   CHECK(root["sheet"]["open"]["$value"]["duration"] == nlohmann::json{{"value", 420.0}, {"unit", "ms"}});
@@ -223,7 +224,7 @@ TEST_CASE("design tokens: written and read they are the same motions") {
     CHECK(found->second.text == spec.text);
   }
   CHECK(back.durations == tokens.durations);
-  CHECK(io::tokens_json(back).size() == json.size());
+  CHECK(io::tokens_json(back, fit::fit_bezier).size() == json.size());
 
   const io::MotionTokens foreign = io::read_tokens(R"({
     "times": {"$type": "duration", "quick": {"$value": {"value": 0.12, "unit": "s"}}, "old": {"$value": "90ms"}},
@@ -256,19 +257,20 @@ TEST_CASE("design tokens: written and read they are the same motions") {
                       Catch::Contains(c.says) && Catch::StartsWith("t.json"));
   }
   tokens.motions.emplace_back("sheet", tokens.motions[0].second);
-  CHECK_THROWS_WITH(io::tokens_json(tokens), Catch::Contains("'sheet' is taken"));
+  CHECK_THROWS_WITH(io::tokens_json(tokens, fit::fit_bezier), Catch::Contains("'sheet' is taken"));
   tokens.motions.back().first = "sheet-open";
   CHECK_THROWS_WITH(io::tokens_header(tokens, "motion"), Catch::Contains("CSS knows it as --sheet-open"));
   for (const char* bad : {"x: red} body{display:none} y", "a..b", "a\nb", "*/", "é", ""}) {
     tokens.motions.back().first = bad;
-    CHECK_THROWS_WITH(io::tokens_css(tokens), Catch::Contains("is no token name"));
+    CHECK_THROWS_WITH(io::tokens_css(tokens, fit::fit_bezier), Catch::Contains("is no token name"));
     CHECK_THROWS_WITH(io::tokens_header(tokens, "motion"), Catch::Contains("is no token name"));
-    CHECK_THROWS_WITH(io::tokens_json(tokens), Catch::Contains("is no token name"));
+    CHECK_THROWS_WITH(io::tokens_json(tokens, fit::fit_bezier), Catch::Contains("is no token name"));
   }
   // What a comment is made of cannot end it; a keyword becomes a name.
   tokens.motions.back() = {"default", tokens.motions[0].second};
   tokens.motions.back().second.text = "ease 1s */ } body { x: y\nint evil; \\";
-  for (const std::string& text : {io::tokens_css(tokens), io::tokens_header(tokens, "motion")}) {
+  for (const std::string& text :
+       {io::tokens_css(tokens, fit::fit_bezier), io::tokens_header(tokens, "motion")}) {
     CHECK(text.find("evil") == std::string::npos);
     CHECK(text.find("body") == std::string::npos);
   }

@@ -1,6 +1,7 @@
 #include "ubbo/io/replay/reading.hpp"
 
 #include "check.hpp"
+#include "files.hpp"
 #include "ubbo/io/replay/replay.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
@@ -20,8 +21,8 @@ double read(io::SceneRun& run, const char* name) {
 }  // namespace
 
 TEST_CASE("readings are what the parts and cells say, at any moment of a replay") {
-  const io::Scene scene = io::read_scene(demo + "inspection.scene.toml");
-  const io::Take take = io::read_take(demo + "inspection.drag.take.csv");
+  const io::Scene scene = test::scene_at(demo + "inspection.scene.toml");
+  const io::Take take = test::take_at(demo + "inspection.drag.take.csv");
   io::SceneRun run(scene);
   io::Replay replay(run, take);
   const auto& slider = static_cast<const Slider&>(*run.stage().find("frames"));
@@ -48,7 +49,7 @@ TEST_CASE("readings are what the parts and cells say, at any moment of a replay"
 }
 
 TEST_CASE("a name means one reading, or that of each part which has it") {
-  const io::Scene scene = io::read_scene(demo + "hive-list.scene.toml");
+  const io::Scene scene = test::scene_at(demo + "hive-list.scene.toml");
   io::SceneRun run(scene);
   const auto all = io::find_readings(run, "s", "pressed");
   CHECK(all.size() > 2);

@@ -79,7 +79,7 @@ TEST_CASE("kernel events, protocol B: slots keep their place, lengths follow the
                                  {5, 9000, 0, 3, 0},
                                  {5, 9500, 3, 0x35, 1},
                                  {5, 9500, 0, 0, 0}});
-  const io::Take from_raw = io::parse_kernel_raw(bytes, "t", on_360x720, {1000, 2000});
+  const io::Take from_raw = io::parse_kernel_raw(bytes, "t", {.screen = {360, 720}, .range = {1000, 2000}});
   REQUIRE(from_raw.samples.size() == 2);
   CHECK(from_raw.samples[0].at == Point{180, 360});
   CHECK(from_raw.samples[1].phase == Phase::cancel);  // the kernel dropped events
@@ -276,7 +276,7 @@ TEST_CASE("malformed recordings of each kind are answered with their line") {
     for (const bool as_raw : {false, true}) {
       try {
         if (as_raw)
-          (void)io::parse_kernel_raw(text, "t", on_360x720, {1000, 1000});
+          (void)io::parse_kernel_raw(text, "t", {.screen = {360, 720}, .range = {1000, 1000}});
         else
           (void)io::parse_kernel_text(text, "t", on_360x720);
       } catch (const InputError&) {

@@ -5,6 +5,7 @@
 #include <set>
 
 #include "approved.hpp"
+#include "files.hpp"
 #include "plans.hpp"
 #include "streams.hpp"
 #include "ubbo/io/hand/hand_script.hpp"
@@ -195,8 +196,8 @@ TEST_CASE("what is said of the demo's takes is as it was approved") {
   for (const auto& path : takes) {
     const std::string name = path.filename().string();
     const auto scene = path.parent_path() / (name.substr(0, name.find('.')) + ".scene.toml");
-    const io::Scene read = io::read_scene(scene.string());
-    const io::Take take = io::read_take(path.string());
+    const io::Scene read = test::scene_at(scene.string());
+    const io::Take take = test::take_at(path.string());
     io::SceneRun run(read, 4096);
     io::Replay replay(run, take, {.fps = 60});
     replay.finish();

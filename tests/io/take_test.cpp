@@ -3,6 +3,7 @@
 #include <fstream>
 
 #include "check.hpp"
+#include "files.hpp"
 #include "streams.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
@@ -80,7 +81,7 @@ TEST_CASE("bad takes are answered with line, column, what was found and what is 
       CHECK(std::string_view(error.what()).size() < 300);
     }
   }
-  CHECK_THROWS_WITH(io::read_take("no/such.take.csv"), Catch::Contains("no/such.take.csv: cannot be read"));
+  CHECK_THROWS_WITH(test::take_at("no/such.take.csv"), Catch::Contains("no/such.take.csv: cannot be read"));
 }
 
 TEST_CASE("pressure and tool may be left out, lines may end as they like") {

@@ -1,6 +1,7 @@
 // Takes made by every hand on every scene of the demo: no sentence says what its numbers deny, and none is
 // left with a gap.
 #include "claims.hpp"
+#include "files.hpp"
 #include "streams.hpp"
 #include "ubbo/io/hand/hand.hpp"
 #include "ubbo/io/replay/replay.hpp"
@@ -18,7 +19,7 @@ const std::vector<io::Scene>& demo_scenes() {
     for (const char* path :
          {UBBO_SOURCE_DIR "/demo/inspection.scene.toml", UBBO_SOURCE_DIR "/demo/hive-list.scene.toml",
           UBBO_SOURCE_DIR "/demo/yard-plan.scene.toml"})
-      read.push_back(io::read_scene(path));
+      read.push_back(test::scene_at(path));
     return read;
   }();
   return scenes;

@@ -1,4 +1,4 @@
-#include "ubbo/paint/film.hpp"
+#include "ubbo/show/film.hpp"
 
 #include <map>
 
@@ -10,15 +10,15 @@ using namespace ubbo::test;
 
 namespace {
 
-paint::FilmReel reel(int frames, const Box& region) {
+show::FilmReel reel(int frames, const Box& region) {
   HoneySlider app({.step = 1});
-  paint::FilmReel made;
+  show::FilmReel made;
   made.title = "Heather Ridge";
   made.region = region;
   made.ends = ms(25.0 * (frames - 1));
   made.trails = {{{ms(0), {150, 224}, true}, {ms(60), {200, 224}, false}}};
   for (int i = 0; i < frames; ++i) {
-    paint::FilmFrame frame{
+    show::FilmFrame frame{
         .time = ms(25.0 * i), .scene = skin::comb(app.stage), .captions = {}, .presses = {}, .ghosts = {}};
     if (i % 2 == 0) frame.captions = {"drag: 12.5 of 12 dp", "lifts at 431.9 dp/s", "lands on 7"};
     made.frames.push_back(std::move(frame));
@@ -48,7 +48,7 @@ TEST_CASE("whatever the size, a film can be read or is refused") {
     const int width = *rc::gen::inRange(200, 2000), height = *rc::gen::inRange(200, 1400);
     const Box region = *rc::gen::element(Box{26, 174, 308, 90}, Box{0, 0, 360, 720}, Box{0, 0, 1200, 40});
     try {
-      RC_ASSERT(smallest_text(paint::film(reel(frames, region), width, height)) >= 9);
+      RC_ASSERT(smallest_text(show::film(reel(frames, region), width, height, paint::text_width)) >= 9);
     } catch (const std::invalid_argument& refused) {
       RC_ASSERT(std::string(refused.what()).find("takes a larger size or fewer frames") != std::string::npos);
       RC_ASSERT(width * height < frames * 60'000);
@@ -66,7 +66,7 @@ TEST_CASE(
   for (const Case& c : {Case{12, {26, 174, 308, 90}, 1280, 800},
                         {5, {0, 0, 360, 720}, 1280, 800},
                         {30, {26, 174, 308, 90}, 1600, 1000}}) {
-    const skin::Picture page = paint::film(reel(c.frames, c.region), c.width, c.height);
+    const skin::Picture page = show::film(reel(c.frames, c.region), c.width, c.height, paint::text_width);
     std::vector<Point> groups;
     std::vector<std::string> times;
     std::map<double, std::vector<std::pair<double, double>>> lines;  // baseline to spans

@@ -4,17 +4,17 @@
 #include <fstream>
 
 #include "check.hpp"
-#include "ubbo/paint/motion_film.hpp"
+#include "ubbo/show/motion_film.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
 
 TEST_CASE("a graph shows its words as they are, whatever they hold, and says when it cannot be written") {
   const auto path = std::filesystem::temp_directory_path() / "ubbo-graph-test.svg";
-  paint::Graph graph{.title = "frames' \"honey\" & $x`id`", .panels = {}};
+  show::Graph graph{.title = "frames' \"honey\" & $x`id`", .panels = {}};
   graph.panels.push_back(
       {.title = "value",
-       .traces = {{.name = "one_two^3", .points = {{0, 0}, {1, HUGE_VAL}, {2, 5}}, .colour = {}}},
+       .lines = {{.name = "one_two^3", .points = {{0, 0}, {1, HUGE_VAL}, {2, 5}}, .colour = {}}},
        .levels = {{.at = 3, .colour = {}, .words = "snap points"}},
        .moments = {{.at = 1, .colour = {}, .words = "lands on 7"}},
        .x_to = 2});
@@ -44,8 +44,8 @@ TEST_CASE("words of moments stand in lanes: none runs into another or off the pa
   };
   const auto path = std::filesystem::temp_directory_path() / "ubbo-graph-lanes.svg";
   for (const double spread : {1.0, 60.0, 990.0}) {
-    paint::Graph graph{.title = "moments", .panels = {}};
-    paint::Panel panel{.traces = {{.points = {{0, 0}, {1000, 1}}, .colour = {}}}, .x_to = 1000};
+    show::Graph graph{.title = "moments", .panels = {}};
+    show::Panel panel{.lines = {{.points = {{0, 0}, {1000, 1}}, .colour = {}}}, .x_to = 1000};
     for (int i = 0; i < 8; ++i)
       panel.moments.push_back(
           {.at = 5 + spread * i / 7, .colour = {}, .words = "decision number " + std::to_string(i)});
@@ -92,12 +92,12 @@ TEST_CASE("thrown cards end in their place, and rows come in one after another")
     walk(walk, picture);
     return left;
   };
-  const paint::Throw thrown{.title = "t",
-                            .card = "Quarry",
-                            .from = 100,
-                            .velocity = 900,
-                            .ways = {{"a", Spring::settling(ms(300), 0)}}};
-  const auto cards = boxes(paint::thrown_cards(thrown, 1280, 800), 5);
+  const show::Throw thrown{.title = "t",
+                           .card = "Quarry",
+                           .from = 100,
+                           .velocity = 900,
+                           .ways = {{"a", Spring::settling(ms(300), 0)}}};
+  const auto cards = boxes(show::thrown_cards(thrown, 1280, 800), 5);
   REQUIRE(cards.size() > 5);
   CHECK(cards.back() == Approx(cards.front()));  // the place itself is drawn first
   CHECK(cards[1] > cards.front());
@@ -110,7 +110,7 @@ TEST_CASE("thrown cards end in their place, and rows come in one after another")
     timeline.add_track(row + ".opacity", 1);
   }
   timeline.cue(x, 0, Timed{Curve{}, ms(100)}, Stagger::by_order(2, ms(100)));
-  const auto placed = boxes(paint::rows_coming_in({.rows = rows, .frames = 3}, timeline, 1280, 800), 5);
+  const auto placed = boxes(show::rows_coming_in({.rows = rows, .frames = 3}, timeline, 1280, 800), 5);
   REQUIRE(placed.size() == 6);
   CHECK(placed[0] == Approx(placed[1]));  // both away
   CHECK(placed[2] < placed[3]);           // the first is there, the second not yet

@@ -1,4 +1,4 @@
-#include "ubbo/paint/touch_map.hpp"
+#include "ubbo/show/touch_map.hpp"
 
 #include <filesystem>
 #include <fstream>
@@ -35,7 +35,7 @@ TEST_CASE("a touch map shows every contact and gesture, and no text leaves the p
     }
     const io::Take take = hand.take();
     const io::TakeInfo info = io::inspect(take, {}, {0, 0, 360, 720});
-    paint::TouchMap map{.title = "a yard", .screen = {0, 0, 360, 720}, .samples = take.samples, .marks = {}};
+    show::TouchMap map{.title = "a yard", .screen = {0, 0, 360, 720}, .samples = take.samples, .marks = {}};
     for (const Gesture& g : info.gestures) map.marks.push_back({g.time, g.began, g.at, io::title(g)});
     for (const Decision& decision : info.decisions) {
       map.notes.push_back({decision.time, words::sentence(decision)});
@@ -44,7 +44,7 @@ TEST_CASE("a touch map shows every contact and gesture, and no text leaves the p
     std::size_t misses = 0;
     std::size_t titles = 0;
     std::size_t discs = 0;
-    for (const skin::Shape& shape : paint::touch_map(map, 1280, 800)) {
+    for (const skin::Shape& shape : show::touch_map(map, 1280, 800, paint::text_width)) {
       discs += static_cast<std::size_t>(std::holds_alternative<skin::Disc>(shape));
       const auto* text = std::get_if<skin::Text>(&shape);
       if (text == nullptr) continue;

@@ -7,6 +7,7 @@
 
 #include "commands.hpp"
 #include "say.hpp"
+#include "ubbo/file/read.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
 namespace ubbo::tool {
@@ -21,7 +22,7 @@ struct CheckOrder {
 
 int check_one(const CheckOrder& order, const Kit& kit) {
   const std::string& file = order.on.path;
-  const auto findings = io::check_text(io::read_text(file), file, kit.kinds, order.on.changes);
+  const auto findings = io::check_text(file::read(file), file, kit.kinds, order.on.changes);
   std::size_t silenced = 0;
   for (const io::Finding& one : findings) silenced += one.silenced.empty() ? 0U : 1U;
   const std::size_t faults = findings.size() - silenced;

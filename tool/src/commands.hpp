@@ -6,6 +6,7 @@
 #include <string_view>
 #include <vector>
 
+#include "ubbo/file/read.hpp"
 #include "ubbo/io/replay/replay.hpp"
 #include "ubbo/io/scene/scene.hpp"
 #include "ubbo/io/take/take.hpp"
@@ -58,10 +59,15 @@ struct OnScene {
   std::vector<std::string> changes{};
 
   void add_to(CLI::App* verb);
-  [[nodiscard]] io::Scene read(const Kit& kit) const { return io::read_scene(path, kit.kinds, changes); }
+  [[nodiscard]] io::Scene read(const Kit& kit) const {
+    return io::parse_scene(file::read(path), path, kit.kinds, changes);
+  }
 };
 
 /// A take, or any recording of touches with its panel mapped to the scene's screen.
+/// A scene or a take from a file.
+[[nodiscard]] io::Scene scene_at(const std::string& path, Kinds kinds);
+[[nodiscard]] io::Take take_at(const std::string& path);
 [[nodiscard]] io::Take read_take_on(const io::Scene& scene, const std::string& path);
 
 /// Says the decisions of a replay, those of `part` only unless it is empty.

@@ -9,6 +9,7 @@
 
 #include "commands.hpp"
 #include "say.hpp"
+#include "ubbo/fit/bezier_fit.hpp"
 #include "ubbo/io/motion/curve_report.hpp"
 #include "ubbo/io/motion/motion_tokens.hpp"
 #include "ubbo/paint/graph.hpp"
@@ -49,8 +50,8 @@ void look_at(io::CurveOrder& curves, const std::string& text) {
 
 // All that one spec shows: the value and the speed over time, delay and runs included.
 struct Drawn {
-  paint::Trace value;
-  paint::Trace speed;
+  show::Line value;
+  show::Line speed;
   double ends_ms = 0.0;
 };
 
@@ -85,13 +86,13 @@ Drawn draw(const io::CurveOrder& order, const io::MotionSpec& spec, const Colour
   return drawn;
 }
 
-MotionFigures add_marks(paint::Panel& panel, const io::CurveOrder& order, const io::MotionSpec& spec,
+MotionFigures add_marks(show::Panel& panel, const io::CurveOrder& order, const io::MotionSpec& spec,
                         const Colour& colour) {
   const Motion motion = io::motion_of(order, spec);
   const MotionFigures figures = figures_of(motion);
   if (spec.passage.runs != 1) return figures;
   const double begins = to_ms(spec.passage.delay);
-  using Form = paint::Spot::Form;
+  using Form = show::Spot::Form;
   panel.spots.push_back({.x = begins, .y = order.from, .form = Form::ring, .colour = colour});
   panel.spots.push_back(
       {.x = begins + to_ms(figures.duration), .y = motion.to(), .form = Form::disc, .colour = colour});
@@ -117,9 +118,9 @@ MotionFigures add_marks(paint::Panel& panel, const io::CurveOrder& order, const 
 }
 
 // Speeds beyond this many times the usual peak are cut off, so that an upright curve leaves something to see.
-std::pair<double, double> speed_range(const std::vector<paint::Trace>& traces) {
+std::pair<double, double> speed_range(const std::vector<show::Line>& traces) {
   std::vector<double> all;
-  for (const paint::Trace& trace : traces)
+  for (const show::Line& trace : traces)
     for (const auto& [t, v] : trace.points)
       if (std::isfinite(v)) all.push_back(v);
   if (all.empty()) return {-1.0, 1.0};
@@ -132,23 +133,23 @@ std::pair<double, double> speed_range(const std::vector<paint::Trace>& traces) {
 
 }  // namespace
 
-paint::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& colours) {
-  const auto palette = paint::trace_colours(colours);
-  paint::Panel values{.title = "value", .levels = {}, .share = 0.64};
-  paint::Panel speeds{.title = "speed, per second", .x_label = "ms", .share = 0.36};
+show::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& colours) {
+  const auto palette = show::line_colours(colours);
+  show::Panel values{.title = "value", .levels = {}, .share = 0.64};
+  show::Panel speeds{.title = "speed, per second", .x_label = "ms", .share = 0.36};
   double ends = 1.0;
   for (std::size_t i = 0; i < order.specs.size(); ++i) {
     const Colour colour = palette[i % palette.size()];
     Drawn drawn = draw(order, order.specs[i], colour);
-    drawn.value.dash = drawn.speed.dash = 1 + static_cast<int>(i % paint::dashes);
+    drawn.value.dash = drawn.speed.dash = 1 + static_cast<int>(i % show::dashes);
     ends = std::max(ends, drawn.ends_ms);
     const MotionFigures figures = add_marks(values, order, order.specs[i], colour);
     drawn.value.name += fmt::format("   {:.0f} ms, 90 % after {:.0f} ms", to_ms(figures.duration),
                                     to_ms(figures.nine_tenths));
-    values.traces.push_back(std::move(drawn.value));
-    speeds.traces.push_back(std::move(drawn.speed));
+    values.lines.push_back(std::move(drawn.value));
+    speeds.lines.push_back(std::move(drawn.speed));
   }
-  for (paint::Trace& trace : values.traces)
+  for (show::Line& trace : values.lines)
     if (trace.points.back().first < ends) trace.points.emplace_back(ends, trace.points.back().second);
   values.levels = {{.at = order.from, .colour = colours.ink.with_alpha(0.5)},
                    {.at = order.to, .colour = colours.moss, .words = "target"}};
@@ -156,7 +157,7 @@ paint::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& c
   values.x_to = speeds.x_to = 1.02 * ends;
   values.x_numbers = false;
   speeds.levels = {{.at = 0.0, .colour = colours.ink.with_alpha(0.5)}};
-  speeds.y_range = speed_range(speeds.traces);
+  speeds.y_range = speed_range(speeds.lines);
   return {.title = order.specs.size() == 1 ? "One motion" : fmt::format("{} motions", order.specs.size()),
           .subtitle = fmt::format("from {:g} to {:g}{}; ring: start and highest point, diamond: from here on "
                                   "within 2 % of the way, disc: at rest",
@@ -229,7 +230,8 @@ void add_curve(CLI::App& app, int& exit) {
       io::MotionTokens tokens;
       for (std::size_t i = 0; i < curves.specs.size(); ++i)
         tokens.motions.emplace_back(names[i], curves.specs[i]);
-      say("{}", io::tokens_css(tokens, order->error, curves.velocity / (curves.to - curves.from)));
+      say("{}",
+          io::tokens_css(tokens, fit::fit_bezier, order->error, curves.velocity / (curves.to - curves.from)));
     } else if (order->samples || !order->at.empty()) {
       say("{}", io::samples_text(curves).substr(1));
     } else {

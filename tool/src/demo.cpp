@@ -12,6 +12,8 @@
 #include "demo_files.hpp"
 #include "progress.hpp"
 #include "say.hpp"
+#include "ubbo/file/read.hpp"
+#include "ubbo/file/whole_file.hpp"
 #include "ubbo/io/replay/expectation.hpp"
 #include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/text/input_error.hpp"
@@ -32,8 +34,8 @@ int replay_demo(const std::string& folder, const std::vector<std::string>& takes
   };
   std::vector<Row> rows{{"take", "what was meant", "came to", {}, false}};
   for (const std::string& path : takes) {
-    const io::Take take = io::read_take(path);
-    const io::Scene scene = io::read_scene(scene_of(folder, take), kinds);
+    const io::Take take = take_at(path);
+    const io::Scene scene = scene_at(scene_of(folder, take), kinds);
     io::SceneRun run(scene, 4096);
     io::Replay replay(run, take);
     const auto unmet = io::play_and_check(run, replay, io::expectations_of(take));
@@ -74,10 +76,10 @@ int run_demo(const std::string& folder, const Kit& kit) {
   std::vector<std::string> kept;  // what the user has changed
   for (const DemoFile& file : demo_files()) {
     const std::string path = folder + "/" + std::string(file.name);
-    if (std::filesystem::exists(path) && io::read_text(path) != file.text)
+    if (std::filesystem::exists(path) && file::read(path) != file.text)
       kept.emplace_back(file.name);
     else
-      io::write_text(path, file.text);
+      file::write_whole(path, file.text);
     if (path.ends_with(".take.csv")) takes.push_back(path);
   }
 
@@ -87,8 +89,8 @@ int run_demo(const std::string& folder, const Kit& kit) {
   const int exit = replay_demo(folder, takes, kit.kinds);
   const std::string drag = folder + "/inspection.scene.toml " + folder + "/inspection.drag.take.csv";
   say("\nwhy inspection.drag came to that (ubbo why {}):\n\n", drag);
-  const io::Scene scene = io::read_scene(folder + "/inspection.scene.toml", kit.kinds);
-  const io::Take take = io::read_take(folder + "/inspection.drag.take.csv");
+  const io::Scene scene = scene_at(folder + "/inspection.scene.toml", kit.kinds);
+  const io::Take take = take_at(folder + "/inspection.drag.take.csv");
   io::SceneRun run(scene, 4096);
   io::Replay replay(run, take);
   replay.finish();
@@ -100,8 +102,7 @@ int run_demo(const std::string& folder, const Kit& kit) {
   for (const std::string& path : takes) {
     const std::string stem = path.substr(0, path.size() - std::string_view(".take.csv").size());
     pictures.push_back(stem + ".film.png");
-    shoot_film({.on = {.path = scene_of(folder, io::read_take(path))}, .take = path, .out = pictures.back()},
-               kit);
+    shoot_film({.on = {.path = scene_of(folder, take_at(path))}, .take = path, .out = pictures.back()}, kit);
     progress.tell(static_cast<double>(pictures.size()) / static_cast<double>(takes.size() + 4));
   }
   pictures.push_back(folder + "/inspection.drag.graph.png");

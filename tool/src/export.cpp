@@ -8,6 +8,9 @@
 
 #include "commands.hpp"
 #include "say.hpp"
+#include "ubbo/file/read.hpp"
+#include "ubbo/file/whole_file.hpp"
+#include "ubbo/fit/bezier_fit.hpp"
 #include "ubbo/io/motion/easing_css.hpp"
 #include "ubbo/io/motion/motion_tokens.hpp"
 #include "ubbo/io/text/input_error.hpp"
@@ -45,7 +48,7 @@ void add(io::MotionTokens& tokens, const std::string& given) {
       throw std::invalid_argument(fmt::format(
           "export: '{}' is not taken; takes NAME=MOTION, NAME=240ms, or a token file that ends in .json",
           given));
-    io::MotionTokens read = io::read_tokens(io::read_text(given), given);
+    io::MotionTokens read = io::read_tokens(file::read(given), given);
     for (auto& motion : read.motions) tokens.motions.push_back(std::move(motion));
     for (auto& duration : read.durations) tokens.durations.push_back(std::move(duration));
     return;
@@ -73,10 +76,10 @@ std::string keyframes(const io::MotionTokens& tokens, const ExportOrder& order) 
 }
 
 std::string exported(const io::MotionTokens& tokens, const ExportOrder& order) {
-  if (order.as == "tokens") return io::tokens_json(tokens);
+  if (order.as == "tokens") return io::tokens_json(tokens, fit::fit_bezier);
   if (order.as == "header") return io::tokens_header(tokens, order.name);
   if (order.as == "keyframes") return keyframes(tokens, order);
-  return io::tokens_css(tokens, order.error);
+  return io::tokens_css(tokens, fit::fit_bezier, order.error);
 }
 
 }  // namespace
@@ -114,7 +117,7 @@ void add_export(CLI::App& app, int& exit) {
     if (order->out.empty())
       say("{}", text);
     else {
-      io::write_text(order->out, text);
+      file::write_whole(order->out, text);
       say("wrote {}\n", order->out);
     }
     exit = done;

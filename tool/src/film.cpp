@@ -1,4 +1,4 @@
-#include "ubbo/paint/film.hpp"
+#include "ubbo/show/film.hpp"
 
 #include <fmt/format.h>
 #include <fmt/ranges.h>
@@ -11,7 +11,6 @@
 #include "commands.hpp"
 #include "progress.hpp"
 #include "say.hpp"
-#include "ubbo/paint/places.hpp"
 #include "ubbo/paint/save.hpp"
 #include "ubbo/show/places.hpp"
 #include "ubbo/show/reel.hpp"
@@ -34,27 +33,27 @@ void shoot_film(const FilmOrder& order, const Kit& kit) {
   const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
   const io::Scene scene = order.on.read(kit);
   Progress progress("film");
-  const paint::FilmReel reel = show::reel_of(scene, read_take_on(scene, order.take),
-                                             {.frames = static_cast<std::size_t>(order.frames),
-                                              .colours = colours,
-                                              .looks = kit.looks,
-                                              .told = progress.part()});
+  const show::FilmReel reel = show::reel_of(scene, read_take_on(scene, order.take),
+                                            {.frames = static_cast<std::size_t>(order.frames),
+                                             .colours = colours,
+                                             .looks = kit.looks,
+                                             .told = progress.part()});
   std::string spoken = reel.subtitle;
-  for (const paint::FilmFrame& frame : reel.frames)
+  for (const show::FilmFrame& frame : reel.frames)
     if (!frame.captions.empty())
       spoken +=
           fmt::format("; {:.0f} ms: {}", to_ms(frame.time - reel.begins), fmt::join(frame.captions, ", "));
-  paint::save(paint::film(reel, width, height, colours), width, height, order.out, {reel.title, spoken});
+  paint::save(show::film(reel, width, height, paint::text_width, colours), width, height, order.out,
+              {reel.title, spoken});
 }
 
 void shoot_places(const FilmOrder& order, const Kit& kit) {
   const auto [width, height] = picture_size(order.size);
   const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
-  const paint::Places places = show::places_of(order.on.read(kit));
+  const show::Places places = show::places_of(order.on.read(kit));
   std::string spoken = "where its layers start, stand and go";
-  for (const paint::PlacesOf& layer : places.layers)
-    spoken += fmt::format("; {}: {}", layer.name, layer.says);
-  paint::save(paint::places(places, width, height, colours), width, height, order.out,
+  for (const show::PlacesOf& layer : places.layers) spoken += fmt::format("; {}: {}", layer.name, layer.says);
+  paint::save(show::places(places, width, height, paint::text_width, colours), width, height, order.out,
               {places.title, spoken});
 }
 

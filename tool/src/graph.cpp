@@ -10,6 +10,7 @@
 #include "progress.hpp"
 #include "say.hpp"
 #include "ubbo/io/text/number.hpp"
+#include "ubbo/paint/graph.hpp"
 #include "ubbo/show/traces.hpp"
 
 namespace ubbo::tool {

@@ -6,8 +6,8 @@
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/motion/progress.hpp"
 #include "ubbo/paint/graph.hpp"
-#include "ubbo/paint/motion_film.hpp"
 #include "ubbo/paint/save.hpp"
+#include "ubbo/show/motion_film.hpp"
 
 namespace ubbo::tool {
 
@@ -53,23 +53,23 @@ std::vector<Exhibit> exhibits() {
   return all;
 }
 
-paint::Graph gallery(const skin::CombColours& colours) {
-  const auto palette = paint::trace_colours(colours);
-  paint::Graph graph{.title = "Curves gallery",
-                     .subtitle =
-                         "progress over time; dotted: start and target; in each picture heather, honey and "
-                         "moss, solid, dashed and dotted, in the order named",
-                     .panels = {},
-                     .columns = 6,
-                     .legend_columns = 1};
+show::Graph gallery(const skin::CombColours& colours) {
+  const auto palette = show::line_colours(colours);
+  show::Graph graph{.title = "Curves gallery",
+                    .subtitle =
+                        "progress over time; dotted: start and target; in each picture heather, honey and "
+                        "moss, solid, dashed and dotted, in the order named",
+                    .panels = {},
+                    .columns = 6,
+                    .legend_columns = 1};
   for (const Exhibit& exhibit : exhibits()) {
-    paint::Panel panel{.title = exhibit.title, .x_numbers = false, .y_numbers = false};
+    show::Panel panel{.title = exhibit.title, .x_numbers = false, .y_numbers = false};
     panel.levels = {{.at = 0.0, .colour = colours.ink.with_alpha(0.5)},
                     {.at = 1.0, .colour = colours.ink.with_alpha(0.5)}};
     panel.y_range = {-0.45, 1.58};
     for (std::size_t i = 0; i < exhibit.specs.size(); ++i) {
       const Curve curve = progress_of(io::read_motion(exhibit.specs[i]).passage.way);
-      paint::Trace trace{.points = {}, .colour = palette[i], .dash = 1 + static_cast<int>(i)};
+      show::Line trace{.points = {}, .colour = palette[i], .dash = 1 + static_cast<int>(i)};
       constexpr int looks = 400;
       for (int n = 0; n <= looks; ++n) {
         const double p = static_cast<double>(n) / looks;
@@ -78,20 +78,20 @@ paint::Graph gallery(const skin::CombColours& colours) {
         if (jumps) trace.points.emplace_back(p, trace.points.back().second);
         trace.points.emplace_back(p, value);
       }
-      panel.traces.push_back(std::move(trace));
+      panel.lines.push_back(std::move(trace));
     }
     graph.panels.push_back(std::move(panel));
   }
   return graph;
 }
 
-paint::Throw four_springs() {
-  paint::Throw thrown{.title = "A hive card let go while it flies: four springs",
-                      .card = "Quarry 3",
-                      .from = 120.0,
-                      .velocity = 2400.0,
-                      .every = Micros{24'000},
-                      .ways = {}};
+show::Throw four_springs() {
+  show::Throw thrown{.title = "A hive card let go while it flies: four springs",
+                     .card = "Quarry 3",
+                     .from = 120.0,
+                     .velocity = 2400.0,
+                     .every = Micros{24'000},
+                     .ways = {}};
   for (const char* spec : {"spring(settle 600ms)", "spring(settle 600ms, overshoot 15%)",
                            "spring(mass 1, stiffness 320, damping 30)", "spring(frequency 20, ratio 0.25)"})
     thrown.ways.push_back({spec, io::read_passage(spec)});
@@ -119,15 +119,15 @@ std::vector<std::string> shoot_motions(const std::string& folder) {
   std::vector<std::string> pictures{folder + "/curves.png", folder + "/thrown-card.png",
                                     folder + "/rows-in.png"};
   paint::plot(gallery(skin::day), page_width, page_height, pictures[0]);
-  paint::save(paint::thrown_cards(four_springs(), page_width, page_height), page_width, page_height,
+  paint::save(show::thrown_cards(four_springs(), page_width, page_height), page_width, page_height,
               pictures[1]);
-  const paint::RowsIn list{.title = "The hive list comes in, a row every 60 ms",
-                           .subtitle =
-                               "place: spring(settle 420ms, overshoot 6%); opacity: ease-out 160ms; "
-                               "each with its own time",
-                           .rows = {"Quarry", "Orchard", "Mill", "Ford", "Chapel", "Ridge", "Weir"},
-                           .frames = 6};
-  paint::save(paint::rows_coming_in(list, rows_timeline(list.rows), page_width, page_height), page_width,
+  const show::RowsIn list{.title = "The hive list comes in, a row every 60 ms",
+                          .subtitle =
+                              "place: spring(settle 420ms, overshoot 6%); opacity: ease-out 160ms; "
+                              "each with its own time",
+                          .rows = {"Quarry", "Orchard", "Mill", "Ford", "Chapel", "Ridge", "Weir"},
+                          .frames = 6};
+  paint::save(show::rows_coming_in(list, rows_timeline(list.rows), page_width, page_height), page_width,
               page_height, pictures[2]);
   return pictures;
 }

@@ -1,6 +1,7 @@
 #include <CLI/CLI.hpp>
 
 #include "commands.hpp"
+#include "ubbo/file/read.hpp"
 #include "ubbo/io/take/recording.hpp"
 
 namespace ubbo::tool {
@@ -15,8 +16,14 @@ void OnScene::add_to(CLI::App* verb) {
       ->take_all();
 }
 
+io::Scene scene_at(const std::string& path, Kinds kinds) {
+  return io::parse_scene(file::read(path), path, kinds);
+}
+
+io::Take take_at(const std::string& path) { return io::parse_take(file::read(path), path); }
+
 io::Take read_take_on(const io::Scene& scene, const std::string& path) {
-  return io::read_recording(path, {.screen = {scene.stage.width, scene.stage.height}});
+  return io::parse_recording(file::read(path), path, {.screen = {scene.stage.width, scene.stage.height}});
 }
 
 }  // namespace ubbo::tool

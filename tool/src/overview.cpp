@@ -2,6 +2,7 @@
 #include <filesystem>
 
 #include "commands.hpp"
+#include "ubbo/file/read.hpp"
 #include "ubbo/paint/save.hpp"
 #include "ubbo/skin/comb.hpp"
 
@@ -33,7 +34,7 @@ void shoot_overview(const std::vector<std::string>& scenes, const std::string& o
         false);
   std::string spoken;
   for (std::size_t i = 0; i < scenes.size(); ++i) {
-    const io::Scene scene = io::read_scene(scenes[i], kit.kinds);
+    const io::Scene scene = scene_at(scenes[i], kit.kinds);
     io::SceneRun run(scene);
     run.stage().advance(Micros{0});
     const double scale = std::min(room / scene.stage.width, high / scene.stage.height);

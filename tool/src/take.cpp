@@ -10,14 +10,17 @@
 #include "commands.hpp"
 #include "progress.hpp"
 #include "say.hpp"
+#include "ubbo/file/read.hpp"
+#include "ubbo/file/whole_file.hpp"
 #include "ubbo/io/hand/hand_script.hpp"
 #include "ubbo/io/hand/trial.hpp"
 #include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/take/recording.hpp"
 #include "ubbo/io/take/take_info.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/number.hpp"
 #include "ubbo/paint/save.hpp"
-#include "ubbo/paint/touch_map.hpp"
+#include "ubbo/show/touch_map.hpp"
 #include "ubbo/touch/gestures.hpp"
 #include "ubbo/words/catalogue.hpp"
 
@@ -26,13 +29,10 @@ namespace ubbo::tool {
 namespace {
 
 Point size_in(const std::string& text, const char* option) {
-  double x = 0.0;
-  double y = 0.0;
-  char rest = '\0';
-  if (std::sscanf(text.c_str(), "%lfx%lf%c", &x, &y, &rest) != 2 || !(x >= 1.0 && x <= 1e6) ||
-      !(y >= 1.0 && y <= 1e6))
+  const Size size = io::size_of(text).value_or(Size{});
+  if (!(size.w >= 1.0 && size.w <= 1e6) || !(size.h >= 1.0 && size.h <= 1e6))
     throw std::invalid_argument(fmt::format("{} {}: takes WIDTHxHEIGHT, such as 360x720", option, text));
-  return {x, y};
+  return {size.w, size.h};
 }
 
 const Feel& feel_named(const std::string& name) {
@@ -52,7 +52,7 @@ void write_take_to(const std::string& path, const io::Take& take) {
     throw std::invalid_argument(path + ": this ending is not taken; it takes .take.csv");
   const std::string text = io::write_take(take);
   (void)io::parse_take(text, path);  // what is written can be read
-  io::write_text(path, text);
+  file::write_whole(path, text);
   say("wrote {}: {} samples\n", path, take.samples.size());
 }
 
@@ -74,8 +74,9 @@ struct Reading {
   }
   [[nodiscard]] io::Take read() const {
     const io::Mapping mapping{.screen = screen.empty() ? Point{} : size_in(screen, "--screen"),
-                              .raw_units = raw_units};
-    return io::read_recording(in, mapping, range.empty() ? Point{} : size_in(range, "--range"));
+                              .raw_units = raw_units,
+                              .range = range.empty() ? Point{} : size_in(range, "--range")};
+    return io::parse_recording(file::read(in), in, mapping);
   }
 };
 
@@ -116,10 +117,10 @@ void add_make(CLI::App& take, int& exit, const Kit& kit) {
   verb->callback([order, &exit, &kit] {
     if (order->script.empty() && order->file.empty())
       throw std::invalid_argument("take make: no script; takes one in quotes, or --script FILE");
-    if (!order->file.empty()) order->script = io::read_text(order->file);
+    if (!order->file.empty()) order->script = file::read(order->file);
     io::Hand hand(io::find_hand(order->hand), order->seed, order->rate);
     std::unique_ptr<io::SceneRun> run;
-    if (!order->scene.empty()) run = std::make_unique<io::SceneRun>(io::read_scene(order->scene, kit.kinds));
+    if (!order->scene.empty()) run = std::make_unique<io::SceneRun>(scene_at(order->scene, kit.kinds));
     io::perform(hand, order->script, run ? io::places_of(*run) : io::PlaceFinder{});
     io::Take made = hand.take();
     if (made.samples.empty() && made.deeds.empty())
@@ -173,7 +174,7 @@ void add_info(CLI::App& take, int& exit, const Kit& kit) {
     Feel feel = feel_named(order->feel.empty() ? "bare-finger" : order->feel);
     std::string whose = order->feel.empty() ? "bare-finger" : order->feel;
     if (!order->scene.empty()) {
-      const io::Scene scene = io::read_scene(order->scene, kit.kinds);
+      const io::Scene scene = scene_at(order->scene, kit.kinds);
       feel = scene.stage.feel;
       whose = "of " + order->scene;
       if (order->reading.screen.empty())
@@ -190,10 +191,10 @@ void add_info(CLI::App& take, int& exit, const Kit& kit) {
     say("{}",
         order->json ? io::info_json(info) : io::info_text(info, order->reading.raw_units ? "units" : "dp"));
     if (!order->out.empty()) {
-      paint::TouchMap map{.title = order->reading.in,
-                          .screen = screen.w > 0.0 ? screen : room_of(recorded),
-                          .samples = recorded.samples,
-                          .marks = {}};
+      show::TouchMap map{.title = order->reading.in,
+                         .screen = screen.w > 0.0 ? screen : room_of(recorded),
+                         .samples = recorded.samples,
+                         .marks = {}};
       if (const std::string label = recorded.note("label"); !label.empty()) map.title = label;
       for (const Gesture& g : info.gestures)
         map.marks.push_back({.time = g.time, .began = g.began, .at = g.at, .words = io::title(g)});
@@ -204,7 +205,8 @@ void add_info(CLI::App& take, int& exit, const Kit& kit) {
         if (decision.says(answers::again_too_late) || decision.says(answers::again_too_far))
           map.misses.push_back({decision.time, words::caption(decision)});
       }
-      paint::save(paint::touch_map(map, 1280, 800), 1280, 800, order->out, {map.title, spoken});
+      paint::save(show::touch_map(map, 1280, 800, paint::text_width), 1280, 800, order->out,
+                  {map.title, spoken});
       warn("wrote {}\n", order->out);
     }
     exit = done;
@@ -236,8 +238,7 @@ void add_trial(CLI::App& take, int& exit, const Kit& kit) {
       const std::string feel = !order->feel.empty()                  ? order->feel
                                : name == "gloved" || name == "shaky" ? "gloved"
                                                                      : "bare-finger";
-      const Feel by =
-          order->scene.empty() ? feel_named(feel) : io::read_scene(order->scene, kit.kinds).stage.feel;
+      const Feel by = order->scene.empty() ? feel_named(feel) : scene_at(order->scene, kit.kinds).stage.feel;
       Progress progress("trial of the hand " + name);
       const auto rows = io::run_trial(hand, by, order->count, 1, progress.part());
       int right = 0;

@@ -1,14 +1,16 @@
 #include "ubbo/base/settings.hpp"
 
+#include <array>
+#include <charconv>
 #include <cmath>
-#include <cstdio>
 
 namespace ubbo {
 
 std::string plain_number(double value) {
-  char text[40];
-  std::snprintf(text, sizeof text, "%.6g", value == 0.0 ? 0.0 : value);
-  return text;
+  std::array<char, 40> text{};  // whatever the locale
+  const auto end = std::to_chars(text.data(), text.data() + text.size(), value == 0.0 ? 0.0 : value,
+                                 std::chars_format::general, 6);
+  return {text.data(), end.ptr};
 }
 
 namespace {

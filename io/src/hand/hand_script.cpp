@@ -4,13 +4,13 @@
 
 #include <algorithm>
 #include <array>
-#include <charconv>
 #include <cmath>
 #include <limits>
 #include <numbers>
 #include <vector>
 
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/number.hpp"
 
 namespace ubbo::io {
 
@@ -103,10 +103,9 @@ class Performer {
   double quantity(const std::string& what, std::string_view unit, double least, double most) {
     const std::size_t first = at_;
     const std::string_view text = take();
-    double value = 0.0;
-    const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-    const std::string_view rest(end, static_cast<std::size_t>(text.data() + text.size() - end));
-    if (error != std::errc{} || !(value >= least && value <= most))
+    const auto [value, used] = number_at(text);
+    const std::string_view rest = text.substr(used);
+    if (used == 0 || !(value >= least && value <= most))
       refuse(first, fmt::format("{}: a number from {} to {} {}", what, least, most, unit));
     if (!rest.empty() && rest != unit) refuse(first, fmt::format("{} in {}", what, unit));
     if (rest.empty()) accept(unit);
@@ -369,11 +368,9 @@ PlaceFinder places_of(const SceneRun& run) {
     if (point == "top") return Point{box.centre().x, box.y + in_y};
     if (point == "bottom") return Point{box.centre().x, box.bottom() - in_y};
     if (const auto piece = piece_of(*part, point)) return piece;
-    double value = 0.0;
-    const auto [end, error] = std::from_chars(point.data(), point.data() + point.size(), value);
-    const bool number = error == std::errc{} && end == point.data() + point.size();
-    if (!number || part->kind().place_of == nullptr) return std::nullopt;
-    return part->kind().place_of(*part, value);
+    const auto value = number_of(point);
+    if (!value || part->kind().place_of == nullptr) return std::nullopt;
+    return part->kind().place_of(*part, *value);
   };
 }
 

@@ -12,6 +12,7 @@
 #include "../text/json.hpp"
 #include "ubbo/io/motion/easing_css.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/number.hpp"
 #include "ubbo/motion/fewest_stops.hpp"
 #include "ubbo/motion/progress.hpp"
 
@@ -85,8 +86,8 @@ void check_names(const MotionTokens& tokens) {
   for (const auto& [name, spec] : tokens.motions) check(name);
 }
 
-Json motion_json(const MotionSpec& spec) {
-  const BezierFit fit = fit_bezier(progress_of(spec.passage.way));
+Json motion_json(const MotionSpec& spec, const BezierFitter& fitter) {
+  const BezierFit fit = fitter(progress_of(spec.passage.way));
   const Json bezier{fit.bezier.x1(), fit.bezier.y1(), fit.bezier.x2(), fit.bezier.y2()};
   Json token;
   if (spec.has_time)
@@ -213,12 +214,9 @@ class TokenReader {
       unit = value["unit"].get<std::string>();
     } else if (value.is_string()) {  // "240ms", as earlier drafts had it
       const std::string text = value.get<std::string>();
-      std::size_t end = 0;
-      try {
-        number = std::stod(text, &end);
-        unit = text.substr(end);
-      } catch (const std::exception&) {  // NaN is refused below
-      }
+      const NumberAt found = number_at(text);
+      if (found.used > 0) number = found.value;  // else it is refused below
+      unit = text.substr(found.used);
     }
     if (unit == "s") number *= 1000.0;
     if ((unit != "s" && unit != "ms") || !(number >= 0.0 && number <= 3.6e6))
@@ -313,12 +311,12 @@ std::string way_code(const Passage::Way& way) {
 
 }  // namespace
 
-std::string tokens_json(const MotionTokens& tokens) {
+std::string tokens_json(const MotionTokens& tokens, const BezierFitter& fitter) {
   check_names(tokens);
   Json root = Json::object();
   for (const auto& [name, time] : tokens.durations)
     place_of(root, name) = {{"$type", "duration"}, {"$value", duration_json(time)}};
-  for (const auto& [name, spec] : tokens.motions) place_of(root, name) = motion_json(spec);
+  for (const auto& [name, spec] : tokens.motions) place_of(root, name) = motion_json(spec, fitter);
   return json_text(root);
 }
 
@@ -363,7 +361,8 @@ std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
   return text + "\n}  // namespace " + space + "\n";
 }
 
-std::string tokens_css(const MotionTokens& tokens, double max_error, double velocity) {
+std::string tokens_css(const MotionTokens& tokens, const BezierFitter& fitter, double max_error,
+                       double velocity) {
   check_names(tokens);
   std::string text = ":root {\n";
   std::vector<std::string> timed;
@@ -372,7 +371,7 @@ std::string tokens_css(const MotionTokens& tokens, double max_error, double velo
   for (const auto& [given, spec] : tokens.motions) {
     const Curve progress = progress_of(spec.passage.way, velocity);
     const EasingText easing = css_easing(progress, max_error);
-    const BezierFit fit = fit_bezier(progress);
+    const BezierFit fit = fitter(progress);
     const std::string name = property_name(given);
     text += fmt::format("  /* {}", comment_of(spec));
     if (easing.error > 0.0)

@@ -3,12 +3,12 @@
 #include <fmt/format.h>
 #include <fmt/ranges.h>
 
-#include <charconv>
 #include <map>
 
 #include "ubbo/base/settings.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/number.hpp"
 
 namespace ubbo::io {
 
@@ -163,9 +163,9 @@ std::optional<Number> SpecReader::take_number() {
   Number number;
   number.at = at_;
   const std::size_t from = text_[at_] == '+' ? at_ + 1 : at_;
-  const auto got = std::from_chars(text_.data() + from, text_.data() + i, number.value);
-  if (got.ec != std::errc{})
-    refuse(at_, i - at_, "a number that is too large or too small", "a finite number");
+  const NumberAt got = number_at(std::string_view(text_).substr(from, i - from));
+  number.value = got.value;
+  if (got.used == 0) refuse(at_, i - at_, "a number that is too large or too small", "a finite number");
   std::size_t end = i;
   if (end < text_.size() && text_[end] == '%') {
     ++end;

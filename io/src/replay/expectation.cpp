@@ -5,7 +5,6 @@
 
 #include <algorithm>
 #include <array>
-#include <charconv>
 #include <cmath>
 
 #include "ubbo/io/replay/reading.hpp"
@@ -29,10 +28,8 @@ std::string_view bare_words(std::string_view text) {
 
 std::optional<double> plain_number_in(std::string_view text) {
   text = bare_words(text);
-  double value = 0.0;
-  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-  if (error != std::errc{} || end != text.data() + text.size() || !std::isfinite(value)) return std::nullopt;
-  return value;
+  const auto value = number_of(text);
+  return value && std::isfinite(*value) ? value : std::nullopt;
 }
 
 // Parted at commas that stand in no quotes.

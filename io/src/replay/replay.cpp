@@ -5,11 +5,11 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstdio>
 #include <optional>
 #include <stdexcept>
 
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/number.hpp"
 
 namespace ubbo::io {
 
@@ -22,10 +22,8 @@ std::optional<Key> key_of(std::string_view name) {
 }
 
 std::optional<Size> screen_in(const std::string& text) {
-  Size size;
-  char rest = '\0';
-  if (std::sscanf(text.c_str(), "%lfx%lf%c", &size.w, &size.h, &rest) != 2 ||
-      !(size.w >= 1.0 && size.w <= 1e5) || !(size.h >= 1.0 && size.h <= 1e5))
+  const auto size = size_of(text);
+  if (!size || !(size->w >= 1.0 && size->w <= 1e5) || !(size->h >= 1.0 && size->h <= 1e5))
     return std::nullopt;
   return size;
 }

@@ -12,9 +12,8 @@ namespace ubbo::io {
 
 namespace {
 
-template <class N>
-std::optional<N> read_number(std::string_view text) {
-  N value{};
+std::optional<int> whole_number_of(std::string_view text) {
+  int value = 0;
   const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
   if (error != std::errc{} || end != text.data() + text.size()) return std::nullopt;
   return value;
@@ -57,12 +56,12 @@ std::string shown(const CellValue& value) {
 std::optional<CellValue> read_value(std::string_view text, const CellValue& like) {
   switch (kind_of(like)) {
     case CellKind::number: {
-      const auto number = read_number<double>(text);
+      const auto number = number_of(text);
       if (!number || !(std::fabs(*number) <= 1e9)) return std::nullopt;
       return *number;
     }
     case CellKind::whole: {
-      const auto number = read_number<int>(text);
+      const auto number = whole_number_of(text);
       if (!number) return std::nullopt;
       return *number;
     }

@@ -7,13 +7,13 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <cstdio>
 #include <set>
 
 #include "scene_changes.hpp"
 #include "toml_guard.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/number.hpp"
 
 namespace ubbo::io {
 
@@ -372,17 +372,19 @@ class SceneReader {
       return number_of(node, info);
     }
     const std::string text = text_of(node, name);
-    double share = 0.0;
-    double dp = 0.0;
-    char sign = '+';
-    int used = 0;
-    const auto whole = [&](int fields, int wanted) {
-      return fields == wanted && used == static_cast<int>(text.size()) && std::fabs(share) <= 1000.0 &&
-             std::fabs(dp) <= 100000.0 && (sign == '+' || sign == '-');
-    };
-    if (whole(std::sscanf(text.c_str(), " %lf %% %n", &share, &used), 1)) return Length::of(share / 100.0);
-    if (whole(std::sscanf(text.c_str(), " %lf %% %c %lf dp %n", &share, &sign, &dp, &used), 3))
-      return {sign == '-' ? -dp : dp, share / 100.0};
+    // Its words, without blanks: "50%-8dp".
+    std::string words = text;
+    std::erase_if(words, [](char c) { return c == ' ' || c == '\t'; });
+    const NumberAt share = number_at(words);
+    const std::string_view behind = std::string_view(words).substr(share.used);
+    if (share.used > 0 && std::fabs(share.value) <= 1000.0) {
+      if (behind == "%") return Length::of(share.value / 100.0);
+      if (behind.starts_with("%+") || behind.starts_with("%-")) {
+        const NumberAt dp = number_at(behind.substr(2));
+        if (dp.used > 0 && std::fabs(dp.value) <= 100000.0 && behind.substr(2 + dp.used) == "dp")
+          return {behind[1] == '-' ? -dp.value : dp.value, share.value / 100.0};
+      }
+    }
     refuse(node, fmt::format("{} = '{}'", name, text), takes);
   }
 
@@ -484,10 +486,6 @@ class SceneReader {
 Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds,
                   std::span<const std::string> changes) {
   return SceneReader(name, kinds).read(text, changes);
-}
-
-Scene read_scene(const std::string& path, Kinds kinds, std::span<const std::string> changes) {
-  return parse_scene(read_text(path), path, kinds, changes);
 }
 
 }  // namespace ubbo::io

@@ -6,11 +6,11 @@
 
 namespace ubbo::io {
 
-Take parse_kernel_raw(std::string_view bytes, const std::string& name, const Mapping& mapping, Point range) {
+Take parse_kernel_raw(std::string_view bytes, const std::string& name, const Mapping& mapping) {
   constexpr std::size_t size = 24;
   kernel::Protocol protocol(name, mapping);
-  if (range.x > 0.0) protocol.ranges[0].most = range.x;
-  if (range.y > 0.0) protocol.ranges[1].most = range.y;
+  if (mapping.range.x > 0.0) protocol.ranges[0].most = mapping.range.x;
+  if (mapping.range.y > 0.0) protocol.ranges[1].most = mapping.range.y;
   const std::size_t count = bytes.size() / size;
   for (std::size_t i = 0; i < count; ++i) {
     const char* at = bytes.data() + i * size;

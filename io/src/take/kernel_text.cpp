@@ -10,6 +10,7 @@
 #include <string_view>
 
 #include "kernel_protocol.hpp"
+#include "ubbo/io/text/number.hpp"
 
 namespace ubbo::io {
 
@@ -56,10 +57,10 @@ constexpr std::uint16_t other_event = 0xffff;
 
 class TextReader {
  public:
-  TextReader(std::string_view text, const std::string& name, const Mapping& mapping, Point range)
+  TextReader(std::string_view text, const std::string& name, const Mapping& mapping)
       : text_(text), protocol_(name, mapping) {
-    if (range.x > 0.0) protocol_.ranges[0].most = range.x;
-    if (range.y > 0.0) protocol_.ranges[1].most = range.y;
+    if (mapping.range.x > 0.0) protocol_.ranges[0].most = mapping.range.x;
+    if (mapping.range.y > 0.0) protocol_.ranges[1].most = mapping.range.y;
   }
 
   Take read() {
@@ -269,11 +270,10 @@ class TextReader {
         value = std::string(words_[i + 1] == "=" && i + 2 < count_ ? words_[i + 2] : words_[i + 1]);
       while (!value.empty() && (value.back() == ',' || value.back() == ';' || value.back() == ')'))
         value.pop_back();
-      double parsed = 0.0;
-      const auto [end, error] = std::from_chars(value.data(), value.data() + value.size(), parsed);
-      if (error != std::errc{} || end != value.data() + value.size() || !std::isfinite(parsed))
+      const auto parsed = number_of(value);
+      if (!parsed || !std::isfinite(*parsed))
         protocol_.refuse(line_, fmt::format("'{}' for {}", value, word), "a number");
-      axis_->*field = parsed;
+      axis_->*field = *parsed;
     }
   }
 
@@ -291,8 +291,8 @@ class TextReader {
 
 }  // namespace
 
-Take parse_kernel_text(std::string_view text, const std::string& name, const Mapping& mapping, Point range) {
-  return TextReader(text, name, mapping, range).read();
+Take parse_kernel_text(std::string_view text, const std::string& name, const Mapping& mapping) {
+  return TextReader(text, name, mapping).read();
 }
 
 bool is_kernel_text(std::string_view text) {

@@ -126,13 +126,4 @@ Take parse_pointer_events(std::string_view text, const std::string& name) {
   return PointerReader(text, name).read();
 }
 
-Take read_recording(const std::string& path, const Mapping& mapping, Point range) {
-  const std::string text = read_text(path);
-  if (text.find('\0') != std::string::npos) return parse_kernel_raw(text, path, mapping, range);
-  const std::size_t first = text.find_first_not_of(" \t\r\n");
-  if (first != std::string::npos && text[first] == '{') return parse_pointer_events(text, path);
-  if (is_kernel_text(text)) return parse_kernel_text(text, path, mapping, range);
-  return parse_take(text, path);
-}
-
 }  // namespace ubbo::io

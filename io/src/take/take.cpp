@@ -3,11 +3,11 @@
 #include <fmt/format.h>
 
 #include <array>
-#include <charconv>
 #include <cmath>
 #include <iterator>
 
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/number.hpp"
 #include "ubbo/touch/contacts.hpp"
 
 namespace ubbo::io {
@@ -95,12 +95,11 @@ class TakeReader {
   }
 
   double number(std::string_view field, const char* what, double least, double most) {
-    double value = 0.0;
-    const auto [end, error] = std::from_chars(field.data(), field.data() + field.size(), value);
-    if (error != std::errc{} || end != field.data() + field.size() || !(value >= least && value <= most))
+    const auto value = number_of(field);
+    if (!value || !(*value >= least && *value <= most))
       refuse(field, fmt::format("{} {}", what, quoted(field)),
              fmt::format("a number from {} to {}", least, most));
-    return value;
+    return *value;
   }
 
   template <class Names>
@@ -207,8 +206,6 @@ std::string Take::note(std::string_view name) const {
 }
 
 Take parse_take(std::string_view text, const std::string& name) { return TakeReader(text, name).read(); }
-
-Take read_take(const std::string& path) { return parse_take(read_text(path), path); }
 
 namespace {
 

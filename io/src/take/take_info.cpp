@@ -4,12 +4,10 @@
 
 #include <array>
 #include <cmath>
-#include <cstdio>
 #include <map>
 #include <numbers>
 
 #include "../text/json.hpp"
-#include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/text/number.hpp"
 #include "ubbo/touch/gestures.hpp"
 #include "ubbo/words/catalogue.hpp"
@@ -153,11 +151,8 @@ std::string info_json(const TakeInfo& info) {
 }
 
 Box screen_of(const Take& take) {
-  double w = 0.0;
-  double h = 0.0;
-  if (std::sscanf(take.note("screen").c_str(), "%lfx%lf", &w, &h) == 2 && w >= 1.0 && h >= 1.0 && w < 1e5 &&
-      h < 1e5)
-    return {0.0, 0.0, w, h};
+  const Size size = size_of(take.note("screen")).value_or(Size{});
+  if (size.w >= 1.0 && size.h >= 1.0 && size.w < 1e5 && size.h < 1e5) return {0.0, 0.0, size.w, size.h};
   return {};
 }
 

@@ -1,7 +1,5 @@
 #include "ubbo/io/text/harmless.hpp"
 
-#include <fmt/format.h>
-
 #include <cstdint>
 
 namespace ubbo::io {
@@ -47,7 +45,8 @@ std::string harmless(std::string_view text) {
     if (letter.bytes == 0)
       made += "\uFFFD";
     else if (commands(letter.code))
-      made += fmt::format("\\u{:04x}", letter.code);
+      for (made += "\\u"; const unsigned shift : {12U, 8U, 4U, 0U})
+        made += "0123456789abcdef"[letter.code >> shift & 15U];
     else
       made += text.substr(0, letter.bytes);
     text.remove_prefix(letter.bytes == 0 ? 1 : letter.bytes);

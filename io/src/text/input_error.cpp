@@ -1,13 +1,7 @@
 #include "ubbo/io/text/input_error.hpp"
 
 #include <algorithm>
-#include <cerrno>
-#include <cstdio>
-#include <cstring>
-#include <memory>
 #include <vector>
-
-#include "ubbo/file/whole_file.hpp"
 
 namespace ubbo::io {
 
@@ -53,16 +47,6 @@ std::size_t edits(std::string_view a, std::string_view b) {
   return up[b.size()];
 }
 
-struct CloseFile {
-  void operator()(std::FILE* file) const { std::fclose(file); }
-};
-using File = std::unique_ptr<std::FILE, CloseFile>;
-
-[[noreturn]] void refuse_file(const std::string& path, const char* deed) {
-  const int cause = errno;
-  throw InputError({.file = path, .found = std::string("cannot be ") + deed + ": " + std::strerror(cause)});
-}
-
 }  // namespace
 
 InputError::InputError(std::vector<Facts> all) : std::runtime_error(message(all)), all_(std::move(all)) {}
@@ -80,24 +64,5 @@ std::string nearest_name(std::string_view word, std::span<const std::string_view
   }
   return std::string(found);
 }
-
-std::string read_text(const std::string& path) {
-  const File opened(path == "-" ? nullptr : std::fopen(path.c_str(), "rb"));
-  std::FILE* file = path == "-" ? stdin : opened.get();
-  if (file == nullptr) refuse_file(path, "read");
-  std::string text;
-  char block[65536];
-  while (const std::size_t got = std::fread(block, 1, sizeof block, file)) {
-    text.append(block, got);
-    if (text.size() > largest_file)
-      throw InputError({.file = path,
-                        .found = "more than " + std::to_string(largest_file >> 20U) + " MiB",
-                        .takes = "a smaller file"});
-  }
-  if (std::ferror(file) != 0) refuse_file(path, "read");
-  return text;
-}
-
-void write_text(const std::string& path, std::string_view text) { file::write_whole(path, text); }
 
 }  // namespace ubbo::io

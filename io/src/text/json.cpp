@@ -1,7 +1,5 @@
 #include "json.hpp"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 
 #include "ubbo/io/text/harmless.hpp"
@@ -45,8 +43,8 @@ std::size_t too_deep(std::string_view text) {
 
 Json read_json(std::string_view text, const std::string& file, std::size_t line) {
   if (const std::size_t at = too_deep(text); at != std::string_view::npos)
-    refuse(text, at, file, line, fmt::format("the {}th level", deepest_json + 1),
-           fmt::format("JSON nested at most {} levels deep", deepest_json));
+    refuse(text, at, file, line, "the " + std::to_string(deepest_json + 1) + "th level",
+           "JSON nested at most " + std::to_string(deepest_json) + " levels deep");
   try {
     return Json::parse(text);
   } catch (const Json::exception& error) {

@@ -3,7 +3,7 @@
 #include <functional>
 
 #include "ubbo/io/replay/replay.hpp"
-#include "ubbo/paint/film.hpp"
+#include "ubbo/show/film.hpp"
 
 /// What to show of a run: which frames, trails, regions and traces. Films, graphs and pages draw it.
 namespace ubbo::show {
@@ -19,7 +19,6 @@ struct ReelOptions {
 /// Replays a take on a scene and cuts a film of it: a frame at the beginning, at the end, and at each
 /// decision while they are not too many; the others fill the widest gaps. Shows the parts that were touched,
 /// and the way of the fingers. Throws as reading and replaying do.
-[[nodiscard]] paint::FilmReel reel_of(const io::Scene& scene, const io::Take& take,
-                                      const ReelOptions& options);
+[[nodiscard]] FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions& options);
 
 }  // namespace ubbo::show

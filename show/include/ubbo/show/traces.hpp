@@ -7,7 +7,7 @@
 
 #include "ubbo/io/replay/reading.hpp"
 #include "ubbo/io/replay/replay.hpp"
-#include "ubbo/paint/graph.hpp"
+#include "ubbo/show/graph.hpp"
 
 namespace ubbo::show {
 
@@ -47,7 +47,7 @@ struct Traces {
 
 /// The traces as a graph, a panel for each reading that parts have in common, with snap points, decisions,
 /// and beside a place the finger and its thresholds.
-[[nodiscard]] paint::Graph graph_of(const Traces& traces, const io::Scene& scene, const io::Take& take,
-                                    const skin::CombColours& colours);
+[[nodiscard]] Graph graph_of(const Traces& traces, const io::Scene& scene, const io::Take& take,
+                             const skin::CombColours& colours);
 
 }  // namespace ubbo::show

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <cstddef>
+#include <functional>
 #include <string>
 #include <string_view>
 
@@ -19,13 +20,13 @@ struct EasingText {
 /// the fewest stops within `max_error` (1e-4 to 1; see `fewest_stops`). Throws `std::invalid_argument`.
 [[nodiscard]] EasingText css_easing(const Curve& curve, double max_error = 0.002);
 
-/// The `cubic-bezier()` nearest to `curve`: the largest difference over 0..1 is made as small as NLopt's
-/// subplex search finds from several starts. Some ten milliseconds.
+/// A `cubic-bezier()` beside a curve, and the largest difference over 0..1.
 struct BezierFit {
   CubicBezier bezier{0, 0, 1, 1};
   double error = 0.0;
 };
-[[nodiscard]] BezierFit fit_bezier(const Curve& curve);
+/// Finds the nearest one: `fit::fit_bezier`, which needs NLopt, or another.
+using BezierFitter = std::function<BezierFit(const Curve&)>;
 
 /// `cubic-bezier(0.25, 0.1, 0.25, 1)`.
 [[nodiscard]] std::string css_text(const CubicBezier& bezier);

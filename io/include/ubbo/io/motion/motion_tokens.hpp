@@ -5,6 +5,7 @@
 #include <utility>
 #include <vector>
 
+#include "ubbo/io/motion/easing_css.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
 
 namespace ubbo::io {
@@ -18,8 +19,9 @@ struct MotionTokens {
 
 /// Design-token JSON as the W3C community group describes it: a motion with a time is a `transition`, a curve
 /// without one a `cubicBezier`, a time a `duration`. What a cubic-bezier cannot say (springs, bounces,
-/// repeats) is its best fit, with the motion's own text and the fit's error under `$extensions`.
-[[nodiscard]] std::string tokens_json(const MotionTokens& tokens);
+/// repeats) is the best that `fitter` finds, with the motion's own text and the fit's error under
+/// `$extensions`.
+[[nodiscard]] std::string tokens_json(const MotionTokens& tokens, const BezierFitter& fitter);
 
 /// Reads such JSON: groups, types taken over from groups, and `{other.token}` aliases. Our own text counts
 /// before the fit. Tokens of other types are passed over. `name` stands for the file in errors. Throws
@@ -32,11 +34,11 @@ struct MotionTokens {
 /// would be the same.
 [[nodiscard]] std::string tokens_header(const MotionTokens& tokens, std::string_view name);
 
-/// CSS custom properties: for each motion the easing function within `max_error`, the best cubic-bezier with
-/// its error, the duration, and all of it as a `transition` takes it, or an `animation` where it repeats;
-/// behind them the same without motion for people who asked for less. Springs start with `velocity` (whole
-/// ways per second).
-[[nodiscard]] std::string tokens_css(const MotionTokens& tokens, double max_error = 0.002,
-                                     double velocity = 0.0);
+/// CSS custom properties: for each motion the easing function within `max_error`, the cubic-bezier that
+/// `fitter` finds with its error, the duration, and all of it as a `transition` takes it, or an `animation`
+/// where it repeats; behind them the same without motion for people who asked for less. Springs start with
+/// `velocity` (whole ways per second).
+[[nodiscard]] std::string tokens_css(const MotionTokens& tokens, const BezierFitter& fitter,
+                                     double max_error = 0.002, double velocity = 0.0);
 
 }  // namespace ubbo::io

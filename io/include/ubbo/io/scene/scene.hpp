@@ -72,9 +72,6 @@ struct Scene {
 /// as in a scene; text needs no quotes.
 [[nodiscard]] Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds = shipped_kinds(),
                                 std::span<const std::string> changes = {});
-/// Reads a scene from a file.
-[[nodiscard]] Scene read_scene(const std::string& path, Kinds kinds = shipped_kinds(),
-                               std::span<const std::string> changes = {});
 
 /// A scene at work: its cells, and a stage with its parts linked to them.
 class SceneRun {

@@ -56,8 +56,6 @@ struct Take {
 /// that does not read, a number that is not finite, a time before the line above, and a take with neither
 /// samples nor deeds. About a million lines in a second.
 [[nodiscard]] Take parse_take(std::string_view text, const std::string& name);
-/// Reads a take from a file.
-[[nodiscard]] Take read_take(const std::string& path);
 /// The take as text; reading it gives the same samples back to the microsecond and the last bit.
 [[nodiscard]] std::string write_take(const Take& take);
 

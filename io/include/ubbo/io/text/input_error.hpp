@@ -38,14 +38,4 @@ class InputError : public std::runtime_error {
 /// near: more than half of the word would have to change.
 [[nodiscard]] std::string nearest_name(std::string_view word, std::span<const std::string_view> known);
 
-/// The most that is read of a file, bytes.
-inline constexpr std::size_t largest_file = std::size_t{256} << 20U;
-
-/// The text of a file, or of standard input where `path` is "-". Throws `InputError` when it cannot be read,
-/// or is larger than `largest_file`.
-[[nodiscard]] std::string read_text(const std::string& path);
-
-/// Writes a file whole or not at all (`file::write_whole`). Throws `std::runtime_error` when it cannot.
-void write_text(const std::string& path, std::string_view text);
-
 }  // namespace ubbo::io

@@ -1,13 +1,11 @@
-#include "ubbo/paint/places.hpp"
-
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <cmath>
 
-#include "ubbo/paint/save.hpp"
+#include "ubbo/show/places.hpp"
 
-namespace ubbo::paint {
+namespace ubbo::show {
 
 namespace {
 
@@ -29,24 +27,11 @@ Box around_all(const Places& places, const PlacesOf& layer) {
   return all;
 }
 
-// In lines no wider than `room`.
-std::vector<std::string> wrapped(const std::string& words, double size, double room) {
-  std::vector<std::string> lines{""};
-  for (std::size_t at = 0; at < words.size();) {
-    const std::size_t end = std::min(words.find(' ', at), words.size() - 1) + 1;
-    const std::string piece = words.substr(at, end - at);
-    if (!lines.back().empty() && text_width({.at = {}, .words = lines.back() + piece, .size = size}) > room)
-      lines.emplace_back();
-    lines.back() += piece;
-    at = end;
-  }
-  return lines;
-}
-
 class PlacesPage {
  public:
-  PlacesPage(const Places& places, double width, double height, const skin::CombColours& colours)
-      : places_(places), width_(width), height_(height), colours_(colours) {}
+  PlacesPage(const Places& places, double width, double height, const skin::Measure& measure,
+             const skin::CombColours& colours)
+      : places_(places), width_(width), height_(height), measure_(measure), colours_(colours) {}
 
   Picture make() {
     page_.emplace_back(skin::paper({0, 0, width_, height_}, 0.0, {.fill = colours_.paper}));
@@ -68,7 +53,7 @@ class PlacesPage {
     const double w = (width_ - 18.0) / static_cast<double>(columns);
     const double h = (height_ - 62.0) / rows;
     for (const PlacesOf& layer : places_.layers)
-      most_lines_ = std::max(most_lines_, wrapped(layer.says, 12.5, w - 18.0).size());
+      most_lines_ = std::max(most_lines_, skin::wrapped(layer.says, 12.5, w - 18.0, measure_).size());
     for (std::size_t i = 0; i < places_.layers.size(); ++i)
       panel(places_.layers[i], {18.0 + w * static_cast<double>(i % columns),
                                 54.0 + h * static_cast<double>(i / columns), w - 18.0, h - 12.0});
@@ -92,7 +77,7 @@ class PlacesPage {
                                     {StandAs::here, "where it is here"},
                                     {StandAs::start, "where it starts"}}) {
       write({x, 32}, words, 13, colours_.ink, Align::right);
-      x -= text_width({.at = {}, .words = words, .size = 13}) + 10.0;
+      x -= measure_({.at = {}, .words = words, .size = 13}) + 10.0;
       page_.emplace_back(skin::paper({x - 22.0, 20.0, 22.0, 14.0}, 0.0,
                                      {.stroke = colour_of(as), .width = 2.0, .dash = dash_of(as)}));
       x -= 46.0;
@@ -102,7 +87,7 @@ class PlacesPage {
   void panel(const PlacesOf& layer, const Box& cell) {
     write({cell.x, cell.y + 14.0}, layer.name, 15, colours_.ink, Align::left, true);
     double line = cell.y + 32.0;
-    for (const std::string& words : wrapped(layer.says, 12.5, cell.w)) {
+    for (const std::string& words : skin::wrapped(layer.says, 12.5, cell.w, measure_)) {
       write({cell.x, line}, words, 12.5, colours_.ink.with_alpha(0.75), Align::left);
       line += 16.0;
     }
@@ -201,14 +186,16 @@ class PlacesPage {
   const Places& places_;
   double width_;
   double height_;
+  const skin::Measure& measure_;
   const skin::CombColours& colours_;
   Picture page_;
 };
 
 }  // namespace
 
-Picture places(const Places& places, int width, int height, const skin::CombColours& colours) {
-  return PlacesPage(places, width, height, colours).make();
+Picture places(const Places& places, double width, double height, const skin::Measure& measure,
+               const skin::CombColours& colours) {
+  return PlacesPage(places, width, height, measure, colours).make();
 }
 
-}  // namespace ubbo::paint
+}  // namespace ubbo::show

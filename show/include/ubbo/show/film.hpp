@@ -5,8 +5,9 @@
 
 #include "ubbo/base/time.hpp"
 #include "ubbo/skin/comb.hpp"
+#include "ubbo/skin/measure.hpp"
 
-namespace ubbo::paint {
+namespace ubbo::show {
 
 /// A place the finger was at.
 struct TrailPoint {
@@ -57,8 +58,9 @@ struct FilmReel {
 };
 
 /// One picture of `width` x `height` with the frames in order, their times, the finger and its trail, the
-/// drag threshold around the point of touch, the snap points, the decisions, and a line of time below.
+/// drag threshold around the point of touch, the snap points, the decisions, and a line of time below. Throws
+/// `std::invalid_argument` when so many frames cannot be read at that size.
 [[nodiscard]] skin::Picture film(const FilmReel& reel, double width, double height,
-                                 const skin::CombColours& colours = skin::day);
+                                 const skin::Measure& measure, const skin::CombColours& colours = skin::day);
 
-}  // namespace ubbo::paint
+}  // namespace ubbo::show

@@ -1,14 +1,13 @@
-#include "ubbo/paint/touch_map.hpp"
+#include "ubbo/show/touch_map.hpp"
+
+#include <fmt/format.h>
 
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <cstdio>
 #include <map>
 
-#include "ubbo/paint/save.hpp"
-
-namespace ubbo::paint {
+namespace ubbo::show {
 
 namespace {
 
@@ -46,8 +45,14 @@ std::vector<Way> ways_of(const std::vector<Sample>& samples, const skin::CombCol
 
 class Map {
  public:
-  Map(const TouchMap& map, double width, double height, const skin::CombColours& colours)
-      : map_(map), width_(width), height_(height), colours_(colours), ways_(ways_of(map.samples, colours)) {}
+  Map(const TouchMap& map, double width, double height, const skin::Measure& measure,
+      const skin::CombColours& colours)
+      : map_(map),
+        width_(width),
+        height_(height),
+        measure_(measure),
+        colours_(colours),
+        ways_(ways_of(map.samples, colours)) {}
 
   Picture make() {
     page_.emplace_back(skin::paper({0, 0, width_, height_}, 0, {.fill = colours_.paper}));
@@ -129,7 +134,7 @@ class Map {
     if (!tap && !press) return;
     constexpr std::size_t most_words = 40;  // more of them would hide each other and the ways
     if (taken_.size() >= most_words) return;
-    const double wide = text_width(
+    const double wide = measure_(
         {.at = {}, .words = mark.words, .size = 13, .colour = {}, .align = Align::left, .bold = true});
     const bool left = at.x + 24 + wide > screen_right_ - 8;
     const double y = free_line(at.y + (map_.misses.empty() ? 5 : 30));  // beside the line of a miss
@@ -170,9 +175,7 @@ class Map {
     for (double t = 0; t <= whole + 1e-6; t += step) {
       const double x = left + (right - left) * t / whole;
       page_.emplace_back(skin::line({x, 92}, {x, bottom}, colours_.ink.with_alpha(0.13), 1));
-      char label[32];
-      std::snprintf(label, sizeof label, "%.0f ms", t);
-      write({x, bottom + 16}, label, 11.5, colours_.ink.with_alpha(0.75),
+      write({x, bottom + 16}, fmt::format("{:.0f} ms", t), 11.5, colours_.ink.with_alpha(0.75),
             x > right - 20 ? Align::right : Align::centre);
     }
     std::map<const Way*, double> heights;
@@ -192,7 +195,7 @@ class Map {
       const double at = heights[before];
       page_.emplace_back(skin::line({from + 3, at}, {to, at}, colours_.brick, 1.6, 4.0));
       page_.emplace_back(skin::line({to, at}, {to, heights[after] - row * 0.28}, colours_.brick, 1.6, 4.0));
-      const double wide = text_width({.at = {}, .words = miss.words, .size = 12.5, .bold = true});
+      const double wide = measure_({.at = {}, .words = miss.words, .size = 12.5, .bold = true});
       const bool before_it = to + 8 + wide > right;
       write({before_it ? to - 8 : to + 8, at + (before_it ? -6 : 4)}, miss.words, 12.5, colours_.brick,
             before_it ? Align::right : Align::left, true);
@@ -205,7 +208,7 @@ class Map {
       page_.emplace_back(skin::line({x, y + 5}, {to, y + 5}, colours_.ink, 1.6));
       page_.emplace_back(skin::Path{
           {{to, y}, {to + 5, y + 5}, {to, y + 10}, {to - 5, y + 5}}, true, {.fill = colours_.ink}});
-      const double wide = text_width(
+      const double wide = measure_(
           {.at = {}, .words = mark.words, .size = 13, .colour = {}, .align = Align::left, .bold = true});
       const bool before = to + 12 + wide > right;
       write({before ? x - 10 : to + 12, y + 10}, mark.words, 13, colours_.ink,
@@ -227,25 +230,15 @@ class Map {
     y += 22;
     for (std::size_t i = 0; i < map_.notes.size(); ++i) {
       const TouchNote& note = map_.notes[i];
-      std::vector<std::string> lines{{}};
-      for (std::size_t from = 0; from < note.words.size();) {
-        const std::size_t end = std::min(note.words.find(' ', from), note.words.size() - 1) + 1;
-        const std::string word = note.words.substr(from, end - from);
-        if (!lines.back().empty() &&
-            text_width({.at = {}, .words = lines.back() + word, .size = 12.5}) > right - left - beside)
-          lines.emplace_back();
-        lines.back() += word;
-        from = end;
-      }
+      const auto lines = skin::wrapped(note.words, 12.5, right - left - beside, measure_);
       if (y + line * static_cast<double>(lines.size() - 1) > last) {
         const std::size_t left_out = map_.notes.size() - i;
         write({left + beside, std::min(y, last)}, "and " + std::to_string(left_out) + " more", 12.5,
               colours_.ink.with_alpha(0.75));
         return;
       }
-      char time[40];
-      std::snprintf(time, sizeof time, "%.1f ms", to_ms(note.time));
-      write({left + beside - 12, y}, time, 12.5, colours_.ink.with_alpha(0.75), Align::right);
+      write({left + beside - 12, y}, fmt::format("{:.1f} ms", to_ms(note.time)), 12.5,
+            colours_.ink.with_alpha(0.75), Align::right);
       for (const std::string& part : lines) {
         write({left + beside, y}, part, 12.5, colours_.ink);
         y += line;
@@ -292,6 +285,7 @@ class Map {
   const TouchMap& map_;
   double width_;
   double height_;
+  const skin::Measure& measure_;
   const skin::CombColours& colours_;
   std::vector<Way> ways_;
   Picture page_;
@@ -303,8 +297,9 @@ class Map {
 
 }  // namespace
 
-Picture touch_map(const TouchMap& map, double width, double height, const skin::CombColours& colours) {
-  return Map(map, width, height, colours).make();
+Picture touch_map(const TouchMap& map, double width, double height, const skin::Measure& measure,
+                  const skin::CombColours& colours) {
+  return Map(map, width, height, measure, colours).make();
 }
 
-}  // namespace ubbo::paint
+}  // namespace ubbo::show

@@ -1,13 +1,12 @@
-#include "ubbo/paint/film.hpp"
+#include "ubbo/show/film.hpp"
+
+#include <fmt/format.h>
 
 #include <algorithm>
 #include <cmath>
-#include <cstdio>
 #include <stdexcept>
 
-#include "ubbo/paint/save.hpp"
-
-namespace ubbo::paint {
+namespace ubbo::show {
 
 namespace {
 
@@ -28,13 +27,8 @@ constexpr double least_scale = 0.12;    // a fingertip is then four pixels wide
 constexpr double finger_radius = 17.0;  // dp; about 5.4 mm, half a fingertip's contact
 
 std::string ms(Micros time) {
-  char text[40];
   constexpr Micros long_time = std::chrono::seconds(10);
-  if (time < long_time)
-    std::snprintf(text, sizeof text, "%.0f ms", to_ms(time));
-  else
-    std::snprintf(text, sizeof text, "%.1f s", to_seconds(time));
-  return text;
+  return time < long_time ? fmt::format("{:.0f} ms", to_ms(time)) : fmt::format("{:.1f} s", to_seconds(time));
 }
 
 struct Grid {
@@ -59,8 +53,9 @@ Grid best_grid(std::size_t count, double width, double height, const Box& region
 
 class Film {
  public:
-  Film(const FilmReel& reel, double width, double height, const skin::CombColours& colours)
-      : reel_(reel), width_(width), height_(height), colours_(colours) {}
+  Film(const FilmReel& reel, double width, double height, const skin::Measure& measure,
+       const skin::CombColours& colours)
+      : reel_(reel), width_(width), height_(height), measure_(measure), colours_(colours) {}
 
   Picture make() {
     page_.emplace_back(skin::paper({0.0, 0.0, width_, height_}, 0.0, {.fill = colours_.paper}));
@@ -102,7 +97,7 @@ class Film {
   }
 
   double width_of(const std::string& words, double size, bool bold = false) {
-    return text_width({.at = {}, .words = words, .size = size, .bold = bold});
+    return measure_({.at = {}, .words = words, .size = size, .bold = bold});
   }
 
   void add_header() {
@@ -370,6 +365,7 @@ class Film {
   const FilmReel& reel_;
   double width_;
   double height_;
+  const skin::Measure& measure_;
   const skin::CombColours& colours_;
   Picture page_;
   double above_ = caption_height;
@@ -378,8 +374,9 @@ class Film {
 
 }  // namespace
 
-Picture film(const FilmReel& reel, double width, double height, const skin::CombColours& colours) {
-  return Film(reel, width, height, colours).make();
+Picture film(const FilmReel& reel, double width, double height, const skin::Measure& measure,
+             const skin::CombColours& colours) {
+  return Film(reel, width, height, measure, colours).make();
 }
 
-}  // namespace ubbo::paint
+}  // namespace ubbo::show

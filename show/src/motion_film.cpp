@@ -1,25 +1,19 @@
-#include "ubbo/paint/motion_film.hpp"
+#include "ubbo/show/motion_film.hpp"
+
+#include <fmt/format.h>
 
 #include <algorithm>
 #include <cmath>
-#include <cstdio>
 
 #include "ubbo/motion/mover.hpp"
-#include "ubbo/paint/save.hpp"
 
-namespace ubbo::paint {
+namespace ubbo::show {
 
 namespace {
 
 using skin::Align;
 using skin::Picture;
 using skin::Text;
-
-std::string words(const char* form, double number) {
-  char text[64];
-  std::snprintf(text, sizeof text, form, number);
-  return text;
-}
 
 void write(Picture& page, Point at, std::string text, double size, const Colour& colour,
            Align align = Align::left, bool bold = false) {
@@ -60,9 +54,9 @@ Picture thrown_cards(const Throw& thrown, double width, double height, const ski
   page.emplace_back(skin::paper({0, 0, width, height}, 0.0, {.fill = colours.paper}));
   write(page, {edge, 34}, thrown.title, 20, colours.ink, Align::left, true);
   write(page, {edge, 58},
-        "let go " + words("%.0f dp", thrown.from) + " from its place at " +
-            words("%.0f dp/s", thrown.velocity) + "; one card every " +
-            words("%.0f ms", to_ms(thrown.every)) +
+        "let go " + fmt::format("{:.0f} dp", thrown.from) + " from its place at " +
+            fmt::format("{:.0f} dp/s", thrown.velocity) + "; one card every " +
+            fmt::format("{:.0f} ms", to_ms(thrown.every)) +
             ", the latest solid; beads: the upper row going out, the lower "
             "one coming back, heather first, honey last",
         13.5, colours.ink.with_alpha(0.75));
@@ -86,8 +80,9 @@ Picture thrown_cards(const Throw& thrown, double width, double height, const ski
     const double lasts = to_ms(flown.steps.back().time);
     const double beyond = -flown.least;
     write(page, {width - edge, top + 20},
-          words("at rest after %.0f ms", lasts) + ", out to " + words("%.0f dp", flown.most) +
-              (beyond > 0.5 ? ", " + words("%.0f dp past its place", beyond) : ", never past its place"),
+          fmt::format("at rest after {:.0f} ms", lasts) + ", out to " + fmt::format("{:.0f} dp", flown.most) +
+              (beyond > 0.5 ? ", " + fmt::format("{:.0f} dp past its place", beyond)
+                            : ", never past its place"),
           13, colours.ink.with_alpha(0.8), Align::right);
     // Its place.
     page.emplace_back(skin::paper({x_of(0.0), y, card_w, card_h}, 16.0,
@@ -146,7 +141,7 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
   for (int f = 0; f < frames; ++f) {
     const Micros time = frame_time(f);
     const Box screen{edge + (frame_w + gap) * f, 96.0, frame_w, frame_h};
-    write(page, {screen.x, 88}, words("%.0f ms", to_ms(time)), 13, colours.ink, Align::left, true);
+    write(page, {screen.x, 88}, fmt::format("{:.0f} ms", to_ms(time)), 13, colours.ink, Align::left, true);
     Picture inside;
     for (std::size_t row = 0; row < list.rows.size(); ++row) {
       const double x = timeline.at(timeline.find(list.rows[row] + ".x"), time).value * scale;
@@ -195,7 +190,8 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
   for (int f = 0; f < frames; ++f) {
     const double x = left + (right - left) * to_ms(frame_time(f)) / whole;
     page.emplace_back(skin::line({x, top}, {x, height - 40.0}, colours.ink.with_alpha(0.35), 1.0, 3.0));
-    write(page, {x, height - 22.0}, words("%.0f ms", to_ms(frame_time(f))), 12, colours.ink.with_alpha(0.8),
+    write(page, {x, height - 22.0}, fmt::format("{:.0f} ms", to_ms(frame_time(f))), 12,
+          colours.ink.with_alpha(0.8),
           f == 0            ? Align::left
           : f + 1 == frames ? Align::right
                             : Align::centre);
@@ -203,4 +199,4 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
   return page;
 }
 
-}  // namespace ubbo::paint
+}  // namespace ubbo::show

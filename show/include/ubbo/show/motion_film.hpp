@@ -8,7 +8,7 @@
 #include "ubbo/skin/comb.hpp"
 
 /// Pictures of motions without a scene: what the demo shows of them.
-namespace ubbo::paint {
+namespace ubbo::show {
 
 /// A way of moving and what it is called.
 struct NamedPassage {
@@ -40,4 +40,4 @@ struct RowsIn {
 [[nodiscard]] skin::Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double width,
                                            double height, const skin::CombColours& colours = skin::day);
 
-}  // namespace ubbo::paint
+}  // namespace ubbo::show

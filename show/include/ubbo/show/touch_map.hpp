@@ -4,9 +4,10 @@
 #include <vector>
 
 #include "ubbo/skin/comb.hpp"
+#include "ubbo/skin/measure.hpp"
 #include "ubbo/touch/sample.hpp"
 
-namespace ubbo::paint {
+namespace ubbo::show {
 
 /// A gesture to be marked on a touch map.
 struct TouchMark {
@@ -42,6 +43,7 @@ struct TouchMap {
 /// they were, and beside them the contacts as bars over time with what they were taken for. A gap that was
 /// missed is bridged, with its number and the reason; below stand the notes, as many as have room.
 [[nodiscard]] skin::Picture touch_map(const TouchMap& map, double width, double height,
+                                      const skin::Measure& measure,
                                       const skin::CombColours& colours = skin::day);
 
-}  // namespace ubbo::paint
+}  // namespace ubbo::show
