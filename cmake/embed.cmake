@@ -5,7 +5,7 @@ foreach(file IN LISTS FILES)
   get_filename_component(name ${file} NAME)
   string(APPEND entries "    {\"${name}\", R\"embedded(${text})embedded\"},\n")
 endforeach()
-file(WRITE ${OUT}.new "#include \"demo_files.hpp\"\n\nnamespace ubbo::tool {\n
-std::span<const DemoFile> demo_files() {\n  static constexpr DemoFile files[] = {\n${entries}  };\n  return files;\n}\n
-}  // namespace ubbo::tool\n")
+file(WRITE ${OUT}.new "#include \"demo_files.hpp\"\n\nnamespace ubbo::demo {\n
+std::span<const File> files() {\n  static constexpr File all[] = {\n${entries}  };\n  return all;\n}\n
+}  // namespace ubbo::demo\n")
 file(COPY_FILE ${OUT}.new ${OUT} ONLY_IF_DIFFERENT)

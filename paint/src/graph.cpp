@@ -14,6 +14,7 @@
 #include <stdexcept>
 
 #include "svg.hpp"
+#include "ubbo/base/number_text.hpp"
 #include "ubbo/file/whole_file.hpp"
 #include "ubbo/paint/save.hpp"
 

@@ -1,19 +1,12 @@
 #include "svg.hpp"
 
 #include <algorithm>
-#include <array>
-#include <charconv>
 #include <cmath>
 #include <numbers>
 
-namespace ubbo::paint {
+#include "ubbo/base/number_text.hpp"
 
-std::string number_text(double value, int digits) {
-  std::array<char, 40> text{};
-  const auto end = std::to_chars(text.data(), text.data() + text.size(),
-                                 std::fabs(value) < 1e-12 ? 0.0 : value, std::chars_format::general, digits);
-  return {text.data(), end.ptr};
-}
+namespace ubbo::paint {
 
 std::string hex_of(double channel) {
   constexpr const char* digits = "0123456789ABCDEF";

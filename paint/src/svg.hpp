@@ -8,8 +8,6 @@
 
 namespace ubbo::paint {
 
-/// A number as files have it, whatever the locale, to so many digits.
-[[nodiscard]] std::string number_text(double value, int digits);
 /// A channel from 0 to 1 as two hexadecimal digits, and a colour as "#RRGGBB".
 [[nodiscard]] std::string hex_of(double channel);
 [[nodiscard]] std::string hex(const Colour& colour);

@@ -74,7 +74,7 @@ int run_demo(const std::string& folder, const Kit& kit) {
 
   std::vector<std::string> takes;
   std::vector<std::string> kept;  // what the user has changed
-  for (const DemoFile& file : demo_files()) {
+  for (const demo::File& file : demo::files()) {
     const std::string path = folder + "/" + std::string(file.name);
     if (std::filesystem::exists(path) && file::read(path) != file.text)
       kept.emplace_back(file.name);
@@ -110,7 +110,7 @@ int run_demo(const std::string& folder, const Kit& kit) {
               {"frames.thumb.x", "frames.velocity"}, pictures.back(), kit);
   for (std::string& picture : shoot_motions(folder)) pictures.push_back(std::move(picture));
   std::vector<std::string> scenes;
-  for (const DemoFile& file : demo_files())
+  for (const demo::File& file : demo::files())
     if (file.name.ends_with(".scene.toml")) scenes.push_back(folder + "/" + std::string(file.name));
   pictures.push_back(folder + "/overview.png");
   shoot_overview(scenes, pictures.back(), false, kit);

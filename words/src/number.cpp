@@ -1,8 +1,8 @@
 #include "ubbo/words/number.hpp"
 
-#include <array>
-#include <charconv>
 #include <cmath>
+
+#include "ubbo/base/number_text.hpp"
 
 namespace ubbo::words {
 
@@ -13,11 +13,6 @@ double rounded(double value) {
   return std::round(value * decimals) / decimals + 0.0;  // + 0.0 turns -0 into 0
 }
 
-std::string plain(double value, int digits) {
-  std::array<char, 40> text{};
-  const auto end = std::to_chars(text.data(), text.data() + text.size(), rounded(value),
-                                 std::chars_format::general, digits);
-  return {text.data(), end.ptr};
-}
+std::string plain(double value, int digits) { return number_text(rounded(value), digits); }
 
 }  // namespace ubbo::words

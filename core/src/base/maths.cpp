@@ -3,9 +3,10 @@
 #include <array>
 #include <cmath>
 #include <cstdint>
-#include <cstring>
 #include <limits>
 #include <utility>
+
+#include "bits.hpp"
 
 namespace ubbo::maths {
 
@@ -118,18 +119,6 @@ constexpr std::array<Two, 33> arctangents = [] {
   }
   return made;
 }();
-
-std::uint64_t bits_of(double x) {
-  std::uint64_t bits = 0;
-  std::memcpy(&bits, &x, sizeof bits);
-  return bits;
-}
-
-double from_bits(std::uint64_t bits) {
-  double x = 0.0;
-  std::memcpy(&x, &bits, sizeof x);
-  return x;
-}
 
 // The nearest whole number, for what is smaller than 2^51: adding this leaves no bits behind the point.
 constexpr double to_whole = 0x1.8p52;

@@ -1,17 +1,12 @@
 #include "ubbo/base/settings.hpp"
 
-#include <array>
-#include <charconv>
 #include <cmath>
+
+#include "ubbo/base/number_text.hpp"
 
 namespace ubbo {
 
-std::string plain_number(double value) {
-  std::array<char, 40> text{};  // whatever the locale
-  const auto end = std::to_chars(text.data(), text.data() + text.size(), value == 0.0 ? 0.0 : value,
-                                 std::chars_format::general, 6);
-  return {text.data(), end.ptr};
-}
+std::string plain_number(double value) { return number_text(value == 0.0 ? 0.0 : value, 6); }
 
 namespace {
 

@@ -1,10 +1,10 @@
 #include "ubbo/motion/bank.hpp"
 
-#include <bit>
 #include <cmath>
 #include <cstdint>
 #include <string>
 
+#include "../base/bits.hpp"
 #include "ubbo/base/settings.hpp"
 
 namespace ubbo {
@@ -66,7 +66,7 @@ void SpringBank::step(double seconds) {
     const double keep = ((std::fabs(next_x) > near) | (std::fabs(next_v) > slow)) ? 1.0 : 0.0;
     value[i] = target[i] + keep * next_x;
     velocity[i] = keep * next_v;
-    moving |= std::bit_cast<std::uint64_t>(keep);
+    moving |= bits_of(keep);
   }
   settled_ = moving == 0;
 }
