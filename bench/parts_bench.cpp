@@ -17,15 +17,15 @@ struct AllKinds {
   explicit AllKinds(int parts) {
     for (int i = 0; i < parts; ++i) {
       const PartKind& kind = *shipped_kinds()[static_cast<std::size_t>(i) % shipped_kinds().size()];
-      const AnySettings settings = kind.fresh();
+      AnySettings settings = kind.fresh();
       for (std::size_t s = 0; s < kind.settings(); ++s)
         if (kind.setting(s).kind == SettingKind::cell &&
             kind.setting(s).name != std::string_view("stands"))  // names rests; these panes have none
-          kind.put(settings.get(), s, cell(kind.setting(s).cell_kind));
+          (void)kind.put(settings, s, cell(kind.setting(s).cell_kind));
       for (const auto& [name, value] : {std::pair{"leading", 60.0}, {"count", 9.0}})
         if (const std::size_t at = find_setting(kind, name); at < kind.settings())
-          kind.put(settings.get(), at, value);
-      stage.add(kind, "part" + std::to_string(i), Placement::of({0, 60.0 * i, 300, 48}), settings.get());
+          (void)kind.put(settings, at, value);
+      stage.add(kind, "part" + std::to_string(i), Placement::of({0, 60.0 * i, 300, 48}), settings);
     }
     stage.add<Slider>("dragged", {0, -100, 300, 40}, {.value = dragged});
     stage.add<Pane>("coasting", {0, -400, 300, 200},

@@ -1,6 +1,5 @@
 // Any text is a scene, or refused by an error of ours.
-#include "ubbo/io/scene/scene.hpp"
-
+#include "ubbo/io/scene/scene_run.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
 extern "C" int LLVMFuzzerTestOneInput(const unsigned char* data, std::size_t size) {

@@ -134,21 +134,21 @@ struct World {
   // A part of any kind, with any settings that it takes.
   void add_any(const std::string& id, const Placement& box, const Standing& standing) {
     const PartKind& kind = *shipped_kinds()[bytes.next(256) % shipped_kinds().size()];
-    const AnySettings settings = kind.fresh();
+    AnySettings settings = kind.fresh();
     for (std::size_t i = 0; i < kind.settings(); ++i) {
       const SettingInfo& setting = kind.setting(i);
       if (setting.kind == SettingKind::cell) {
-        kind.put(settings.get(), i, cell_of(setting.cell_kind));
+        (void)kind.put(settings, i, cell_of(setting.cell_kind));
       } else if (setting.kind != SettingKind::text && setting.kind != SettingKind::passage &&
                  setting.kind != SettingKind::numbers && bytes.next(4) == 0 &&
                  std::string_view(setting.name) != "unknown") {
         const double most = std::fmin(setting.most, 500.0);
         const double least = std::fmax(setting.least, -500.0);
-        kind.put(settings.get(), i, std::round(least + (most - least) * bytes.next(256) / 255.0));
+        (void)kind.put(settings, i, std::round(least + (most - least) * bytes.next(256) / 255.0));
       }
     }
     try {
-      stage->add(kind, id, box, settings.get(), standing);
+      stage->add(kind, id, box, settings, standing);
     } catch (const std::invalid_argument&) {  // refused, as it says
     }
   }

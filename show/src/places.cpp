@@ -1,5 +1,7 @@
 #include "ubbo/show/places.hpp"
 
+#include "ubbo/io/scene/scene_run.hpp"
+
 #include <fmt/format.h>
 
 #include <cmath>

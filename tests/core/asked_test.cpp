@@ -85,7 +85,7 @@ TEST_CASE("other settings that are the same change nothing, whenever they come")
       with_change.push_back({when, [&](Alone& alone, Seen) {
                                alone.stage.at(when, [&] {
                                  const AnySettings own = kind.settings_of(*alone.part);
-                                 alone.stage.change_to(*alone.part, own.get());
+                                 alone.stage.change_to(*alone.part, own);
                                });
                              }});
       std::stable_sort(with_change.begin(), with_change.end(),

@@ -267,7 +267,7 @@ TEST_CASE("a rest has a name, and a pane stays with it when it is measured anew"
   CHECK(pane.offset() == -400);
   settings.least = -300;
   settings.rests = {-300, -150, 0};
-  stage.change_to(pane, &settings);
+  stage.change_to(pane, AnySettings(settings));
   CHECK(pane.offset() == -300);
   CHECK(stands.get().name() == "full");
   stage.press(Key::tab, ms(4000));
@@ -275,9 +275,10 @@ TEST_CASE("a rest has a name, and a pane stays with it when it is measured anew"
   CHECK(stands.get().name() == "half");
   // On its way too.
   settings.rests = {-300, -120, 0};
-  stage.change_to(pane, &settings);
+  stage.change_to(pane, AnySettings(settings));
   settle(stage);
   CHECK(pane.offset() == -120);
   settings.rests = {-300, 0};
-  CHECK_THROWS_WITH(stage.change_to(pane, &settings), Catch::Contains("names 3 rests, and rests holds 2"));
+  CHECK_THROWS_WITH(stage.change_to(pane, AnySettings(settings)),
+                    Catch::Contains("names 3 rests, and rests holds 2"));
 }

@@ -288,7 +288,7 @@ TEST_CASE("a passage in a scene: read as everywhere, and refused at its very col
     return io::parse_scene(before + passage + "\"\n", "s.toml");
   };
   const auto& settings = [&] {
-    return *static_cast<const SliderSettings*>(scene("back(out) 90ms after 5ms").parts.at(0).settings.get());
+    return *scene("back(out) 90ms after 5ms").parts.at(0).settings.as<SliderSettings>();
   }();
   CHECK(settings.passage.delay == ms(5));
   struct Case {

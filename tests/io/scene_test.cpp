@@ -1,11 +1,10 @@
-#include "ubbo/io/scene/scene.hpp"
-
 #include <fmt/format.h>
 
 #include <fstream>
 #include <set>
 
 #include "check.hpp"
+#include "ubbo/io/scene/scene_run.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
@@ -164,7 +163,7 @@ TEST_CASE("a scene says what it says, and the rest stays as it is by default") {
   CHECK(read.stage.width == StageSettings{}.width);
   CHECK(read.stage.feel.tap_reach == 7);
   CHECK(read.stage.feel.drag_threshold == feels::stylus.drag_threshold);
-  const auto& settings = *static_cast<const SliderSettings*>(read.parts.at(0).settings.get());
+  const auto& settings = *read.parts.at(0).settings.as<SliderSettings>();
   CHECK(settings.follow == Follow::rest);
   CHECK(std::get<Timed>(settings.passage.way).duration == Micros{120'500});
   CHECK(settings.thumb == SliderSettings{}.thumb);

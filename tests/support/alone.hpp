@@ -134,23 +134,22 @@ struct Alone {
     if (inside)
       stage.add<Pane>("outer", {0, 100, 360, 500},
                       {.least = -30, .most = 30, .axis = Axis::horizontal, .rests = {-30, 0, 30}});
-    const AnySettings settings = of.fresh();
+    AnySettings settings = of.fresh();
     for (std::size_t i = 0; i < of.settings(); ++i)
       if (of.setting(i).kind == SettingKind::cell)
-        of.put(settings.get(), i, cells.add(of.setting(i).cell_kind));
+        (void)of.put(settings, i, cells.add(of.setting(i).cell_kind));
     for (const Given& one : given)
       if (std::string_view(one.kind) == of.name)
-        of.put(settings.get(), find_setting(of, one.setting), one.value);
-    if (axis) of.put(settings.get(), find_setting(of, "axis"), static_cast<double>(*axis));
+        (void)of.put(settings, find_setting(of, one.setting), one.value);
+    if (axis) (void)of.put(settings, find_setting(of, "axis"), static_cast<double>(*axis));
     if (begins >= 0.0) {
       cells.write(0.7, begins);
       for (auto& cell : cells.texts) cell.set("part");
     }
     const Box box = axis == Axis::vertical ? upright : lying;
     const Point corner = inside ? Point{0, -100} : Point{};
-    part = &stage.add(of, "part", Placement::of(box + corner), settings.get(),
-                      {.inside = inside ? "outer" : ""});
-    if (with_twin) twin = &stage.add(of, "twin", Placement::of(box + Point{0, 200}), settings.get());
+    part = &stage.add(of, "part", Placement::of(box + corner), settings, {.inside = inside ? "outer" : ""});
+    if (with_twin) twin = &stage.add(of, "twin", Placement::of(box + Point{0, 200}), settings);
   }
   // Cells and readings, but those of places on the screen where `mirrored`.
   [[nodiscard]] std::string outcome(bool with_places) const {

@@ -10,7 +10,7 @@ io::PartPlan plan(std::string id, const Box& box, typename P::Settings settings,
                   std::map<std::string, std::string> cells = {}, Standing standing = {}) {
   return {.id = std::move(id),
           .kind = &P::described(),
-          .settings = std::make_shared<typename P::Settings>(std::move(settings)),
+          .settings = AnySettings(std::move(settings)),
           .cells = std::move(cells),
           .placement = Placement::of(box),
           .standing = std::move(standing)};

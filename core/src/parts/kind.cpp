@@ -21,6 +21,27 @@ std::string PartKind::fault_of(const std::string& id, const std::string& wrong) 
   return joined({words(), " '", id, "': ", wrong});
 }
 
+const char* type_of(const SettingValue& value) {
+  static constexpr std::array names{"a number", "a text", "a list of numbers", "a motion", "a cell"};
+  return names[value.index()];
+}
+
+namespace detail {
+
+std::string type_fault(const SettingInfo& setting, const SettingValue& value) {
+  const auto* cell = std::get_if<AnyCell>(&value);
+  const std::string got =
+      cell == nullptr ? type_of(value)
+                      : joined({"a cell that holds a ", name_of(static_cast<CellKind>(cell->index()))});
+  return joined({setting.name, " is given ", got, "; it takes ", what_it_takes(setting)});
+}
+
+void refuse_settings(const PartKind& kind) {
+  refuse(joined({"settings of another kind of part are not taken; it takes those of a ", kind.words()}));
+}
+
+}  // namespace detail
+
 const PartKind* find_kind(Kinds kinds, std::string_view name) {
   for (const PartKind* kind : kinds)
     if (kind->name == name) return kind;

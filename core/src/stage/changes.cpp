@@ -85,10 +85,10 @@ void Stage::tell_container(Part& part, F&& news) {
   after(*outer);
 }
 
-Part& Stage::add(const PartKind& kind, std::string id, const Placement& placement, const void* settings,
+Part& Stage::add(const PartKind& kind, std::string id, const Placement& placement, AnySettings settings,
                  Standing standing) {
   const Box box = begin_add(id, placement, standing);
-  auto part = kind.make(std::move(id), box, settings, around_);
+  auto part = kind.make(std::move(id), box, std::move(settings), around_);
   Part& added = *part;
   finish_add(std::move(part), placement, std::move(standing));
   return added;
@@ -237,16 +237,14 @@ void Stage::enable(Part& part, bool enabled) {
   });
 }
 
-void Stage::change_to(Part& part, const void* settings) {
+void Stage::change_to(Part& part, AnySettings settings) {
   const PartKind& kind = part.kind();
   if (const std::string wrong = kind.fault(part.id(), part.laid(), settings); !wrong.empty()) refuse(wrong);
-  // A copy, since it may have to wait: through a part of no stage's, settings are only copied by their kind.
-  AnySettings kept = kind.copy(settings);
-  do_or_wait([this, handle = handle(part), kept] {
+  do_or_wait([this, handle = handle(part), settings = std::move(settings)] {
     Part* found = get(handle);
     if (found == nullptr) return;
     before(*found);
-    found->kind().change(*found, kept.get());
+    found->kind().change(*found, settings);
     after(*found);
   });
 }

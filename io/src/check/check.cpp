@@ -1,5 +1,7 @@
 #include "ubbo/io/check/check.hpp"
 
+#include "ubbo/io/scene/scene_run.hpp"
+
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -151,7 +153,7 @@ class Checker {
   static std::optional<SettingValue> value(const Looked& one, std::string_view name) {
     const std::size_t at = find_setting(*one.plan->kind, name);
     if (at == one.plan->kind->settings()) return {};
-    return one.plan->kind->get(one.plan->settings.get(), at);
+    return one.plan->kind->get(one.plan->settings, at);
   }
   static std::optional<double> number(const Looked& one, std::string_view name) {
     const auto found = value(one, name);
@@ -253,7 +255,7 @@ class Checker {
     for (std::size_t i = 0; i < one.plan->kind->settings(); ++i) {
       const SettingInfo& info = one.plan->kind->setting(i);
       if (!one.plan->places.contains(info.name)) continue;  // defaults are no fault of the scene's
-      const SettingValue value = one.plan->kind->get(one.plan->settings.get(), i);
+      const SettingValue value = one.plan->kind->get(one.plan->settings, i);
       if (const auto* passage = std::get_if<Passage>(&value)) times(one, info.name, *passage);
       const auto* number = std::get_if<double>(&value);
       if (number == nullptr) continue;

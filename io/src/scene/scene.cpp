@@ -12,6 +12,7 @@
 #include "scene_changes.hpp"
 #include "toml_guard.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
+#include "ubbo/io/scene/scene_run.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/io/text/number.hpp"
 
@@ -169,7 +170,7 @@ class SceneReader {
   void read_settings(const toml::table& table, S& settings) {
     for (const Setting<S>& setting : settings_of<S>())
       try_with(table, setting.name, [&](const toml::node& node) {
-        ubbo::detail::put_setting(setting, settings, value_of(node, setting));
+        (void)put_setting(setting, settings, value_of(node, setting));
       });
   }
 
@@ -458,7 +459,7 @@ class SceneReader {
         if (setting.kind == SettingKind::cell)
           plan.cells[setting.name] = cell_name(node, setting);
         else
-          plan.kind->put(plan.settings.get(), i, value_of(node, setting));
+          (void)plan.kind->put(plan.settings, i, value_of(node, setting));
       });
     }
     scene_.parts.push_back(std::move(plan));

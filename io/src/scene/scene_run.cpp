@@ -1,6 +1,7 @@
+#include "ubbo/io/scene/scene_run.hpp"
+
 #include <stdexcept>
 
-#include "ubbo/io/scene/scene.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
 namespace ubbo::io {
@@ -13,25 +14,29 @@ CellValue SceneRun::Named::value() const {
   return std::visit([](const auto& one) { return CellValue(one.get()); }, cell);
 }
 
-SceneRun::SceneRun(const Scene& scene, std::size_t journal_room) {
+SceneRun::SceneRun(const Plan& plan, std::size_t journal_room, std::span<const Variation> variations) {
+  const Scene& scene = plan.scene();
   StageSettings settings = scene.stage;
   settings.journal = static_cast<double>(journal_room);
   stage_ = std::make_unique<Stage>(settings);
   for (const auto& [name, value] : scene.cells)
     std::visit([this, &called = name](const auto& held) { cells_.emplace_back(called, held); }, value);
-  for (const PartPlan& plan : scene.parts) {
-    const AnySettings linked = plan.kind->copy(plan.settings.get());
-    for (const auto& [setting, name] : plan.cells)
-      if (Named* named = find_cell(name))
-        plan.kind->put(linked.get(), find_setting(*plan.kind, setting), named->any());
+  for (std::size_t i = 0; i < scene.parts.size(); ++i) {
+    const PartPlan& part_plan = scene.parts[i];
+    AnySettings own = part_plan.settings;
+    // What does not fit is refused when it is said: links by the reader, variations by the plan.
+    for (const auto& [setting, cell] : plan.links(i)) (void)part_plan.kind->put(own, setting, cell_at(cell));
+    for (const Variation& other : variations)
+      if (other.part == i) (void)part_plan.kind->put(own, other.setting, other.value);
     try {
-      Part& part = stage_->add(*plan.kind, plan.id, plan.placement, linked.get(), plan.standing);
-      if (plan.feels) part.set_feels(*plan.feels);
-      if (plan.hidden) stage_->hide(part);
-      if (plan.disabled) stage_->disable(part);
+      Part& part =
+          stage_->add(*part_plan.kind, part_plan.id, part_plan.placement, std::move(own), part_plan.standing);
+      if (part_plan.feels) part.set_feels(*part_plan.feels);
+      if (part_plan.hidden) stage_->hide(part);
+      if (part_plan.disabled) stage_->disable(part);
     } catch (const std::invalid_argument& refused) {
       throw InputError(
-          {.file = scene.file, .line = plan.line, .column = plan.column, .found = refused.what()});
+          {.file = scene.file, .line = part_plan.line, .column = part_plan.column, .found = refused.what()});
     }
   }
 }

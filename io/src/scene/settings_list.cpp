@@ -61,7 +61,7 @@ Group group(std::string name, std::string place) {
   static const S fresh{};
   for (const Setting<S>& setting : settings_of<S>())
     if (!std::is_same_v<S, StageSettings> || is_scene_setting(setting.name))
-      add_row(made, setting, ubbo::detail::get_setting(setting, fresh));
+      add_row(made, setting, get_setting(setting, fresh));
   return made;
 }
 
@@ -70,7 +70,7 @@ Group group(const PartKind& kind) {
              fmt::format("{}; in a scene under `[[part]]` with `kind = \"{}\"`", kind.means, kind.name),
              {}};
   const AnySettings fresh = kind.fresh();
-  for (std::size_t i = 0; i < kind.settings(); ++i) add_row(made, kind.setting(i), kind.get(fresh.get(), i));
+  for (std::size_t i = 0; i < kind.settings(); ++i) add_row(made, kind.setting(i), kind.get(fresh, i));
   return made;
 }
 
@@ -90,7 +90,7 @@ std::string feels_text() {
   for (const Setting<Feel>& setting : settings_of<Feel>()) {
     text += fmt::format("  {:<23}", setting.name);
     for (const NamedFeel& feel : shipped_feels())
-      text += fmt::format(" {:>12}", default_of(setting, ubbo::detail::get_setting(setting, feel.feel)));
+      text += fmt::format(" {:>12}", default_of(setting, get_setting(setting, feel.feel)));
     text += fmt::format(" {}\n", setting.unit);
   }
   return text;

@@ -15,7 +15,8 @@
 
 namespace ubbo {
 
-struct Passage;  // ubbo/motion/passage.hpp; only pointed at here
+struct Passage;       // ubbo/motion/passage.hpp; only pointed at here
+struct SettingValue;  // ubbo/parts/setting_value.hpp; likewise
 
 /// What a setting holds. A `time` is given in milliseconds, a `choice` by one of its names, a `cell` by a
 /// cell's.
@@ -57,8 +58,21 @@ inline constexpr CellKind cell_kind_of<std::string> = CellKind::text;
 template <>
 inline constexpr CellKind cell_kind_of<std::vector<std::string>> = CellKind::texts;
 
+/// Whether a cell is of this kind.
+[[nodiscard]] inline bool is_of(const AnyCell& cell, CellKind kind) {
+  return static_cast<CellKind>(cell.index()) == kind;
+}
+
 /// "number", "whole number", "yes or no", "choice", "text", "list of texts".
 [[nodiscard]] const char* name_of(CellKind kind);
+
+/// How the settings of a struct that lies in `S` are reached.
+template <class S>
+struct InnerSettings {
+  SettingValue (*get)(const SettingInfo& inner, const S&);
+  bool (*put)(const SettingInfo& inner, S&, const SettingValue&);  ///< false: not of its type
+  std::string (*fault)(const SettingInfo& inner, const S&);
+};
 
 /// One setting of the struct `S`: what it is called, what it takes, what it means and where it is kept.
 /// Numbers, times (ms), flags (0, 1) and choices (index) are all reached as a `double`. The default is what
@@ -72,6 +86,8 @@ struct Setting : SettingInfo {
   std::vector<double> S::*numbers = nullptr;
   Passage S::*passage = nullptr;
   const char* (*wrong)(const S&) = nullptr;  ///< "" or what is wrong with a motion, or a cell that is needed
+  const InnerSettings<S>* within = nullptr;  ///< set instead of all these where it lies in a struct in `S`,
+  const SettingInfo* inner = nullptr;        ///< which has it as this
 };
 
 /// The settings of `S`, in the order in which they are documented. Specialised beside each settings struct;
@@ -82,19 +98,26 @@ std::span<const Setting<S>> settings_of();
 /// What is wrong with a number that `SettingInfo::takes` denies, and what it takes.
 [[nodiscard]] std::string number_fault(const SettingInfo& setting, double got);
 
+/// What is wrong with one setting of `settings`; "" when nothing is.
+template <class S>
+[[nodiscard]] std::string setting_fault(const Setting<S>& setting, const S& settings) {
+  if (setting.within != nullptr) return setting.within->fault(*setting.inner, settings);
+  if (setting.get != nullptr)
+    if (const double number = setting.get(settings); !setting.takes(number))
+      return number_fault(setting, number);
+  if (setting.numbers != nullptr)
+    for (const double number : settings.*setting.numbers)
+      if (!setting.takes(number)) return number_fault(setting, number);
+  if (setting.wrong != nullptr)
+    if (const char* wrong = setting.wrong(settings); *wrong != '\0') return joined({setting.name, wrong});
+  return {};
+}
+
 /// What is wrong with the first wrong one of `settings`, held against their table; "" when nothing is.
 template <class S>
 [[nodiscard]] std::string settings_fault(const S& settings) {
-  for (const Setting<S>& setting : settings_of<S>()) {
-    if (setting.get != nullptr)
-      if (const double number = setting.get(settings); !setting.takes(number))
-        return number_fault(setting, number);
-    if (setting.numbers != nullptr)
-      for (const double number : settings.*setting.numbers)
-        if (!setting.takes(number)) return number_fault(setting, number);
-    if (setting.wrong != nullptr)
-      if (const char* wrong = setting.wrong(settings); *wrong != '\0') return joined({setting.name, wrong});
-  }
+  for (const Setting<S>& setting : settings_of<S>())
+    if (std::string fault = setting_fault(setting, settings); !fault.empty()) return fault;
   return {};
 }
 
@@ -253,29 +276,6 @@ constexpr Setting<Owner<Member>> needed_cell(const char* name, const char* meani
     return "";
   };
   return made;
-}
-
-/// Appends the numbers, flags and choices of the settings struct that is the member `Inner` of `S`.
-template <auto Inner, class S = Owner<Inner>>
-void add_inner(std::vector<Setting<S>>& table) {
-  using I = Type<Inner>;
-  struct Access {
-    double (*get)(const S&);
-    void (*set)(S&, double);
-  };
-  static constexpr auto access = []<std::size_t... At>(std::index_sequence<At...>) {
-    return std::array{Access{[](const S& s) { return settings_of<I>()[At].get(s.*Inner); },
-                             [](S& s, double value) { settings_of<I>()[At].set(s.*Inner, value); }}...};
-  }
-  (std::make_index_sequence<32>{});
-  const auto inner = settings_of<I>();
-  for (std::size_t i = 0; i < inner.size(); ++i) {
-    Setting<S> outer;
-    static_cast<SettingInfo&>(outer) = inner[i];
-    outer.get = access.at(i).get;
-    outer.set = access.at(i).set;
-    table.push_back(outer);
-  }
 }
 
 }  // namespace declare

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <any>
 #include <array>
 #include <functional>
 #include <memory>
@@ -9,9 +10,8 @@
 #include <variant>
 #include <vector>
 
-#include "ubbo/base/settings.hpp"
-#include "ubbo/motion/passage.hpp"
 #include "ubbo/parts/part.hpp"
+#include "ubbo/parts/setting_value.hpp"
 
 namespace ubbo {
 
@@ -68,12 +68,26 @@ struct Stand {
 
 using StandTaker = std::function<void(const Stand&)>;
 
-/// A setting of any kind: a number (also a time in ms, a flag as 0 or 1, a choice by its index), a text, a
-/// list of numbers, a passage, or the cell to link to.
-using SettingValue = std::variant<double, std::string, std::vector<double>, Passage, AnyCell>;
+/// Settings of some kind of part as a value, to be filled without knowing which: a copy shares nothing with
+/// what it was copied from. Made by `PartKind::fresh` and `settings_of`, or of a kind's own struct.
+class AnySettings {
+ public:
+  AnySettings() = default;
+  template <class S>
+  requires(!std::same_as<S, AnySettings>) explicit AnySettings(S settings) : held_(std::move(settings)) {}
+  /// The struct, or null where it is another.
+  template <class S>
+  [[nodiscard]] const S* as() const {
+    return std::any_cast<S>(&held_);
+  }
+  template <class S>
+  [[nodiscard]] S* as() {
+    return std::any_cast<S>(&held_);
+  }
 
-/// Settings of some kind of part, to be filled without knowing which.
-using AnySettings = std::shared_ptr<void>;
+ private:
+  std::any held_;
+};
 
 /// Something that a part can be asked to do, by assistive technology, by a take, by the app.
 struct PartAction {
@@ -140,16 +154,16 @@ struct PartKind {
 
   std::size_t (*settings)() = nullptr;
   const SettingInfo& (*setting)(std::size_t) = nullptr;
-  AnySettings (*fresh)() = nullptr;  ///< with defaults
-  AnySettings (*copy)(const void* settings) = nullptr;
+  AnySettings (*fresh)() = nullptr;                   ///< with defaults
   AnySettings (*settings_of)(const Part&) = nullptr;  ///< a copy of what it has
-  void (*put)(void* settings, std::size_t setting, const SettingValue&) = nullptr;
-  SettingValue (*get)(const void* settings,
-                      std::size_t setting) = nullptr;  ///< a cell comes as a null pointer
+  /// Gives a setting a value. "", or what is wrong with its type; then nothing is changed. The range is
+  /// looked at by `fault`.
+  std::string (*put)(AnySettings&, std::size_t setting, const SettingValue&) = nullptr;
+  SettingValue (*get)(const AnySettings&, std::size_t setting) = nullptr;  ///< a cell comes as a null pointer
   /// What a part would refuse of these settings in a box of this size; "": nothing.
-  std::string (*fault)(const std::string& id, const Box&, const void* settings) = nullptr;
-  std::unique_ptr<Part> (*make)(std::string id, const Box&, const void* settings, Surroundings&) = nullptr;
-  void (*change)(Part&, const void* settings) = nullptr;
+  std::string (*fault)(const std::string& id, const Box&, const AnySettings&) = nullptr;
+  std::unique_ptr<Part> (*make)(std::string id, const Box&, AnySettings, Surroundings&) = nullptr;
+  void (*change)(Part&, AnySettings) = nullptr;
 };
 
 using Kinds = std::span<const PartKind* const>;
@@ -191,28 +205,16 @@ ReadingValue read(const Part& part) {
 
 namespace detail {
 
-template <class S>
-void put_setting(const Setting<S>& setting, S& settings, const SettingValue& value) {
-  if (const auto* number = std::get_if<double>(&value); number != nullptr && setting.set != nullptr)
-    setting.set(settings, *number);
-  if (const auto* text = std::get_if<std::string>(&value); text != nullptr && setting.text != nullptr)
-    settings.*setting.text = *text;
-  if (const auto* list = std::get_if<std::vector<double>>(&value);
-      list != nullptr && setting.numbers != nullptr)
-    settings.*setting.numbers = *list;
-  if (const auto* passage = std::get_if<Passage>(&value); passage != nullptr && setting.passage != nullptr)
-    settings.*setting.passage = *passage;
-  if (const auto* cell = std::get_if<AnyCell>(&value); cell != nullptr && setting.link != nullptr)
-    setting.link(settings, *cell);
-}
+/// What is wrong with a value of another type than its setting.
+[[nodiscard]] std::string type_fault(const SettingInfo& setting, const SettingValue& value);
+/// Throws `std::invalid_argument`: the settings are those of another kind than `kind`.
+[[noreturn]] void refuse_settings(const PartKind& kind);
 
-template <class S>
-SettingValue get_setting(const Setting<S>& setting, const S& settings) {
-  if (setting.text != nullptr) return settings.*setting.text;
-  if (setting.numbers != nullptr) return settings.*setting.numbers;
-  if (setting.passage != nullptr) return settings.*setting.passage;
-  if (setting.get != nullptr) return setting.get(settings);
-  return AnyCell{};
+template <class P, class Any>
+auto& settings_in(Any& settings) {
+  auto* held = settings.template as<typename P::Settings>();
+  if (held == nullptr) refuse_settings(P::described());
+  return *held;
 }
 
 }  // namespace detail
@@ -225,28 +227,25 @@ PartKind describe(PartKind told) {
   using S = typename P::Settings;
   told.settings = [] { return settings_of<S>().size(); };
   told.setting = [](std::size_t i) -> const SettingInfo& { return settings_of<S>()[i]; };
-  told.fresh = []() -> AnySettings { return std::make_shared<S>(); };
-  told.copy = [](const void* settings) -> AnySettings {
-    return std::make_shared<S>(*static_cast<const S*>(settings));
+  told.fresh = [] { return AnySettings(S{}); };
+  told.settings_of = [](const Part& part) { return AnySettings(static_cast<const P&>(part).settings()); };
+  told.put = [](AnySettings& settings, std::size_t i, const SettingValue& value) {
+    const Setting<S>& setting = ubbo::settings_of<S>()[i];
+    auto& held = detail::settings_in<P>(settings);
+    return put_setting(setting, held, value) ? std::string() : detail::type_fault(setting, value);
   };
-  told.settings_of = [](const Part& part) -> AnySettings {
-    return std::make_shared<S>(static_cast<const P&>(part).settings());
+  told.get = [](const AnySettings& settings, std::size_t i) {
+    return get_setting(ubbo::settings_of<S>()[i], detail::settings_in<P>(settings));
   };
-  told.put = [](void* settings, std::size_t i, const SettingValue& value) {
-    detail::put_setting(ubbo::settings_of<S>()[i], *static_cast<S*>(settings), value);
+  told.fault = [](const std::string& id, const Box& box, const AnySettings& settings) {
+    return P::fault(id, box, detail::settings_in<P>(settings));
   };
-  told.get = [](const void* settings, std::size_t i) {
-    return detail::get_setting(ubbo::settings_of<S>()[i], *static_cast<const S*>(settings));
-  };
-  told.fault = [](const std::string& id, const Box& box, const void* settings) {
-    return P::fault(id, box, *static_cast<const S*>(settings));
-  };
-  told.make = [](std::string id, const Box& box, const void* settings,
+  told.make = [](std::string id, const Box& box, AnySettings settings,
                  Surroundings& around) -> std::unique_ptr<Part> {
-    return make_part<P>(std::move(id), box, S(*static_cast<const S*>(settings)), around);
+    return make_part<P>(std::move(id), box, std::move(detail::settings_in<P>(settings)), around);
   };
-  told.change = [](Part& part, const void* settings) {
-    static_cast<P&>(part).change(*static_cast<const S*>(settings));
+  told.change = [](Part& part, AnySettings settings) {
+    static_cast<P&>(part).change(std::move(detail::settings_in<P>(settings)));
   };
   return told;
 }

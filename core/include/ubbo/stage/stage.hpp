@@ -102,8 +102,8 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   P& add(std::string id, const B& box, typename P::Settings settings, Standing standing = {}) {
     return add<P>(std::move(id), Placement::of(box), std::move(settings), std::move(standing));
   }
-  /// The same for a part of any kind, with settings of that kind.
-  Part& add(const PartKind& kind, std::string id, const Placement& placement, const void* settings,
+  /// The same for a part of any kind, with settings of that kind, or it throws.
+  Part& add(const PartKind& kind, std::string id, const Placement& placement, AnySettings settings,
             Standing standing = {});
   /// Takes a part away, with all that lies in it. What is open in it and has a way out leaves first, and it
   /// is gone when that has. References to it are good until then, and until the present event is over.
@@ -126,10 +126,10 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   void change(P& part, Edit&& edit) {
     typename P::Settings next = part.settings();
     std::forward<Edit>(edit)(next);
-    change_to(part, &next);
+    change_to(part, AnySettings(std::move(next)));
   }
   /// The same for a part of any kind, with settings of that kind.
-  void change_to(Part& part, const void* settings);
+  void change_to(Part& part, AnySettings settings);
 
   /// The part with this id, or null. O(1).
   [[nodiscard]] Part* find(std::string_view id) const;

@@ -6,7 +6,7 @@
 #include <string_view>
 
 #include "ubbo/io/hand/hand.hpp"
-#include "ubbo/io/scene/scene.hpp"
+#include "ubbo/io/scene/scene_run.hpp"
 
 namespace ubbo::io {
 

@@ -5,7 +5,7 @@
 #include <string_view>
 #include <vector>
 
-#include "ubbo/io/scene/scene.hpp"
+#include "ubbo/io/scene/scene_run.hpp"
 
 namespace ubbo::io {
 

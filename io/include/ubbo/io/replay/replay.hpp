@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "ubbo/io/scene/scene.hpp"
+#include "ubbo/io/scene/scene_run.hpp"
 #include "ubbo/io/take/take.hpp"
 
 namespace ubbo::io {

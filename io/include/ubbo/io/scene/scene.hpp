@@ -1,6 +1,5 @@
 #pragma once
 
-#include <deque>
 #include <map>
 #include <memory>
 #include <optional>
@@ -34,7 +33,7 @@ struct Silence {
 struct PartPlan {
   std::string id;
   const PartKind* kind = nullptr;
-  AnySettings settings{};                      ///< of its kind; cells not linked yet
+  AnySettings settings{};                      ///< of its kind; cells not linked
   std::map<std::string, std::string> cells{};  ///< setting name to cell name
   Placement placement{};
   Standing standing{};  ///< how it stands to the others
@@ -72,42 +71,5 @@ struct Scene {
 /// as in a scene; text needs no quotes.
 [[nodiscard]] Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds = shipped_kinds(),
                                 std::span<const std::string> changes = {});
-
-/// A scene at work: its cells, and a stage with its parts linked to them.
-class SceneRun {
- public:
-  /// A cell with its name.
-  struct Named {
-    template <class T>
-    Named(std::string called, const T& value)
-        : name(std::move(called)), cell(std::in_place_type<Cell<T>>, value) {}
-    std::string name;
-    std::variant<Cell<double>, Cell<int>, Cell<bool>, Cell<Choice>, Cell<std::string>,
-                 Cell<std::vector<std::string>>>
-        cell;
-    [[nodiscard]] AnyCell any();
-    [[nodiscard]] CellValue value() const;
-  };
-
-  /// `journal_room`: decisions the journal has room for; 0: off. Throws `InputError` for what a part refuses.
-  explicit SceneRun(const Scene& scene, std::size_t journal_room = 0);
-
-  [[nodiscard]] Stage& stage() { return *stage_; }
-  [[nodiscard]] const Stage& stage() const { return *stage_; }
-  /// The cells, as the scene lists them.
-  [[nodiscard]] const std::deque<Named>& cells() const { return cells_; }
-  /// The cell with this name, or null.
-  [[nodiscard]] Named* find_cell(std::string_view name);
-  /// The cell with this name that holds a `T`, or null.
-  template <class T = double>
-  [[nodiscard]] Cell<T>* cell(std::string_view name) {
-    Named* found = find_cell(name);
-    return found == nullptr ? nullptr : std::get_if<Cell<T>>(&found->cell);
-  }
-
- private:
-  std::deque<Named> cells_;
-  std::unique_ptr<Stage> stage_;
-};
 
 }  // namespace ubbo::io

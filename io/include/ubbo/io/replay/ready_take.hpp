@@ -1,0 +1,41 @@
+#pragma once
+
+#include <cstddef>
+#include <string>
+#include <vector>
+
+#include "ubbo/io/scene/scene_run.hpp"
+#include "ubbo/io/take/take.hpp"
+
+namespace ubbo::io {
+
+/// A take made ready for a scene, once: what the app and the phone do in it is read and looked up. It never
+/// changes, so that it may be replayed often and on many threads.
+class ReadyTake {
+ public:
+  /// Throws `InputError` for a deed that the scene has no cell, part or action for, or a value or key that is
+  /// none.
+  ReadyTake(Take take, const Scene& scene);
+
+  [[nodiscard]] const Take& take() const { return take_; }
+  [[nodiscard]] bool empty() const { return take_.samples.empty() && take_.deeds.empty(); }
+
+  /// Does what the deed at this index says. Returns false for an action that its part could not do then.
+  bool perform(std::size_t deed, SceneRun& run) const;
+
+ private:
+  // What a deed is about, as far as its kind needs it.
+  struct Ready {
+    std::size_t cell = 0;
+    CellValue value{};
+    Key key{};
+    Size screen{};
+    const PartAction* action = nullptr;
+  };
+  [[nodiscard]] Ready readied(const Deed& deed, const Scene& scene) const;
+
+  Take take_;
+  std::vector<Ready> ready_;  // of each deed
+};
+
+}  // namespace ubbo::io
