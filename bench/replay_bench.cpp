@@ -2,6 +2,10 @@
 // spent.
 #include <benchmark/benchmark.h>
 
+#include <algorithm>
+#include <chrono>
+#include <vector>
+
 #include "../tests/support/files.hpp"
 #include "ubbo/io/replay/replay.hpp"
 
@@ -50,5 +54,64 @@ void replay_only(benchmark::State& state) {
       benchmark::Counter(to_seconds(lasts), benchmark::Counter::kIsIterationInvariantRate);
 }
 BENCHMARK(replay_only)->ArgName("journal")->Arg(0)->Arg(512)->Unit(benchmark::kMillisecond);
+
+// A drag of one second on a scene of so many sliders: what it costs to make a stage for each run, one number
+// varied each time, beside the same samples on a stage that stands. The counter `ratio` is of the two.
+void varied(benchmark::State& state) {
+  std::string text = "[screen]\nwidth = 360\nheight = 4000\n[cells]\n";
+  std::string parts;
+  for (int i = 0; i < state.range(0); ++i) {
+    const std::string n = std::to_string(i);
+    text += "value" + n + " = 4\n";
+    parts += "[[part]]\nkind = \"slider\"\nid = \"slider" + n + "\"\nvalue = \"value" + n +
+             "\"\nx = 40\ny = " + std::to_string(200 + 60 * i) + "\nw = 280\nh = 48\nto = 10\n";
+  }
+  const io::Plan plan(io::parse_scene(text + parts, "sliders"));
+  io::Take drag;
+  for (int i = 0; i < 120; ++i)
+    drag.samples.push_back({.time = from_ms(i * 1000.0 / 120),
+                            .contact = 1,
+                            .phase = i == 0     ? Phase::down
+                                     : i == 119 ? Phase::up
+                                                : Phase::move,
+                            .at = {120.0 + i, 224.0}});
+  const io::ReadyTake ready(drag, plan.scene());
+  io::SceneRun standing(plan);
+  double step = 0.0;
+  std::vector<double> varied_times;
+  std::vector<double> standing_times;
+  Micros later{};
+  const auto timed = [](auto&& work) {
+    const auto from = std::chrono::steady_clock::now();
+    work();
+    return std::chrono::duration<double>(std::chrono::steady_clock::now() - from).count();
+  };
+  for (auto _ : state) {
+    varied_times.push_back(timed([&] {
+      step = step < 4.0 ? step + 0.01 : 0.01;
+      const io::Variation variation = plan.vary("slider0", "large_step", step);
+      io::SceneRun run(plan, 0, {&variation, 1});
+      io::Replay replay(run, ready);
+      replay.play_to(drag.samples.back().time);
+      benchmark::DoNotOptimize(run.cells().front().value());
+    }));
+    later += std::chrono::seconds(2);
+    io::Take same = drag;
+    for (Sample& sample : same.samples) sample.time += later;
+    const io::ReadyTake again(same, plan.scene());
+    standing_times.push_back(timed([&] {
+      io::Replay replay(standing, again);
+      replay.play_to(same.samples.back().time);
+    }));
+  }
+  const auto median = [](std::vector<double>& all) {
+    std::nth_element(all.begin(), all.begin() + static_cast<std::ptrdiff_t>(all.size() / 2), all.end());
+    return all[all.size() / 2];
+  };
+  state.counters["ratio"] = median(varied_times) / median(standing_times);
+  state.counters["varied_us"] = median(varied_times) * 1e6;
+  state.counters["standing_us"] = median(standing_times) * 1e6;
+}
+BENCHMARK(varied)->ArgName("sliders")->Arg(1)->Arg(30);
 
 }  // namespace

@@ -11,11 +11,18 @@ Micros delayed(Micros now, Micros delay) { return now + std::min(delay, farthest
 
 }  // namespace
 
+namespace {
+
+// Worked out once, since parts have several movers each.
+const Passage& usual_passage() {
+  static const Passage usual = Spring::settling(Micros{250'000}, 0.0);
+  return usual;
+}
+
+}  // namespace
+
 Mover::Mover(double value, double rest_floor)
-    : state_{value, 0.0},
-      floor_(rest_floor),
-      motion_(value),
-      usual_(Spring::settling(Micros{250'000}, 0.0)) {}
+    : state_{value, 0.0}, floor_(rest_floor), motion_(value), usual_(usual_passage()) {}
 
 double Mover::target() const {
   if (waiting_) return waiting_->target;

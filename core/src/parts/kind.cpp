@@ -26,7 +26,22 @@ const char* type_of(const SettingValue& value) {
   return names[value.index()];
 }
 
-namespace detail {
+bool takes_type(const SettingInfo& setting, const SettingValue& value) {
+  switch (setting.kind) {
+    case SettingKind::text:
+      return std::holds_alternative<std::string>(value);
+    case SettingKind::numbers:
+      return std::holds_alternative<std::vector<double>>(value);
+    case SettingKind::passage:
+      return std::holds_alternative<Passage>(value);
+    case SettingKind::cell: {
+      const auto* cell = std::get_if<AnyCell>(&value);
+      return cell != nullptr && static_cast<CellKind>(cell->index()) == setting.cell_kind;
+    }
+    default:
+      return std::holds_alternative<double>(value);
+  }
+}
 
 std::string type_fault(const SettingInfo& setting, const SettingValue& value) {
   const auto* cell = std::get_if<AnyCell>(&value);
@@ -35,6 +50,8 @@ std::string type_fault(const SettingInfo& setting, const SettingValue& value) {
                       : joined({"a cell that holds a ", name_of(static_cast<CellKind>(cell->index()))});
   return joined({setting.name, " is given ", got, "; it takes ", what_it_takes(setting)});
 }
+
+namespace detail {
 
 void refuse_settings(const PartKind& kind) {
   refuse(joined({"settings of another kind of part are not taken; it takes those of a ", kind.words()}));

@@ -276,16 +276,15 @@ bool Stage::back_finished(Micros time) {
   return used;
 }
 
-bool Stage::act(Part& part, std::string action, Micros time) {
+bool Stage::act(Part& part, const PartAction& action, Micros time) {
   bool could = false;
   const bool now = !busy_;
-  at(time, [this, handle = handle(part), action = std::move(action), out = now ? &could : nullptr] {
+  at(time, [this, handle = handle(part), &action, out = now ? &could : nullptr] {
     Part* found = get(handle);
     if (found == nullptr || !found->enabled() || found->removing()) return;
-    const PartAction* meant = find_action(found->kind(), action);
-    if (meant == nullptr || !meant->can(*found)) return;
+    if (!action.can(*found)) return;
     if (out != nullptr) *out = true;
-    call(*found, meant->while_held, [found, meant] { meant->run(*found); });
+    call(*found, action.while_held, [found, &action] { action.run(*found); });
   });
   return could;
 }

@@ -5,13 +5,15 @@
 
 namespace ubbo {
 
-void VelocityTracker::add(Micros time, const Point& at) { ring_[count_++ % room] = {time, at}; }
+void VelocityTracker::add(Micros time, const Point& at) {
+  ring_[count_++ % room] = {time.count(), at.x, at.y};
+}
 
 VelocityEstimate VelocityTracker::estimate(Micros now, const VelocityRules& rules) const {
   VelocityEstimate found;
   if (count_ == 0) return found;
   const std::size_t held = std::min(count_, room);
-  const Entry& newest = back(0);
+  const Entry newest = back(0);
 
   // Rest is the run of newest samples that stay near the last place, and the silence after it.
   Micros rest_began = newest.time;

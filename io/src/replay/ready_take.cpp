@@ -10,15 +10,15 @@
 
 namespace ubbo::io {
 
-ReadyTake::ReadyTake(Take take, const Scene& scene) : take_(std::move(take)) {
-  ready_.reserve(take_.deeds.size());
-  for (const Deed& deed : take_.deeds) ready_.push_back(readied(deed, scene));
+ReadyTake::ReadyTake(const Take& take, const Scene& scene) : take_(&take) {
+  ready_.reserve(take_->deeds.size());
+  for (const Deed& deed : take_->deeds) ready_.push_back(readied(deed, scene));
 }
 
 ReadyTake::Ready ReadyTake::readied(const Deed& deed, const Scene& scene) const {
   Ready made;
   const auto refuse = [&](std::string found, std::string takes, std::string nearest = {}) {
-    throw InputError({.file = take_.file.empty() ? "take" : take_.file,
+    throw InputError({.file = take_->file.empty() ? "take" : take_->file,
                       .line = deed.line,
                       .column = 1,
                       .found = std::move(found),
@@ -80,7 +80,7 @@ ReadyTake::Ready ReadyTake::readied(const Deed& deed, const Scene& scene) const 
 }
 
 bool ReadyTake::perform(std::size_t index, SceneRun& run) const {
-  const Deed& deed = take_.deeds[index];
+  const Deed& deed = take_->deeds[index];
   const Ready& ready = ready_[index];
   Stage& stage = run.stage();
   Part* part = stage.find(deed.target);  // may have been removed by an earlier deed

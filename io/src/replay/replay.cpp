@@ -1,41 +1,19 @@
 #include "ubbo/io/replay/replay.hpp"
 
 #include <fmt/format.h>
-#include <fmt/ranges.h>
 
 #include <algorithm>
 #include <cmath>
-#include <optional>
 #include <stdexcept>
-
-#include "ubbo/io/text/input_error.hpp"
-#include "ubbo/io/text/number.hpp"
 
 namespace ubbo::io {
 
-namespace {
-
-std::optional<Key> key_of(std::string_view name) {
-  for (const Key key : all_keys())
-    if (name == name_of(key)) return key;
-  return std::nullopt;
-}
-
-std::optional<Size> screen_in(const std::string& text) {
-  const auto size = size_of(text);
-  if (!size || !(size->w >= 1.0 && size->w <= 1e5) || !(size->h >= 1.0 && size->h <= 1e5))
-    return std::nullopt;
-  return size;
-}
-
-}  // namespace
-
-Replay::Replay(SceneRun& run, const Take& take, ReplayOptions options)
-    : run_(&run), take_(&take), options_(options) {
-  if (!(options.fps >= 1.0 && options.fps <= 1000.0))
-    throw std::invalid_argument(fmt::format("fps = {} is not taken; it takes 1 to 1000", options.fps));
-  for (const Deed& deed : take.deeds) check_deed(deed);
-  if (take.samples.empty() && take.deeds.empty()) return;
+Replay::Replay(SceneRun& run, const ReadyTake& ready, ReplayOptions options)
+    : run_(&run), take_(&ready), options_(std::move(options)) {
+  if (!(options_.fps >= 1.0 && options_.fps <= 1000.0))
+    throw std::invalid_argument(fmt::format("fps = {} is not taken; it takes 1 to 1000", options_.fps));
+  const Take& take = ready.take();
+  if (ready.empty()) return;
   begins_ = last_ = take.samples.empty() ? take.deeds.front().time : take.samples.front().time;
   if (!take.deeds.empty()) begins_ = std::min(begins_, take.deeds.front().time);
   if (!take.samples.empty()) last_ = take.samples.back().time;
@@ -44,88 +22,11 @@ Replay::Replay(SceneRun& run, const Take& take, ReplayOptions options)
   run.stage().advance(begins_);
 }
 
-void Replay::check_deed(const Deed& deed) const {
-  const auto refuse = [&](std::string found, std::string takes, std::string nearest = {}) {
-    throw InputError({.file = take_->file.empty() ? "take" : take_->file,
-                      .line = deed.line,
-                      .column = 1,
-                      .found = std::move(found),
-                      .takes = std::move(takes),
-                      .nearest = std::move(nearest)});
-  };
-  std::vector<std::string_view> known;
-  switch (deed.kind) {
-    case Deed::Kind::set:
-    case Deed::Kind::put: {
-      const SceneRun::Named* cell = run_->find_cell(deed.target);
-      for (const auto& named : run_->cells()) known.emplace_back(named.name);
-      if (cell == nullptr)
-        refuse(fmt::format("no cell '{}'", deed.target),
-               known.empty() ? "nothing: the scene has no cells" : fmt::format("{}", fmt::join(known, ", ")),
-               nearest_name(deed.target, known));
-      else if (!read_value(deed.value, cell->value()))
-        refuse(fmt::format("{} = '{}'", deed.target, deed.value), what_value_takes(cell->value()));
-      return;
-    }
-    case Deed::Kind::key:
-      for (const Key key : all_keys()) known.emplace_back(name_of(key));
-      if (!key_of(deed.target))
-        refuse(fmt::format("key '{}'", deed.target), fmt::format("{}", fmt::join(known, ", ")),
-               nearest_name(deed.target, known));
-      return;
-    case Deed::Kind::back:
-      return;
-    case Deed::Kind::turn:
-      if (!screen_in(deed.value))
-        refuse(fmt::format("turn to '{}'", deed.value), "WIDTHxHEIGHT in dp, such as 720x360");
-      return;
-    default:
-      for (const Part* part : run_->stage().parts()) known.emplace_back(part->id());
-      if (run_->stage().find(deed.target) == nullptr)
-        refuse(fmt::format("no part '{}'", deed.target),
-               known.empty() ? "nothing: the scene has no parts" : fmt::format("{}", fmt::join(known, ", ")),
-               nearest_name(deed.target, known));
-  }
-}
-
-void Replay::perform(const Deed& deed) {
-  Stage& stage = run_->stage();
-  Part* part = stage.find(deed.target);  // may have been removed by an earlier deed
-  const auto write = [&] {
-    SceneRun::Named* cell = run_->find_cell(deed.target);
-    set_cell(cell->any(), *read_value(deed.value, cell->value()));
-  };
-  switch (deed.kind) {
-    case Deed::Kind::set:
-      return stage.at(deed.time, write);
-    case Deed::Kind::put:
-      return stage.at(deed.time, [&] { stage.at_once(write); });
-    case Deed::Kind::key:
-      stage.press(*key_of(deed.target), deed.time);
-      return;
-    case Deed::Kind::back:
-      stage.back(deed.time);
-      return;
-    case Deed::Kind::turn:
-      return stage.turn(*screen_in(deed.value), stage.safe_area(), deed.time);
-    case Deed::Kind::focus:
-      return stage.at(deed.time, [&] { stage.focus(deed.target); });
-    case Deed::Kind::call:
-      if (part != nullptr && !stage.act(*part, deed.value, deed.time))
-        warnings_.push_back(fmt::format("at {} ms '{}' could not be asked to '{}'", to_ms(deed.time),
-                                        deed.target, deed.value));
-      return;
-    default:
-      break;
-  }
-  if (part == nullptr) return;
-  stage.at(deed.time, [&] {
-    if (deed.kind == Deed::Kind::show || deed.kind == Deed::Kind::hide)
-      stage.show(*part, deed.kind == Deed::Kind::show);
-    if (deed.kind == Deed::Kind::enable || deed.kind == Deed::Kind::disable)
-      stage.enable(*part, deed.kind == Deed::Kind::enable);
-    if (deed.kind == Deed::Kind::remove) stage.remove(*part);
-  });
+void Replay::perform(std::size_t deed) {
+  if (take_->perform(deed, *run_)) return;
+  const Deed& asked = take().deeds[deed];
+  warnings_.push_back(
+      fmt::format("at {} ms '{}' could not be asked to '{}'", to_ms(asked.time), asked.target, asked.value));
 }
 
 Micros Replay::frame_time(double frame) const { return begins_ + from_ms(frame * 1e3 / options_.fps); }
@@ -157,26 +58,25 @@ void Replay::collect() {
 }
 
 bool Replay::more(Micros until) const {
-  const bool samples = next_sample_ < take_->samples.size() && take_->samples[next_sample_].time <= until;
-  const bool deeds = next_deed_ < take_->deeds.size() && take_->deeds[next_deed_].time <= until;
+  const bool samples = next_sample_ < take().samples.size() && take().samples[next_sample_].time <= until;
+  const bool deeds = next_deed_ < take().deeds.size() && take().deeds[next_deed_].time <= until;
   return samples || deeds;
 }
 
 void Replay::play_to(Micros time) {
   Stage& stage = run_->stage();
   while (more(time)) {
-    const bool deed = next_deed_ < take_->deeds.size() && take_->deeds[next_deed_].before <= next_sample_;
+    const bool deed = next_deed_ < take().deeds.size() && take().deeds[next_deed_].before <= next_sample_;
     if (deed) {
-      const Deed& next = take_->deeds[next_deed_++];
-      frames_until(next.time);
-      perform(next);
+      frames_until(take().deeds[next_deed_].time);
+      perform(next_deed_++);
     } else {
-      const Sample& next = take_->samples[next_sample_++];
+      const Sample& next = take().samples[next_sample_++];
       frames_until(next.time);
       stage.touch(next);
       constexpr std::size_t told_every = 1024;
       if (options_.told && next_sample_ % told_every == 0)
-        options_.told(static_cast<double>(next_sample_) / static_cast<double>(take_->samples.size()));
+        options_.told(static_cast<double>(next_sample_) / static_cast<double>(take().samples.size()));
     }
     if (stage.journal().size() * 2 >= stage.journal().room()) collect();
   }
@@ -186,7 +86,7 @@ void Replay::play_to(Micros time) {
 }
 
 void Replay::finish() {
-  if (take_->samples.empty() && take_->deeds.empty()) return;
+  if (take_->empty()) return;
   Stage& stage = run_->stage();
   play_to(last_);
   if (stage.open_contacts() != 0) {

@@ -21,23 +21,24 @@ namespace {
 
 }  // namespace
 
-Plan::Plan(Scene scene) : scene_(std::move(scene)), links_(scene_.parts.size()) {
-  for (std::size_t i = 0; i < scene_.parts.size(); ++i)
-    for (const auto& [setting, name] : scene_.parts[i].cells) {
-      const auto cell = std::find_if(scene_.cells.begin(), scene_.cells.end(),
+Plan::Plan(Scene scene)
+    : scene_(std::make_shared<const Scene>(std::move(scene))), links_(scene_->parts.size()) {
+  for (std::size_t i = 0; i < scene_->parts.size(); ++i)
+    for (const auto& [setting, name] : scene_->parts[i].cells) {
+      const auto cell = std::find_if(scene_->cells.begin(), scene_->cells.end(),
                                      [&called = name](const auto& one) { return one.first == called; });
-      if (cell != scene_.cells.end())
-        links_[i].push_back({find_setting(*scene_.parts[i].kind, setting),
-                             static_cast<std::size_t>(cell - scene_.cells.begin())});
+      if (cell != scene_->cells.end())
+        links_[i].push_back({find_setting(*scene_->parts[i].kind, setting),
+                             static_cast<std::size_t>(cell - scene_->cells.begin())});
     }
 }
 
 Variation Plan::vary(std::string_view part, std::string_view setting, SettingValue value) const {
-  const auto found = std::find_if(scene_.parts.begin(), scene_.parts.end(),
+  const auto found = std::find_if(scene_->parts.begin(), scene_->parts.end(),
                                   [part](const PartPlan& one) { return one.id == part; });
   std::vector<std::string_view> known;
-  if (found == scene_.parts.end()) {
-    for (const PartPlan& one : scene_.parts) known.emplace_back(one.id);
+  if (found == scene_->parts.end()) {
+    for (const PartPlan& one : scene_->parts) known.emplace_back(one.id);
     refuse_name("part", part, known);
   }
   const PartKind& kind = *found->kind;
@@ -46,9 +47,8 @@ Variation Plan::vary(std::string_view part, std::string_view setting, SettingVal
     for (std::size_t i = 0; i < kind.settings(); ++i) known.emplace_back(kind.setting(i).name);
     refuse_name("setting", setting, known);
   }
-  AnySettings tried = found->settings;
-  std::string fault = kind.put(tried, at, value);
   const SettingInfo& info = kind.setting(at);
+  std::string fault = takes_type(info, value) ? "" : type_fault(info, value);
   const auto wrong = [&](double number) { return info.kind != SettingKind::cell && !info.takes(number); };
   if (const auto* number = std::get_if<double>(&value); fault.empty() && number != nullptr && wrong(*number))
     fault = number_fault(info, *number);
@@ -57,13 +57,13 @@ Variation Plan::vary(std::string_view part, std::string_view setting, SettingVal
       fault = number_fault(info, *first);
   if (info.kind == SettingKind::cell) fault = fmt::format("{} is a cell; a scene links it", info.name);
   if (!fault.empty()) throw std::invalid_argument(kind.fault_of(found->id, fault));
-  return {static_cast<std::size_t>(found - scene_.parts.begin()), at, std::move(value)};
+  return {static_cast<std::size_t>(found - scene_->parts.begin()), at, std::move(value)};
 }
 
 std::size_t Plan::cell_at(std::string_view name, CellKind kind) const {
   std::vector<std::string_view> known;
-  for (std::size_t i = 0; i < scene_.cells.size(); ++i) {
-    const auto& [called, value] = scene_.cells[i];
+  for (std::size_t i = 0; i < scene_->cells.size(); ++i) {
+    const auto& [called, value] = scene_->cells[i];
     known.emplace_back(called);
     if (called != name) continue;
     if (kind_of(value) == kind) return i;

@@ -14,8 +14,9 @@ CellValue SceneRun::Named::value() const {
   return std::visit([](const auto& one) { return CellValue(one.get()); }, cell);
 }
 
-SceneRun::SceneRun(const Plan& plan, std::size_t journal_room, std::span<const Variation> variations) {
-  const Scene& scene = plan.scene();
+SceneRun::SceneRun(const Plan& plan, std::size_t journal_room, std::span<const Variation> variations)
+    : scene_(plan.scene_) {
+  const Scene& scene = *scene_;
   StageSettings settings = scene.stage;
   settings.journal = static_cast<double>(journal_room);
   stage_ = std::make_unique<Stage>(settings);

@@ -58,11 +58,6 @@ inline constexpr CellKind cell_kind_of<std::string> = CellKind::text;
 template <>
 inline constexpr CellKind cell_kind_of<std::vector<std::string>> = CellKind::texts;
 
-/// Whether a cell is of this kind.
-[[nodiscard]] inline bool is_of(const AnyCell& cell, CellKind kind) {
-  return static_cast<CellKind>(cell.index()) == kind;
-}
-
 /// "number", "whole number", "yes or no", "choice", "text", "list of texts".
 [[nodiscard]] const char* name_of(CellKind kind);
 

@@ -205,8 +205,6 @@ ReadingValue read(const Part& part) {
 
 namespace detail {
 
-/// What is wrong with a value of another type than its setting.
-[[nodiscard]] std::string type_fault(const SettingInfo& setting, const SettingValue& value);
 /// Throws `std::invalid_argument`: the settings are those of another kind than `kind`.
 [[noreturn]] void refuse_settings(const PartKind& kind);
 
@@ -232,7 +230,7 @@ PartKind describe(PartKind told) {
   told.put = [](AnySettings& settings, std::size_t i, const SettingValue& value) {
     const Setting<S>& setting = ubbo::settings_of<S>()[i];
     auto& held = detail::settings_in<P>(settings);
-    return put_setting(setting, held, value) ? std::string() : detail::type_fault(setting, value);
+    return put_setting(setting, held, value) ? std::string() : type_fault(setting, value);
   };
   told.get = [](const AnySettings& settings, std::size_t i) {
     return get_setting(ubbo::settings_of<S>()[i], detail::settings_in<P>(settings));

@@ -18,27 +18,26 @@ struct SettingValue : std::variant<double, std::string, std::vector<double>, Pas
 /// "a number", "a text", …: the type of a value.
 [[nodiscard]] const char* type_of(const SettingValue& value);
 
+/// Whether a value is of the type that a setting has.
+[[nodiscard]] bool takes_type(const SettingInfo& setting, const SettingValue& value);
+/// What is wrong with a value of another type, in words.
+[[nodiscard]] std::string type_fault(const SettingInfo& setting, const SettingValue& value);
+
 /// Gives a setting a value. False, and nothing is changed, where that is of another type than the setting.
 template <class S>
 bool put_setting(const Setting<S>& setting, S& settings, const SettingValue& value) {
   if (setting.within != nullptr) return setting.within->put(*setting.inner, settings, value);
-  const auto* number = std::get_if<double>(&value);
-  const auto* text = std::get_if<std::string>(&value);
-  const auto* list = std::get_if<std::vector<double>>(&value);
-  const auto* passage = std::get_if<Passage>(&value);
-  const auto* cell = std::get_if<AnyCell>(&value);
-  if (number != nullptr && setting.set != nullptr)
-    setting.set(settings, *number);
-  else if (text != nullptr && setting.text != nullptr)
-    settings.*setting.text = *text;
-  else if (list != nullptr && setting.numbers != nullptr)
-    settings.*setting.numbers = *list;
-  else if (passage != nullptr && setting.passage != nullptr)
-    settings.*setting.passage = *passage;
-  else if (cell != nullptr && setting.link != nullptr && is_of(*cell, setting.cell_kind))
-    setting.link(settings, *cell);
+  if (!takes_type(setting, value)) return false;
+  if (setting.text != nullptr)
+    settings.*setting.text = std::get<std::string>(value);
+  else if (setting.numbers != nullptr)
+    settings.*setting.numbers = std::get<std::vector<double>>(value);
+  else if (setting.passage != nullptr)
+    settings.*setting.passage = std::get<Passage>(value);
+  else if (setting.link != nullptr)
+    setting.link(settings, std::get<AnyCell>(value));
   else
-    return false;
+    setting.set(settings, std::get<double>(value));
   return true;
 }
 

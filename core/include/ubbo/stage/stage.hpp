@@ -173,7 +173,12 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// more.
   bool back_finished(Micros time);
   /// Has a part do an action or call at `time`. Returns true when it could; inside a callback false.
-  bool act(Part& part, std::string action, Micros time);
+  bool act(Part& part, const PartAction& action, Micros time);
+  /// The same by its name; false where it is none of the part's.
+  bool act(Part& part, std::string_view action, Micros time) {
+    const PartAction* found = find_action(part.kind(), action);
+    return found != nullptr && act(part, *found, time);
+  }
   /// Runs `deed` as one event at `time`: writes, calls and changes in it all happen then.
   void at(Micros time, std::function<void()> deed);
   /// Runs `deed` as one event when the stage's time has come to `time`, whatever the frames are; at once

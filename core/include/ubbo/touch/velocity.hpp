@@ -2,6 +2,7 @@
 
 #include <array>
 #include <cstddef>
+#include <cstdint>
 
 #include "ubbo/base/geometry.hpp"
 #include "ubbo/base/time.hpp"
@@ -37,6 +38,9 @@ class VelocityTracker {
  public:
   static constexpr std::size_t room = 128;
 
+  // Leaves the ring as it is: what `count_` does not reach is never read, and a stage has 16 of these.
+  VelocityTracker() {}  // NOLINT(modernize-use-equals-default,cppcoreguidelines-pro-type-member-init)
+
   void clear() { count_ = 0; }
   /// Adds a place; times must not decrease.
   void add(Micros time, const Point& at);
@@ -48,9 +52,17 @@ class VelocityTracker {
     Micros time;
     Point at;
   };
-  [[nodiscard]] const Entry& back(std::size_t steps) const { return ring_[(count_ - 1 - steps) % room]; }
+  struct Kept {  // the same without values to begin with
+    std::int64_t micros;
+    double x;
+    double y;
+  };
+  [[nodiscard]] Entry back(std::size_t steps) const {
+    const Kept& kept = ring_[(count_ - 1 - steps) % room];
+    return {Micros{kept.micros}, {kept.x, kept.y}};
+  }
 
-  std::array<Entry, room> ring_{};
+  std::array<Kept, room> ring_;
   std::size_t count_ = 0;
 };
 

@@ -10,15 +10,16 @@
 namespace ubbo::io {
 
 /// A take made ready for a scene, once: what the app and the phone do in it is read and looked up. It never
-/// changes, so that it may be replayed often and on many threads.
+/// changes, so that it may be replayed often and on many threads. The take must outlive it.
 class ReadyTake {
  public:
   /// Throws `InputError` for a deed that the scene has no cell, part or action for, or a value or key that is
   /// none.
-  ReadyTake(Take take, const Scene& scene);
+  ReadyTake(const Take& take, const Scene& scene);
+  ReadyTake(Take&&, const Scene&) = delete;  // the take must outlive it
 
-  [[nodiscard]] const Take& take() const { return take_; }
-  [[nodiscard]] bool empty() const { return take_.samples.empty() && take_.deeds.empty(); }
+  [[nodiscard]] const Take& take() const { return *take_; }
+  [[nodiscard]] bool empty() const { return take_->samples.empty() && take_->deeds.empty(); }
 
   /// Does what the deed at this index says. Returns false for an action that its part could not do then.
   bool perform(std::size_t deed, SceneRun& run) const;
@@ -34,7 +35,7 @@ class ReadyTake {
   };
   [[nodiscard]] Ready readied(const Deed& deed, const Scene& scene) const;
 
-  Take take_;
+  const Take* take_;
   std::vector<Ready> ready_;  // of each deed
 };
 

@@ -1,11 +1,12 @@
 #pragma once
 
 #include <functional>
+#include <memory>
 #include <string>
+#include <utility>
 #include <vector>
 
-#include "ubbo/io/scene/scene_run.hpp"
-#include "ubbo/io/take/take.hpp"
+#include "ubbo/io/replay/ready_take.hpp"
 
 namespace ubbo::io {
 
@@ -24,16 +25,18 @@ struct ReplayOptions {
 /// contact still down at the end of the take is ended by a cancel, and a warning says so.
 class Replay {
  public:
-  /// Both must outlive the replay. Throws `std::invalid_argument` for a frame rate out of its range, and
-  /// `InputError` for a deed that the scene has no cell or part for, or a value or key that is none.
-  Replay(SceneRun& run, const Take& take, ReplayOptions options = {});
+  /// Both must outlive the replay. Throws `std::invalid_argument` for a frame rate out of its range.
+  Replay(SceneRun& run, const ReadyTake& take, ReplayOptions options = {});
+  /// The same for a take that is replayed once. Throws as `ReadyTake` does, too.
+  Replay(SceneRun& run, const Take& take, ReplayOptions options = {})
+      : Replay(run, std::make_unique<const ReadyTake>(take, run.scene()), std::move(options)) {}
 
   /// Plays all samples and frames up to and including `time`, and shows the scene at that very time.
   void play_to(Micros time);
   /// Plays to the end of the take, then until everything is at rest.
   void finish();
 
-  [[nodiscard]] const Take& take() const { return *take_; }
+  [[nodiscard]] const Take& take() const { return take_->take(); }
   [[nodiscard]] Micros begins() const { return begins_; }
   /// When the last sample came or the last motion ended, whichever was later. Known once finished.
   [[nodiscard]] Micros ends() const { return ends_; }
@@ -43,15 +46,19 @@ class Replay {
   [[nodiscard]] const std::vector<std::string>& warnings() const { return warnings_; }
 
  private:
+  Replay(SceneRun& run, std::unique_ptr<const ReadyTake> take, ReplayOptions options)
+      : Replay(run, *take, std::move(options)) {
+    own_ = std::move(take);
+  }
   void frames_until(Micros time);
   void collect();
-  void check_deed(const Deed& deed) const;
-  void perform(const Deed& deed);
+  void perform(std::size_t deed);
   [[nodiscard]] bool more(Micros until) const;
   [[nodiscard]] Micros frame_time(double frame) const;
 
   SceneRun* run_;
-  const Take* take_;
+  std::unique_ptr<const ReadyTake> own_;
+  const ReadyTake* take_;
   ReplayOptions options_;
   Micros begins_{};
   Micros ends_{};

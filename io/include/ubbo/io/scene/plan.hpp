@@ -1,6 +1,7 @@
 #pragma once
 
 #include <cstddef>
+#include <memory>
 #include <string_view>
 #include <vector>
 
@@ -22,11 +23,11 @@ struct CellHandle {
 };
 
 /// A scene made ready to be run, once; it never changes, so that many runs, on many threads, may be made of
-/// it. It must outlive none of them.
+/// it. It need not outlive them.
 class Plan {
  public:
   explicit Plan(Scene scene);
-  [[nodiscard]] const Scene& scene() const { return scene_; }
+  [[nodiscard]] const Scene& scene() const { return *scene_; }
 
   /// `plan.vary("frames", "step", 2.0)`: checked against what the setting takes. Throws
   /// `std::invalid_argument` that names part, setting, what was given and what is taken. What only several
@@ -51,7 +52,8 @@ class Plan {
  private:
   [[nodiscard]] std::size_t cell_at(std::string_view name, CellKind kind) const;
 
-  Scene scene_;
+  friend class SceneRun;
+  std::shared_ptr<const Scene> scene_;
   std::vector<std::vector<Linked>> links_;
 };
 

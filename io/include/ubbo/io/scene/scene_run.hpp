@@ -35,6 +35,8 @@ class SceneRun {
                     std::span<const Variation> variations = {});
   explicit SceneRun(const Scene& scene, std::size_t journal_room = 0) : SceneRun(Plan(scene), journal_room) {}
 
+  /// What it was made of.
+  [[nodiscard]] const Scene& scene() const { return *scene_; }
   [[nodiscard]] Stage& stage() { return *stage_; }
   [[nodiscard]] const Stage& stage() const { return *stage_; }
   /// The cells, as the scene lists them.
@@ -56,6 +58,7 @@ class SceneRun {
   }
 
  private:
+  std::shared_ptr<const Scene> scene_;
   std::deque<Named> cells_;
   std::unique_ptr<Stage> stage_;
 };
