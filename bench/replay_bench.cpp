@@ -13,11 +13,9 @@ using namespace ubbo;
 
 namespace {
 
-const std::string demo = UBBO_SOURCE_DIR "/demo/";
-
 void replay(benchmark::State& state) {
-  const io::Scene scene = test::scene_at(demo + "inspection.scene.toml");
-  const io::Take take = test::take_at(demo + "inspection.drag.take.csv");
+  const io::Scene scene = test::scene_at(test::demo + "inspection.scene.toml");
+  const io::Take take = test::take_at(test::demo + "inspection.drag.take.csv");
   Micros lasts{};
   for (auto _ : state) {
     io::SceneRun run(scene, static_cast<std::size_t>(state.range(0)));
@@ -33,8 +31,8 @@ BENCHMARK(replay)->ArgName("journal")->Arg(0)->Arg(512)->Unit(benchmark::kMicros
 
 // The same take a thousand times over on one stage, so that making the stage and the journal does not count.
 void replay_only(benchmark::State& state) {
-  const io::Scene scene = test::scene_at(demo + "inspection.scene.toml");
-  const io::Take once = test::take_at(demo + "inspection.drag.take.csv");
+  const io::Scene scene = test::scene_at(test::demo + "inspection.scene.toml");
+  const io::Take once = test::take_at(test::demo + "inspection.drag.take.csv");
   io::Take take;
   Micros shift{};
   for (int i = 0; i < 1000; ++i, shift += std::chrono::seconds(2))
@@ -112,6 +110,22 @@ void varied(benchmark::State& state) {
   state.counters["varied_us"] = median(varied_times) * 1e6;
   state.counters["standing_us"] = median(standing_times) * 1e6;
 }
+// One plan and one ready take on so many threads, a stage of its own for each run: takes a second of them
+// all.
+void pool(benchmark::State& state) {
+  static const io::Plan plan(test::scene_at(test::demo + "inspection.scene.toml"));
+  static const io::Take take = test::take_at(test::demo + "inspection.drag.take.csv");
+  static const io::ReadyTake ready(take, plan.scene());
+  for (auto _ : state) {
+    io::SceneRun run(plan);
+    io::Replay replay(run, ready);
+    replay.finish();
+    benchmark::DoNotOptimize(run.cells().front().value());
+  }
+  state.SetItemsProcessed(state.iterations());
+}
+BENCHMARK(pool)->Threads(1)->Threads(2)->UseRealTime();
+
 BENCHMARK(varied)->ArgName("sliders")->Arg(1)->Arg(30);
 
 }  // namespace

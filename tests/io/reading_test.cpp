@@ -10,8 +10,6 @@ using namespace ubbo::test;
 
 namespace {
 
-const std::string demo = UBBO_SOURCE_DIR "/demo/";
-
 double read(io::SceneRun& run, const char* name) {
   const auto found = io::find_readings(run, "s", name);
   REQUIRE(found.size() == 1);

@@ -8,6 +8,8 @@
 
 namespace ubbo::test {
 
+inline const std::string demo = UBBO_SOURCE_DIR "/demo/";
+
 inline io::Scene scene_at(const std::string& path) { return io::parse_scene(file::read(path), path); }
 inline io::Take take_at(const std::string& path) { return io::parse_take(file::read(path), path); }
 
