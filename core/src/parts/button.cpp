@@ -21,7 +21,7 @@ std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>() {
   return table;
 }
 
-Button::Button(std::string id, const Box& box, ButtonSettings settings, Surroundings& around)
+Button::Button(std::string id, const Box& box, ButtonSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   changed();
   mover_.put(down() ? 1.0 : 0.0);

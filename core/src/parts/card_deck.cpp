@@ -68,7 +68,7 @@ std::string CardDeck::misfit(const Box&, const CardDeckSettings& settings) {
   return {};
 }
 
-CardDeck::CardDeck(std::string id, const Box& box, CardDeckSettings settings, Surroundings& around)
+CardDeck::CardDeck(std::string id, const Box& box, CardDeckSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   flying_.all.reserve(most_flying + 1);
   changed({});

@@ -82,7 +82,7 @@ std::string Carousel::misfit(const Box& box, const CarouselSettings& settings) {
   return {};
 }
 
-Carousel::Carousel(std::string id, const Box& box, CarouselSettings settings, Surroundings& around)
+Carousel::Carousel(std::string id, const Box& box, CarouselSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around), rail_(*this, plan(), {}) {
   rail_.on_rest = [this](double) {
     told_ = std::nan("");  // said at rest whatever was said before

@@ -52,7 +52,7 @@ std::string Dialog::misfit(const Box&, const DialogSettings& settings) {
   return {};
 }
 
-Dialog::Dialog(std::string id, const Box& box, DialogSettings settings, Surroundings& around)
+Dialog::Dialog(std::string id, const Box& box, DialogSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   take_settings();
   follow(settings_.open, settings_.enters_at_first);

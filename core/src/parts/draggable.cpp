@@ -36,7 +36,7 @@ std::span<const Setting<DraggableSettings>> settings_of<DraggableSettings>() {
   return table;
 }
 
-Draggable::Draggable(std::string id, const Box& box, DraggableSettings settings, Surroundings& around)
+Draggable::Draggable(std::string id, const Box& box, DraggableSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around),
       rails_{Rail(*this, plan(Axis::horizontal), settings_.offset_x),
              Rail(*this, plan(Axis::vertical), settings_.offset_y)} {

@@ -61,7 +61,7 @@ EdgePanel::Plan Drawer::base_plan(const DrawerSettings& settings, const Box& box
           .edge_opens = settings.edge_opens};
 }
 
-Drawer::Drawer(std::string id, const Box& box, DrawerSettings settings, Surroundings& around)
+Drawer::Drawer(std::string id, const Box& box, DrawerSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   follow({}, settings_.open, true);
 }

@@ -49,7 +49,7 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>() {
   return table;
 }
 
-List::List(std::string id, const Box& box, ListSettings settings, Surroundings& around)
+List::List(std::string id, const Box& box, ListSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around),
       spans_(static_cast<std::size_t>(settings_.count), settings_.item_size, settings_.gap),
       counted_(counts(settings_)),

@@ -38,7 +38,7 @@ std::string Pad::misfit(const Box&, const PadSettings& settings) {
   return {};
 }
 
-Pad::Pad(std::string id, const Box& box, PadSettings settings, Surroundings& around)
+Pad::Pad(std::string id, const Box& box, PadSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around),
       gestures_(*this, settings_.gestures, voice(), [this](const Gesture& news) { report(news); }) {}
 

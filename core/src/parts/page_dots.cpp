@@ -27,7 +27,7 @@ std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>() {
   return table;
 }
 
-PageDots::PageDots(std::string id, const Box& box, PageDotsSettings settings, Surroundings& around)
+PageDots::PageDots(std::string id, const Box& box, PageDotsSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   changed();
   at_.put(page());

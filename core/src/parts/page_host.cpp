@@ -53,7 +53,7 @@ std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>() {
 }
 
 // It starts on one page; the way grows as one goes along.
-PageHost::PageHost(std::string id, const Box& box, PageHostSettings settings, Surroundings& around)
+PageHost::PageHost(std::string id, const Box& box, PageHostSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   rail_.change(rail_plan(), {});
   for (auto* pages : {&came_, &way_}) pages->reserve(usual_depth);

@@ -78,7 +78,7 @@ std::string Pane::misfit(const Box&, const PaneSettings& settings) {
   return {};
 }
 
-Pane::Pane(std::string id, const Box& box, PaneSettings settings, Surroundings& around)
+Pane::Pane(std::string id, const Box& box, PaneSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   rail_.on_rest = [this](double place) { tell(settings_.on_rest, place); };
   // There from the first; a number that is linked too counts before a name.

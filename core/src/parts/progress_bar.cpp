@@ -28,7 +28,7 @@ std::string ProgressBar::misfit(const Box&, const ProgressBarSettings& settings)
   return {};
 }
 
-ProgressBar::ProgressBar(std::string id, const Box& box, ProgressBarSettings settings, Surroundings& around)
+ProgressBar::ProgressBar(std::string id, const Box& box, ProgressBarSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   changed();
   mover_.put(wanted());

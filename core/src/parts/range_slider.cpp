@@ -58,7 +58,7 @@ std::string RangeSlider::misfit(const Box& box, const RangeSliderSettings& setti
   return {};
 }
 
-RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings settings, Surroundings& around)
+RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around),
       rails_{Rail(*this, plan(), settings_.low), Rail(*this, plan(), settings_.high)} {
   for (Rail& rail : rails_) rail.on_rest = [this](double) { tell(settings_.on_rest, low(), high()); };

@@ -23,7 +23,7 @@ std::span<const Setting<RatingSettings>> settings_of<RatingSettings>() {
   return table;
 }
 
-Rating::Rating(std::string id, const Box& box, RatingSettings settings, Surroundings& around)
+Rating::Rating(std::string id, const Box& box, RatingSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {}
 
 double Rating::value() const {

@@ -113,7 +113,7 @@ EdgePanel::Plan Sheet::base_plan(const SheetSettings& settings, const Box& box, 
           .edge_opens = settings.edge_opens};
 }
 
-Sheet::Sheet(std::string id, const Box& box, SheetSettings settings, Surroundings& around)
+Sheet::Sheet(std::string id, const Box& box, SheetSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   follow(settings_.rest, settings_.open, true);
   told_ = rest();

@@ -68,7 +68,7 @@ std::string Slider::misfit(const Box& box, const SliderSettings& settings) {
   return {};
 }
 
-Slider::Slider(std::string id, const Box& box, SliderSettings settings, Surroundings& around)
+Slider::Slider(std::string id, const Box& box, SliderSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around), rail_(*this, plan(), settings_.value) {
   listen();
 }

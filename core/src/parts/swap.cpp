@@ -49,7 +49,7 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
   return table;
 }
 
-Swap::Swap(std::string id, const Box& box, SwapSettings settings, Surroundings& around)
+Swap::Swap(std::string id, const Box& box, SwapSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   content_ = wanted();
   follow();

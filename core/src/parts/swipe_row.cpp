@@ -87,7 +87,7 @@ std::string SwipeRow::misfit(const Box& box, const SwipeRowSettings& settings) {
   return {};
 }
 
-SwipeRow::SwipeRow(std::string id, const Box& box, SwipeRowSettings settings, Surroundings& around)
+SwipeRow::SwipeRow(std::string id, const Box& box, SwipeRowSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around),
       rails_{Rail(*this, plan(0), {}), Rail(*this, plan(1), {})},
       returns_(*this,

@@ -36,7 +36,7 @@ std::string Switch::misfit(const Box& box, const SwitchSettings& settings) {
   return {};
 }
 
-Switch::Switch(std::string id, const Box& box, SwitchSettings settings, Surroundings& around)
+Switch::Switch(std::string id, const Box& box, SwitchSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around), rail_(*this, plan(), number()) {
   rail_.on_rest = [this](double place) { tell(settings_.on_rest, place > 0.5); };
 }

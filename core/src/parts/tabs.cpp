@@ -41,7 +41,7 @@ std::string Tabs::misfit(const Box&, const TabsSettings& settings) {
   return {};
 }
 
-Tabs::Tabs(std::string id, const Box& box, TabsSettings settings, Surroundings& around)
+Tabs::Tabs(std::string id, const Box& box, TabsSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   changed();
 }

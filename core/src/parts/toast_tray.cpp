@@ -47,7 +47,7 @@ std::string ToastTray::misfit(const Box&, const ToastTraySettings& settings) {
   return {};
 }
 
-ToastTray::ToastTray(std::string id, const Box& box, ToastTraySettings settings, Surroundings& around)
+ToastTray::ToastTray(std::string id, const Box& box, ToastTraySettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around),
       swipe_(*this, swipe_plan(), {}),
       time_(*this, [this] {

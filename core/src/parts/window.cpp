@@ -28,7 +28,7 @@ std::span<const Setting<WindowSettings>> settings_of<WindowSettings>() {
   return table;
 }
 
-Window::Window(std::string id, const Box& box, WindowSettings settings, Surroundings& around)
+Window::Window(std::string id, const Box& box, WindowSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around) {
   take_settings();
   follow(settings_.open, settings_.enters_at_first);

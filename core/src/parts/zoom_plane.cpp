@@ -56,7 +56,7 @@ std::string ZoomPlane::misfit(const Box&, const ZoomPlaneSettings& settings) {
   return {};
 }
 
-ZoomPlane::ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings settings, Surroundings& around)
+ZoomPlane::ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings&& settings, Surroundings& around)
     : PartOf(std::move(id), box, std::move(settings), around),
       gestures_(*this, GestureSettings{.taps = 2, .long_press = false, .edges = false}, voice(),
                 [this](const Gesture& gesture) { news(gesture); }) {

@@ -240,11 +240,11 @@ void Stage::enable(Part& part, bool enabled) {
 void Stage::change_to(Part& part, AnySettings settings) {
   const PartKind& kind = part.kind();
   if (const std::string wrong = kind.fault(part.id(), part.laid(), settings); !wrong.empty()) refuse(wrong);
-  do_or_wait([this, handle = handle(part), settings = std::move(settings)] {
+  do_or_wait([this, handle = handle(part), settings = std::move(settings)]() mutable {
     Part* found = get(handle);
     if (found == nullptr) return;
     before(*found);
-    found->kind().change(*found, settings);
+    found->kind().change(*found, std::move(settings));  // done once
     after(*found);
   });
 }

@@ -29,7 +29,7 @@ std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>();
 class Button final : public PartOf<Button, ButtonSettings> {
  public:
   [[nodiscard]] static const PartKind& described();
-  Button(std::string id, const Box& box, ButtonSettings settings, Surroundings& around);
+  Button(std::string id, const Box& box, ButtonSettings&& settings, Surroundings& around);
 
   void changed();
 

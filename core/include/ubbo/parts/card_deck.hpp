@@ -40,7 +40,7 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const CardDeckSettings& settings);
 
-  CardDeck(std::string id, const Box& box, CardDeckSettings settings, Surroundings& around);
+  CardDeck(std::string id, const Box& box, CardDeckSettings&& settings, Surroundings& around);
 
   void changed(const CardDeckSettings& before);
 

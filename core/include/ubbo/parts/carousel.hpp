@@ -62,7 +62,7 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const CarouselSettings& settings);
 
-  Carousel(std::string id, const Box& box, CarouselSettings settings, Surroundings& around);
+  Carousel(std::string id, const Box& box, CarouselSettings&& settings, Surroundings& around);
 
   void changed(const CarouselSettings& before);
 

@@ -51,7 +51,7 @@ class Dialog final : public PartOf<Dialog, DialogSettings, Visitor>, public Back
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const DialogSettings& settings);
 
-  Dialog(std::string id, const Box& box, DialogSettings settings, Surroundings& around);
+  Dialog(std::string id, const Box& box, DialogSettings&& settings, Surroundings& around);
 
   void changed();
 

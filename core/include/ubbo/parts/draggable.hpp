@@ -36,7 +36,7 @@ std::span<const Setting<DraggableSettings>> settings_of<DraggableSettings>();
 class Draggable final : public PartOf<Draggable, DraggableSettings> {
  public:
   [[nodiscard]] static const PartKind& described();
-  Draggable(std::string id, const Box& box, DraggableSettings settings, Surroundings& around);
+  Draggable(std::string id, const Box& box, DraggableSettings&& settings, Surroundings& around);
 
   void changed();
 

@@ -38,7 +38,7 @@ class Drawer final : public PartOf<Drawer, DrawerSettings, EdgePanel> {
                                       const Surroundings& around);
   [[nodiscard]] static std::string misfit(const Box& box, const DrawerSettings& settings);
 
-  Drawer(std::string id, const Box& box, DrawerSettings settings, Surroundings& around);
+  Drawer(std::string id, const Box& box, DrawerSettings&& settings, Surroundings& around);
 
   void changed();
 

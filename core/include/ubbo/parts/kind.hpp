@@ -162,8 +162,8 @@ struct PartKind {
   SettingValue (*get)(const AnySettings&, std::size_t setting) = nullptr;  ///< a cell comes as a null pointer
   /// What a part would refuse of these settings in a box of this size; "": nothing.
   std::string (*fault)(const std::string& id, const Box&, const AnySettings&) = nullptr;
-  std::unique_ptr<Part> (*make)(std::string id, const Box&, AnySettings, Surroundings&) = nullptr;
-  void (*change)(Part&, AnySettings) = nullptr;
+  std::unique_ptr<Part> (*make)(std::string id, const Box&, AnySettings&&, Surroundings&) = nullptr;
+  void (*change)(Part&, AnySettings&&) = nullptr;
 };
 
 using Kinds = std::span<const PartKind* const>;
@@ -238,11 +238,11 @@ PartKind describe(PartKind told) {
   told.fault = [](const std::string& id, const Box& box, const AnySettings& settings) {
     return P::fault(id, box, detail::settings_in<P>(settings));
   };
-  told.make = [](std::string id, const Box& box, AnySettings settings,
+  told.make = [](std::string id, const Box& box, AnySettings&& settings,
                  Surroundings& around) -> std::unique_ptr<Part> {
     return make_part<P>(std::move(id), box, std::move(detail::settings_in<P>(settings)), around);
   };
-  told.change = [](Part& part, AnySettings settings) {
+  told.change = [](Part& part, AnySettings&& settings) {
     static_cast<P&>(part).change(std::move(detail::settings_in<P>(settings)));
   };
   return told;

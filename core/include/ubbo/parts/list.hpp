@@ -54,7 +54,7 @@ class List final : public PartOf<List, ListSettings, Sliding>, public Container 
   [[nodiscard]] static Plan base_plan(const ListSettings& settings, const Box&, const Surroundings& around) {
     return {plan(settings, around.right_to_left), settings.offset};
   }
-  List(std::string id, const Box& box, ListSettings settings, Surroundings& around);
+  List(std::string id, const Box& box, ListSettings&& settings, Surroundings& around);
 
   void changed(const ListSettings& before);
 

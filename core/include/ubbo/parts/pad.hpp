@@ -28,7 +28,7 @@ class Pad final : public PartOf<Pad, PadSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const PadSettings& settings);
 
-  Pad(std::string id, const Box& box, PadSettings settings, Surroundings& around);
+  Pad(std::string id, const Box& box, PadSettings&& settings, Surroundings& around);
 
   void changed();
   /// True from down on until the press is withdrawn or ends, so that it can be shown at once.

@@ -33,7 +33,7 @@ class PageDots final : public PartOf<PageDots, PageDotsSettings> {
  public:
   [[nodiscard]] static const PartKind& described();
 
-  PageDots(std::string id, const Box& box, PageDotsSettings settings, Surroundings& around);
+  PageDots(std::string id, const Box& box, PageDotsSettings&& settings, Surroundings& around);
 
   void changed();
 

@@ -46,7 +46,7 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
   [[nodiscard]] static Plan base_plan(const PageHostSettings&, const Box&, const Surroundings&) {
     return {{.axis = Axis::horizontal, .rests = SnapPoints::list({0.0})}};
   }
-  PageHost(std::string id, const Box& box, PageHostSettings settings, Surroundings& around);
+  PageHost(std::string id, const Box& box, PageHostSettings&& settings, Surroundings& around);
 
   void changed();
 

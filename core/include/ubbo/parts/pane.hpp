@@ -58,7 +58,7 @@ class Pane final : public PartOf<Pane, PaneSettings, Sliding>, public Container 
   }
   [[nodiscard]] static std::string misfit(const Box& box, const PaneSettings& settings);
 
-  Pane(std::string id, const Box& box, PaneSettings settings, Surroundings& around);
+  Pane(std::string id, const Box& box, PaneSettings&& settings, Surroundings& around);
 
   void changed();
 

@@ -14,7 +14,7 @@ namespace detail {
 template <class P, class S>
 class Settled {
  protected:
-  Settled(const std::string& id, const Box& box, S settings) : settings_(std::move(settings)) {
+  Settled(const std::string& id, const Box& box, S&& settings) : settings_(std::move(settings)) {
     if (const std::string fault = P::fault(id, box, settings_); !fault.empty()) refuse(fault);
   }
   S settings_;
@@ -42,10 +42,10 @@ class PartOf : private detail::Settled<P, S>, public Base {
   [[nodiscard]] static std::string misfit(const Box&, const S&) { return {}; }
 
   /// Throws `std::invalid_argument` with the fault, if there is one.
-  PartOf(std::string id, const Box& box, S settings,
+  PartOf(std::string id, const Box& box, S&& settings,
          Surroundings& around) requires(!requires { typename Base::Plan; })
       : detail::Settled<P, S>(id, box, std::move(settings)), Base(std::move(id), box, around) {}
-  PartOf(std::string id, const Box& box, S settings, Surroundings& around) requires requires {
+  PartOf(std::string id, const Box& box, S&& settings, Surroundings& around) requires requires {
     typename Base::Plan;
   } : detail::Settled<P, S>(id, box, std::move(settings)),
       Base(std::move(id), box, around, P::base_plan(settings_, box, around)) {
@@ -53,7 +53,7 @@ class PartOf : private detail::Settled<P, S>, public Base {
 
   [[nodiscard]] const S& settings() const { return settings_; }
   /// Takes other settings, which must be without fault. Through a stage: `Stage::change`.
-  void change(S settings) {
+  void change(S&& settings) {
     P& part = static_cast<P&>(*this);
     if constexpr (requires { part.changed(settings); }) {
       std::swap(settings_, settings);

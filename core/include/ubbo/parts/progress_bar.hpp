@@ -28,7 +28,7 @@ class ProgressBar final : public PartOf<ProgressBar, ProgressBarSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const ProgressBarSettings& settings);
 
-  ProgressBar(std::string id, const Box& box, ProgressBarSettings settings, Surroundings& around);
+  ProgressBar(std::string id, const Box& box, ProgressBarSettings&& settings, Surroundings& around);
 
   void changed();
 

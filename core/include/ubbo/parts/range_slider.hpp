@@ -48,7 +48,7 @@ class RangeSlider final : public PartOf<RangeSlider, RangeSliderSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const RangeSliderSettings& settings);
 
-  RangeSlider(std::string id, const Box& box, RangeSliderSettings settings, Surroundings& around);
+  RangeSlider(std::string id, const Box& box, RangeSliderSettings&& settings, Surroundings& around);
 
   void changed();
 

@@ -31,7 +31,7 @@ std::span<const Setting<RatingSettings>> settings_of<RatingSettings>();
 class Rating final : public PartOf<Rating, RatingSettings> {
  public:
   [[nodiscard]] static const PartKind& described();
-  Rating(std::string id, const Box& box, RatingSettings settings, Surroundings& around);
+  Rating(std::string id, const Box& box, RatingSettings&& settings, Surroundings& around);
 
   void changed() {}
 

@@ -54,7 +54,7 @@ class Sheet final : public PartOf<Sheet, SheetSettings, EdgePanel> {
                                       const Surroundings& around);
   [[nodiscard]] static std::string misfit(const Box& box, const SheetSettings& settings);
 
-  Sheet(std::string id, const Box& box, SheetSettings settings, Surroundings& around);
+  Sheet(std::string id, const Box& box, SheetSettings&& settings, Surroundings& around);
 
   void changed();
 

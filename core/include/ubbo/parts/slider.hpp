@@ -50,7 +50,7 @@ class Slider final : public PartOf<Slider, SliderSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const SliderSettings& settings);
 
-  Slider(std::string id, const Box& box, SliderSettings settings, Surroundings& around);
+  Slider(std::string id, const Box& box, SliderSettings&& settings, Surroundings& around);
 
   void changed();
 

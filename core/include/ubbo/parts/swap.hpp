@@ -48,7 +48,7 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>();
 class Swap final : public PartOf<Swap, SwapSettings>, public Container {
  public:
   [[nodiscard]] static const PartKind& described();
-  Swap(std::string id, const Box& box, SwapSettings settings, Surroundings& around);
+  Swap(std::string id, const Box& box, SwapSettings&& settings, Surroundings& around);
 
   void changed();
 

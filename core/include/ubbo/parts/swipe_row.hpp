@@ -56,7 +56,7 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const SwipeRowSettings& settings);
 
-  SwipeRow(std::string id, const Box& box, SwipeRowSettings settings, Surroundings& around);
+  SwipeRow(std::string id, const Box& box, SwipeRowSettings&& settings, Surroundings& around);
 
   void changed();
 

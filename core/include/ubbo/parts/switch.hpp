@@ -33,7 +33,7 @@ class Switch final : public PartOf<Switch, SwitchSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const SwitchSettings& settings);
 
-  Switch(std::string id, const Box& box, SwitchSettings settings, Surroundings& around);
+  Switch(std::string id, const Box& box, SwitchSettings&& settings, Surroundings& around);
 
   void changed();
 

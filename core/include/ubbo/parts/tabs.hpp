@@ -38,7 +38,7 @@ class Tabs final : public PartOf<Tabs, TabsSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const TabsSettings& settings);
 
-  Tabs(std::string id, const Box& box, TabsSettings settings, Surroundings& around);
+  Tabs(std::string id, const Box& box, TabsSettings&& settings, Surroundings& around);
 
   void changed();
 

@@ -51,7 +51,7 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const ToastTraySettings& settings);
 
-  ToastTray(std::string id, const Box& box, ToastTraySettings settings, Surroundings& around);
+  ToastTray(std::string id, const Box& box, ToastTraySettings&& settings, Surroundings& around);
 
   void changed();
 

@@ -31,7 +31,7 @@ std::span<const Setting<WindowSettings>> settings_of<WindowSettings>();
 class Window final : public PartOf<Window, WindowSettings, Visitor>, public BackTaker {
  public:
   [[nodiscard]] static const PartKind& described();
-  Window(std::string id, const Box& box, WindowSettings settings, Surroundings& around);
+  Window(std::string id, const Box& box, WindowSettings&& settings, Surroundings& around);
 
   void changed();
 

@@ -45,7 +45,7 @@ class ZoomPlane final : public PartOf<ZoomPlane, ZoomPlaneSettings>, public Drag
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const ZoomPlaneSettings& settings);
 
-  ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings settings, Surroundings& around);
+  ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings&& settings, Surroundings& around);
 
   void changed(const ZoomPlaneSettings& before);
 
