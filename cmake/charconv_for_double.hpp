@@ -1,5 +1,6 @@
-// What <charconv> of an older standard library for WebAssembly has for whole numbers only, for doubles too. Included
-// before everything there (library.cmake); such a platform has no locales, so strtod and snprintf always use a point.
+// What <charconv> of an older standard library for WebAssembly has for whole numbers only, for doubles too.
+// Included before everything there (library.cmake); such a platform has no locales, so strtod and snprintf
+// always use a point.
 #pragma once
 
 #include <charconv>
@@ -18,8 +19,9 @@ namespace std {
 inline from_chars_result from_chars(const char* first, const char* last, double& value) {
   // What strtod takes besides: blanks and a plus before the number, and hexadecimal numbers.
   const char* digits = first != last && *first == '-' ? first + 1 : first;
-  const bool starts = digits != last && ((*digits >= '0' && *digits <= '9') || *digits == '.' || *digits == 'i' ||
-                                         *digits == 'I' || *digits == 'n' || *digits == 'N');
+  const bool starts =
+      digits != last && ((*digits >= '0' && *digits <= '9') || *digits == '.' || *digits == 'i' ||
+                         *digits == 'I' || *digits == 'n' || *digits == 'N');
   if (!starts) return {first, errc::invalid_argument};
   const bool hexadecimal = last - digits > 1 && digits[0] == '0' && (digits[1] == 'x' || digits[1] == 'X');
   const string text(first, hexadecimal ? digits + 1 : last);

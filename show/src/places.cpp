@@ -1,10 +1,10 @@
 #include "ubbo/show/places.hpp"
 
-#include "ubbo/io/scene/scene_run.hpp"
-
 #include <fmt/format.h>
 
 #include <cmath>
+
+#include "ubbo/io/scene/scene_run.hpp"
 
 namespace ubbo::show {
 

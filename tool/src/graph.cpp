@@ -1,3 +1,5 @@
+#include "ubbo/paint/graph.hpp"
+
 #include <fmt/format.h>
 
 #include <CLI/CLI.hpp>
@@ -10,7 +12,6 @@
 #include "progress.hpp"
 #include "say.hpp"
 #include "ubbo/io/text/number.hpp"
-#include "ubbo/paint/graph.hpp"
 #include "ubbo/show/traces.hpp"
 
 namespace ubbo::tool {

@@ -1,7 +1,5 @@
 #include "ubbo/io/check/check.hpp"
 
-#include "ubbo/io/scene/scene_run.hpp"
-
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -9,6 +7,7 @@
 #include <cmath>
 #include <set>
 
+#include "ubbo/io/scene/scene_run.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
 namespace ubbo::io {
