@@ -148,7 +148,7 @@ TEST_CASE("elementary functions answer at their ends as C's do") {
     CHECK(alike(maths::expm1(x), std::expm1(x)));
     CHECK(alike(maths::log(x), std::log(x)));
     CHECK(alike(maths::log1p(x), std::log1p(x)));
-    if (!(std::fabs(x) > 1e5)) CHECK(alike(maths::sin(x), std::sin(x)));
+    if (!(std::fabs(x) > 1e5 && std::isfinite(x))) CHECK(alike(maths::sin(x), std::sin(x)));
     for (const double y : ends) {
       INFO(y);
       CHECK(alike(maths::atan2(y, x), std::atan2(y, x)));

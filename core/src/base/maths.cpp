@@ -242,6 +242,10 @@ double log1p(double x) {
 // that k times them is exact. Then both by their series.
 SinCos sin_cos(double angle) {
   if (std::fabs(angle) < 0x1p-27) return {angle, 1.0};
+  if (!(std::fabs(angle) <= std::numeric_limits<double>::max())) {
+    constexpr double none = std::numeric_limits<double>::quiet_NaN();
+    return {none, none};
+  }
   if (!(std::fabs(angle) <= 100000.0)) angle = std::remainder(angle, 2.0 * pi.hi);
   const double k = nearest(angle * (2.0 / pi.hi));
   const Two far = sum(angle - k * 0x1.921fb54400000p+0, -k * 0x1.0b4611a600000p-34);
