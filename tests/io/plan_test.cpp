@@ -3,6 +3,7 @@
 #include "files.hpp"
 #include "ubbo/io/replay/replay.hpp"
 #include "ubbo/io/replay/report.hpp"
+#include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -92,4 +93,24 @@ TEST_CASE("settings of another kind of part are refused, and the stage is as it 
       stage.add(Switch::described(), "smoke", Placement::of({0, 0, 60, 32}), AnySettings(SliderSettings{})),
       Catch::Contains("another kind of part") && Catch::Contains("switch"));
   CHECK(stage.parts().empty());
+}
+
+TEST_CASE(
+    "a take is refused where it asks a part for what that cannot do, with the line and the nearest name") {
+  const io::Plan plan(scene_at(demo + "inspection.scene.toml"));
+  const auto refusal = [&](const char* part, const char* action) {
+    const io::Take take{
+        .file = "t.take.csv",
+        .deeds = {{.kind = io::Deed::Kind::call, .target = part, .value = action, .line = 7}}};
+    try {
+      (void)io::ReadyTake(take, plan.scene());
+      return std::string("taken");
+    } catch (const io::InputError& refused) {
+      return std::string(refused.what());
+    }
+  };
+  CHECK(refusal("frames", "increase") == "taken");
+  CHECK_THAT(refusal("frames", "increas"), Catch::StartsWith("t.take.csv:7:1: 'frames' cannot be asked to") &&
+                                               Catch::Contains("nearest known: increase"));
+  CHECK_THAT(refusal("frame", "increase"), Catch::Contains("no part 'frame'") && Catch::Contains("frames"));
 }

@@ -284,3 +284,20 @@ TEST_CASE("malformed recordings of each kind are answered with their line") {
     }
   });
 }
+
+TEST_CASE("a recording is read by the first format that it is, and a take by the last") {
+  const auto as = [](const std::string& text) {
+    for (const io::RecordingFormat& format : io::recording_formats())
+      if (format.is(text)) return std::string(format.name);
+    return std::string("none");
+  };
+  const std::string take = "time_ms,contact,phase,x,y\n0,1,down,5,5\n40,1,up,5,5\n";
+  const std::string events = R"({"type":"pointerdown","pointerId":1,"clientX":5,"clientY":5,"timeStamp":1})";
+  CHECK(as(two_fingers) == "kernel-text");
+  CHECK(as(raw({{1, 0, 0, 0, 0}})) == "kernel-raw");
+  CHECK(as("  " + events) == "pointer-events");
+  CHECK(as(take) == "take");
+  CHECK(io::write_take(io::parse_recording(two_fingers, "t", on_360x720)) ==
+        io::write_take(io::parse_kernel_text(two_fingers, "t", on_360x720)));
+  CHECK(io::parse_recording(take, "t", {}).samples.size() == 2);
+}
