@@ -6,14 +6,11 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "page.hpp"
+
 namespace ubbo::show {
 
 namespace {
-
-using skin::Align;
-using skin::Colour;
-using skin::Picture;
-using skin::Text;
 
 constexpr double margin = 16.0;
 constexpr double header = 62.0;
@@ -51,14 +48,13 @@ Grid best_grid(std::size_t count, double width, double height, const Box& region
   return best;
 }
 
-class Film {
+class Film : private Page {
  public:
   Film(const FilmReel& reel, double width, double height, const skin::Measure& measure,
        const skin::CombColours& colours)
-      : reel_(reel), width_(width), height_(height), measure_(measure), colours_(colours) {}
+      : Page(width, height, measure, colours), reel_(reel) {}
 
   Picture make() {
-    page_.emplace_back(skin::paper({0.0, 0.0, width_, height_}, 0.0, {.fill = colours_.paper}));
     add_header();
     const Box area{margin, header, width_ - 2 * margin, height_ - header - footer};
     const std::size_t count = std::max<std::size_t>(reel_.frames.size(), 1);
@@ -91,15 +87,6 @@ class Film {
   }
 
  private:
-  void write(Point at, std::string words, double size, Colour colour, Align align = Align::left,
-             bool bold = false) {
-    page_.emplace_back(Text{at, std::move(words), size, colour, align, bold});
-  }
-
-  double width_of(const std::string& words, double size, bool bold = false) {
-    return measure_({.at = {}, .words = words, .size = size, .bold = bold});
-  }
-
   void add_header() {
     write({margin, 30.0}, reel_.title, 20.0, colours_.ink, Align::left, true);
     write({margin, 50.0}, reel_.subtitle, 12.5, colours_.ink.with_alpha(0.75));
@@ -363,11 +350,6 @@ class Film {
   }
 
   const FilmReel& reel_;
-  double width_;
-  double height_;
-  const skin::Measure& measure_;
-  const skin::CombColours& colours_;
-  Picture page_;
   double above_ = caption_height;
   std::size_t lines_ = 0;  // of captions below number and time
 };

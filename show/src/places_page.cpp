@@ -3,16 +3,12 @@
 #include <algorithm>
 #include <cmath>
 
+#include "page.hpp"
 #include "ubbo/show/places.hpp"
 
 namespace ubbo::show {
 
 namespace {
-
-using skin::Align;
-using skin::Colour;
-using skin::Picture;
-using skin::Text;
 
 Box around_all(const Places& places, const PlacesOf& layer) {
   Box all = places.screen;
@@ -27,14 +23,13 @@ Box around_all(const Places& places, const PlacesOf& layer) {
   return all;
 }
 
-class PlacesPage {
+class PlacesPage : private Page {
  public:
   PlacesPage(const Places& places, double width, double height, const skin::Measure& measure,
              const skin::CombColours& colours)
-      : places_(places), width_(width), height_(height), measure_(measure), colours_(colours) {}
+      : Page(width, height, measure, colours), places_(places) {}
 
   Picture make() {
-    page_.emplace_back(skin::paper({0, 0, width_, height_}, 0.0, {.fill = colours_.paper}));
     write({18, 32}, places_.title, 20, colours_.ink, Align::left, true);
     key();
     const auto count = std::max<std::size_t>(places_.layers.size(), 1);
@@ -63,9 +58,6 @@ class PlacesPage {
   }
 
  private:
-  void write(Point at, std::string words, double size, Colour colour, Align align, bool bold = false) {
-    page_.emplace_back(Text{at, std::move(words), size, colour, align, bold});
-  }
   [[nodiscard]] Colour colour_of(StandAs as) const {
     return as == StandAs::start ? colours_.moss : as == StandAs::here ? colours_.heather : colours_.brick;
   }
@@ -184,11 +176,6 @@ class PlacesPage {
 
   std::size_t most_lines_ = 1;  // that a layer's words take
   const Places& places_;
-  double width_;
-  double height_;
-  const skin::Measure& measure_;
-  const skin::CombColours& colours_;
-  Picture page_;
 };
 
 }  // namespace

@@ -7,14 +7,11 @@
 #include <cmath>
 #include <map>
 
+#include "page.hpp"
+
 namespace ubbo::show {
 
 namespace {
-
-using skin::Align;
-using skin::Colour;
-using skin::Picture;
-using skin::Text;
 
 struct Way {
   std::vector<Sample> samples;
@@ -43,19 +40,13 @@ std::vector<Way> ways_of(const std::vector<Sample>& samples, const skin::CombCol
   return ways;
 }
 
-class Map {
+class Map : private Page {
  public:
   Map(const TouchMap& map, double width, double height, const skin::Measure& measure,
       const skin::CombColours& colours)
-      : map_(map),
-        width_(width),
-        height_(height),
-        measure_(measure),
-        colours_(colours),
-        ways_(ways_of(map.samples, colours)) {}
+      : Page(width, height, measure, colours), map_(map), ways_(ways_of(map.samples, colours)) {}
 
   Picture make() {
-    page_.emplace_back(skin::paper({0, 0, width_, height_}, 0, {.fill = colours_.paper}));
     write({20, 32}, map_.title, 20, colours_.ink, Align::left, true);
     add_screen();
     add_bars();
@@ -63,11 +54,6 @@ class Map {
   }
 
  private:
-  void write(Point at, std::string words, double size, Colour colour, Align align = Align::left,
-             bool bold = false) {
-    page_.emplace_back(Text{at, std::move(words), size, colour, align, bold});
-  }
-
   [[nodiscard]] Point on_page(Point at) const { return origin_ + at * scale_; }
 
   void add_screen() {
@@ -283,12 +269,7 @@ class Map {
   }
 
   const TouchMap& map_;
-  double width_;
-  double height_;
-  const skin::Measure& measure_;
-  const skin::CombColours& colours_;
   std::vector<Way> ways_;
-  Picture page_;
   Point origin_{};
   double scale_ = 1.0;
   double screen_right_ = 0.0;
