@@ -217,9 +217,11 @@ class Map : private Page {
     for (std::size_t i = 0; i < map_.notes.size(); ++i) {
       const TouchNote& note = map_.notes[i];
       const auto lines = skin::wrapped(note.words, 12.5, right - left - beside, measure_);
-      if (y + line * static_cast<double>(lines.size() - 1) > last) {
+      // Below every note but the last there is room left to say how many more there are.
+      const std::size_t needed = lines.size() - (i + 1 == map_.notes.size() ? 1 : 0);
+      if (y + 4 + line * static_cast<double>(needed) > last) {
         const std::size_t left_out = map_.notes.size() - i;
-        write({left + beside, std::min(y, last)}, "and " + std::to_string(left_out) + " more", 12.5,
+        write({left + beside, y}, "and " + std::to_string(left_out) + " more", 12.5,
               colours_.ink.with_alpha(0.75));
         return;
       }
