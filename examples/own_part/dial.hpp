@@ -18,8 +18,8 @@ struct DialSettings {
 };
 
 inline constexpr Question how_far{"dial.how-far", "how far was it turned?"};
-inline constexpr Answer turned{"dial.turned",   &how_far, true, "so far", "it was turned by {by} to {at}",
-                               "turned by {by}"};
+inline constexpr AnswerWith<Number<"by", "degrees">, Number<"at", "">> turned{
+    "dial.turned", &how_far, true, "so far", "it was turned by {by} to {at}", "turned by {by}"};
 
 class Dial final : public PartOf<Dial, DialSettings> {
  public:
@@ -60,8 +60,7 @@ class Dial final : public PartOf<Dial, DialSettings> {
     if (contact.slot != held_) return false;
     follow(contact, sample);
     if (sample.phase == Phase::move) return true;
-    const Fact by = Fact::plain("by", way_ * 180.0 / std::numbers::pi, "degrees");
-    if (drag_.dragging()) decide(turned, {by, Fact::plain("at", value(), "")});
+    if (drag_.dragging()) decide(turned, way_ * 180.0 / std::numbers::pi, value());
     release(drag_.dragging() ? rest_near(value()) : back_);
     return true;
   }

@@ -105,11 +105,11 @@ TEST_CASE("the topmost part gets the contact and keeps it: a second contact find
 
 TEST_CASE("a journal that is off keeps nothing, one that is full counts") {
   Journal off;
-  off.record(ms(1), {"a"}, answers::at_rest);
+  off.record(ms(1), {"a"}, answers::at_rest, {7, "frames"});
   CHECK(off.decisions().empty());
   Journal one(1);
-  one.record(ms(1), {"a"}, answers::at_rest);
-  one.record(ms(2), {"a"}, answers::at_rest);
+  one.record(ms(1), {"a"}, answers::at_rest, {7, "frames"});
+  one.record(ms(2), {"a"}, answers::at_rest, {7, "frames"});
   CHECK(one.decisions().size() == 1);
   CHECK(one.lost() == 1);
 }

@@ -506,11 +506,13 @@ TEST_CASE("each decision has a name that stays, is said in words, and may be sai
     for (const Answer* own : kind->answers) CHECK(names.contains(own->name));
   Decision rests;
   rests.answer = &answers::at_rest;
-  rests.facts[rests.fact_count++] = Fact::plain("value", 7, "");
+  rests.facts[rests.fact_count++] = {"value", 7};
   CHECK(words::sentence(rests) == "it is at rest on 7");
   auto other = english;
   CHECK(other.say("rail.at-rest", {"ja", "steht auf {value}", "steht"}));
   CHECK_FALSE(other.say("rail.no-such", {}));
+  CHECK_THROWS_WITH(other.say("rail.at-rest", {"ja", "steht auf {velocity}", ""}),
+                    "wording of rail.at-rest: {velocity} is none of its facts; it takes part, value");
   CHECK(words::sentence(rests, other) == "steht auf 7");
   CHECK(words::caption(rests, other) == "steht");
   CHECK(words::sentence(rests) == "it is at rest on 7");

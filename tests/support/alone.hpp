@@ -125,9 +125,9 @@ inline Key seen(Key key, Seen how) {
 
 struct Alone {
   /// `begins`: what its cells hold from the first, as `Cells::write` does. `inside`: a pane around it that
-  /// moves to either side, on a stage that smooths and predicts.
+  /// moves to either side, on a stage that smooths and predicts. `bare`: without cells that may be left out.
   Alone(const PartKind& of, bool right_to_left, bool with_twin = false, std::optional<Axis> axis = {},
-        bool inside = false, double begins = -1.0)
+        bool inside = false, double begins = -1.0, bool bare = false)
       : stage({.feel = {.smoothing = inside ? ms(8) : ms(0), .prediction = inside ? ms(20) : ms(0)},
                .right_to_left = right_to_left,
                .journal = 20'000}) {
@@ -136,7 +136,7 @@ struct Alone {
                       {.least = -30, .most = 30, .axis = Axis::horizontal, .rests = {-30, 0, 30}});
     AnySettings settings = of.fresh();
     for (std::size_t i = 0; i < of.settings(); ++i)
-      if (of.setting(i).kind == SettingKind::cell)
+      if (of.setting(i).kind == SettingKind::cell && (!bare || of.setting(i).needed))
         (void)of.put(settings, i, cells.add(of.setting(i).cell_kind));
     for (const Given& one : given)
       if (std::string_view(one.kind) == of.name)

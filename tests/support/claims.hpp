@@ -141,7 +141,7 @@ inline const std::map<const Answer*, Claim>& claims() {
       {&owner_bezel, [](D d) { return margin(d, "from the edge") <= 0; }},
       {&contest_won, [](D d) { return margin(d, "along") >= 0 && fact(d, "rivals") > 0; }},
       {&contest_nobody, [](D d) { return margin(d, "along") >= 0; }},
-      {&goes_on, [](D d) { return fact(d, "left over") > 0; }},
+      {&goes_on, [](D d) { return fact(d, "distance") > 0; }},
       {&goes_on_with_flick, [](D d) { return fact(d, "speed") > 0; }},
       {&not_down, is_whole<"contact">},
       {&already_down, is_whole<"contact">},

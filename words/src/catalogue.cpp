@@ -1,19 +1,31 @@
 #include "ubbo/words/catalogue.hpp"
 
+#include <algorithm>
 #include <utility>
+
+#include "ubbo/base/refuse.hpp"
 
 namespace ubbo::words {
 
-void Catalogue::add(const Question& question, const char* words) { asked_.emplace(question.name, words); }
+namespace {
 
-void Catalogue::add(const Answer& answer, const char* in_short, const char* sentence, const char* caption) {
-  answers_.push_back(&answer);
-  said_.emplace(answer.name, Wording{in_short, sentence, caption});
+void need_known_facts(const Answer& answer, const std::string& words) {
+  const std::string_view unknown = unknown_fact(words, answer.facts);
+  if (unknown.empty()) return;
+  std::string given = "part";
+  for (const FactSpec& fact : answer.facts) given += joined({", ", fact.name});
+  refuse(joined({"wording of ", answer.name, ": {", unknown, "} is none of its facts; it takes ", given}));
 }
+
+}  // namespace
 
 bool Catalogue::say(std::string_view answer, Wording wording) {
   const auto found = said_.find(answer);
   if (found == said_.end()) return false;
+  const auto known =
+      std::find_if(answers_.begin(), answers_.end(), [&](const Answer* one) { return one->name == answer; });
+  need_known_facts(**known, wording.sentence);
+  need_known_facts(**known, wording.caption);
   found->second = std::move(wording);
   return true;
 }

@@ -28,465 +28,487 @@
 
 namespace ubbo::words {
 
+namespace {
+
+namespace a = answers;
+namespace q = questions;
+
+struct QuestionWords {
+  const Question& question;
+  const char* words;
+};
+
+struct AnswerWords {
+  // Words that name a fact which the answer is not given with do not compile.
+  consteval AnswerWords(const Answer& said, const char* few_words, const char* words, const char* for_picture)
+      : answer(said), in_short(few_words), sentence(words), caption(for_picture) {
+    detail::need_facts(sentence, said.facts);
+    detail::need_facts(caption, said.facts);
+  }
+  const Answer& answer;
+  const char* in_short;
+  const char* sentence;
+  const char* caption;
+};
+
+constexpr QuestionWords question_words[] = {
+    {q::sound, "is the sample sound?"},
+    {q::drag, "is it a drag?"},
+    {q::tap, "is it a tap?"},
+    {q::again, "does it belong to the tap before?"},
+    {q::tap_reported, "when is the tap reported?"},
+    {q::hold, "is it a long press?"},
+    {q::flick, "is it a flick?"},
+    {q::axis, "which axis does it keep to?"},
+    {q::edge, "is it an edge swipe?"},
+    {q::pair, "what do two contacts do?"},
+    {q::pair_end, "how far did two contacts go?"},
+    {q::landing, "where does it come to rest?"},
+    {q::card, "is the card thrown?"},
+    {q::way_out, "is it closed?"},
+    {q::page, "which page does it show?"},
+    {q::key, "what does the key do?"},
+    {q::asked_to, "what does the call do?"},
+    {q::press, "does the press count?"},
+    {q::fill, "is it filled as far as it goes?"},
+    {q::speed, "was it moving when it lifted?"},
+    {q::rest, "is it at rest?"},
+    {q::cancelled, "what becomes of a cancelled contact?"},
+    {q::write, "what does a write by the app do?"},
+    {q::bound, "what becomes of it at its bound?"},
+    {q::caught, "what becomes of it when it is touched on its way?"},
+    {q::thumb, "which thumb is meant?"},
+    {q::rate, "which mark is meant?"},
+    {q::swap, "what does it show?"},
+    {q::swipe, "what does the swipe do?"},
+    {q::toggle, "is it switched over?"},
+    {q::choose, "which one is chosen?"},
+    {q::toast, "what becomes of the toast?"},
+    {q::visit, "does it come or go?"},
+    {q::plane, "where does it come to rest?"},
+    {q::owner, "who gets the contact?"},
+    {q::contest, "who wins the contact?"},
+    {q::hand_over, "who goes on with the contact?"},
+    {q::back, "who gets back?"},
+    {q::layout, "does the layout come to rest?"},
+    {q::endless, "do the callbacks come to an end?"},
+    {q::clock, "do the clocks agree?"},
+    {q::asked, "when does what the app asks count?"},
+    {q::idle, "does it use its time?"},
+};
+
+constexpr AnswerWords answer_words[] = {
+
+    {a::not_down, "no, the contact is not down",
+     "a sample of contact {contact} was dropped: the contact is not down", "bad sample"},
+    {a::already_down, "no, the contact is down already",
+     "a second down of contact {contact} was dropped: it is down already", "bad sample"},
+    {a::time_went_back, "no, the time went back",
+     "a sample of contact {contact} was bad: at {time} it lies before the one it follows", "bad sample"},
+    {a::not_finite, "no, not a usable number",
+     "a sample of contact {contact} was bad: its place or time is no usable number", "bad sample"},
+    {a::too_many_contacts, "no, too many contacts", "contact {contact} was dropped: {open} are down already",
+     "bad sample"},
+    {a::far_ahead, "no, far ahead of everything else",
+     "a sample of contact {contact} was bad: more than {ahead} ahead of everything else", "bad sample"},
+    {a::drags, "yes",
+     "a drag began {after} after the contact went down: {travel} of travel passed the threshold of "
+     "{travel.limit}, by {travel.margin}",
+     "drag: past {travel.limit}"},
+    {a::drag_too_short, "no, too short",
+     "no drag: it travelled {travel} of the {travel.limit} a drag takes, {travel.margin} too few",
+     "no drag: {travel} of {travel.limit}"},
+    {a::drag_across, "no, across the axis",
+     "no drag: it moved across the axis, {across}, and only {travel} along it, of the {travel.limit} a "
+     "drag takes",
+     "no drag: across the axis"},
+    {a::drag_off_handle, "no, not from the handle",
+     "no drag: it moved {travel}, but began {from handle} from the handle, which is held within {from "
+     "handle.limit}",
+     "no drag: beside the handle"},
+    {a::drag_unwanted, "no, such drags are not followed here",
+     "no tap any more: it travelled {travel}, past the threshold of {travel.limit}; and drags along "
+     "this axis are not followed here",
+     "no tap: it moved"},
+    {a::tap, "yes",
+     "it was a tap: it strayed {strayed} of the {strayed.limit} a tap may, and lifted after {held}, of "
+     "{held.limit}",
+     "tap"},
+    {a::tap_strayed, "no, it strayed",
+     "it was no tap: it strayed {strayed}, {strayed.margin} more than the {strayed.limit} a tap may",
+     "no tap: strayed {strayed}"},
+    {a::tap_too_long, "no, it was held too long",
+     "it was no tap: it was held {held}, {held.margin} longer than the {held.limit} a tap may be",
+     "no tap: held {held}"},
+    {a::again, "yes",
+     "it belongs to the tap before: it came {gap} after that one's lift, of {gap.limit} allowed, and "
+     "{apart} from it, of {apart.limit}",
+     "next tap in the row"},
+    {a::again_too_late, "no, too late",
+     "it does not belong to the tap before: it came {gap} after that one's lift, {gap.margin} past the "
+     "{gap.limit} allowed",
+     "too late: {gap} of {gap.limit}"},
+    {a::again_too_far, "no, too far",
+     "it does not belong to the tap before: it came {apart} away from it, {apart.margin} more than the "
+     "{apart.limit} allowed",
+     "too far: {apart} of {apart.limit}"},
+    {a::tap_at_once, "at once", "the tap was reported at once", "reported"},
+    {a::row_at_once, "a row, at once", "{taps} taps in a row were reported at once", "reported: {taps}"},
+    {a::tap_after_wait, "after a further tap was ruled out",
+     "the tap was reported after a further tap was ruled out: the wait cost {waited}",
+     "reported, {waited} late"},
+    {a::row_after_wait, "a row, after a further tap was ruled out",
+     "{taps} taps in a row were reported after a further tap was ruled out: the wait cost {waited}",
+     "reported: {taps}, {waited} late"},
+    {a::held, "yes",
+     "it is a long press: it was down for {held} and strayed {strayed} of the {strayed.limit} it may",
+     "long press"},
+    {a::flick, "yes",
+     "it was a flick: it lifted at {speed} ({x} to the right, {y} down), {speed.margin} faster than the "
+     "{speed.limit} of a flick, {way} from where the drag began",
+     "flick: {speed}"},
+    {a::flick_too_slow, "no, too slow",
+     "it was a drag, no flick: it lifted at {speed}, {speed.margin} slower than the {speed.limit} of a "
+     "flick, {way} from where the drag began",
+     "no flick: {speed}"},
+    {a::flick_rested, "no, it rested",
+     "it was a drag, no flick: it had rested {rested} before the lift, and {rested.limit} are enough; "
+     "it ended {way} from where the drag began",
+     "no flick: it rested"},
+    {a::axis_horizontal, "horizontal",
+     "it keeps to the horizontal axis: it began {off axis} off it, and up to {off axis.limit} are held",
+     "axis: horizontal"},
+    {a::axis_vertical, "vertical",
+     "it keeps to the vertical axis: it began {off axis} off it, and up to {off axis.limit} are held",
+     "axis: vertical"},
+    {a::axis_free, "none",
+     "it keeps to no axis: it began {off axis} off the nearer one, {off axis.margin} more than the {off "
+     "axis.limit} that are held",
+     "axis: none"},
+    {a::axis_unlocked, "none, the lock is off", "it keeps to no axis: the axis lock is off", ""},
+    {a::edge_swipe, "yes",
+     "it is an edge swipe: it began {from the edge} from the edge, of {from the edge.limit} allowed",
+     "edge swipe"},
+    {a::pair_pans, "pan",
+     "two contacts began to pan: their distance changed by {pinch} of {pinch.limit}, they went {turn} "
+     "of {turn.limit} around their middle, and their middle moved {pan} of {pan.limit}",
+     "pan"},
+    {a::pair_pinches, "pinch",
+     "two contacts began to pinch: their distance changed by {pinch} of {pinch.limit}, they went {turn} "
+     "of {turn.limit} around their middle, and their middle moved {pan} of {pan.limit}",
+     "pinch"},
+    {a::pair_rotates, "rotate",
+     "two contacts began to rotate: their distance changed by {pinch} of {pinch.limit}, they went "
+     "{turn} of {turn.limit} around their middle, and their middle moved {pan} of {pan.limit}",
+     "rotate"},
+    {a::pair_ended, "ended",
+     "two contacts ended: their distance is {scale} of what it was when they began, they turned by "
+     "{turn} and moved {moved}",
+     "x {scale}, turned {turn}"},
+    {a::pair_withdrawn, "withdrawn", "two contacts came to nothing: one was taken away", "pair withdrawn"},
+    {a::pair_too_little, "nowhere",
+     "two contacts did nothing: their distance changed by {pinch} of {pinch.limit}, they went {turn} of "
+     "{turn.limit} around their middle, and their middle moved {pan} of {pan.limit}",
+     "two contacts: too little"},
+    {a::land_nearest, "on the nearest snap point",
+     "let go at {from}; nearest snap point {place}, {distance} away; next {other}, {distance.limit}",
+     "lands on {place}"},
+    {a::land_nearest_aimed, "on the snap point nearest to where it is aimed",
+     "let go at {from} with {speed}, which counts as aimed at {aimed}; nearest snap point to that "
+     "{place}, {distance} away; next {other}, {distance.limit}",
+     "lands on {place}"},
+    {a::land_tie, "on the later of two as near",
+     "let go at {from}; {aimed} lies half-way between the snap points {place} and {other}, {distance} "
+     "from each, and the later one wins a tie",
+     "lands on {place}"},
+    {a::land_flicked, "on the next snap point, since it was flicked",
+     "let go at {from} with {speed}, a flick: it goes on to the next snap point that way, {place}; "
+     "without the flick {other} had been nearest",
+     "flicked on to {place}"},
+    {a::land_committed, "on the next snap point, far enough towards it",
+     "let go at {from}, aimed {moved} from where it came from: {moved.limit} are enough to go on to "
+     "{place}",
+     "goes on to {place}"},
+    {a::land_returns, "where it came from, not far enough away",
+     "let go at {from}, aimed {moved} from {place}, where it came from: to go on it takes {moved.limit}",
+     "back to {place}"},
+    {a::land_limited, "as many snap points on as it may at a time",
+     "let go at {from} with {speed}: it goes on to {place}, since it may go no further than {most} at a "
+     "time; else {other} had been it",
+     "goes to {place}, no further at a time"},
+    {a::land_only, "on the only snap point",
+     "let go at {from}; the only snap point is {place}, {distance} from where it is aimed",
+     "lands on {place}"},
+    {a::land_free, "where it was let go", "let go at {from}, and stays there: there are no snap points",
+     "stays at {place}"},
+    {a::land_thrown, "where its speed carries it",
+     "let go at {from} with {speed}, which carries it to {place}: there are no snap points",
+     "goes to {place}"},
+    {a::land_bound, "at its bound",
+     "let go at {from}, and comes to rest at its bound, {place}: there are no snap points",
+     "goes to {place}"},
+    {a::land_glides, "where friction lets it come",
+     "let go at {from} with {speed}; friction lets it come to {place}", "glides to {place}"},
+    {a::land_glides_past, "past its bound",
+     "let go at {from} with {speed}; friction would let it come to {aimed}, past its bound at {place}, "
+     "which it meets {after} later",
+     "glides to its bound"},
+    {a::land_tapped, "on the snap point nearest to the tap",
+     "the tap meant {from}; nearest snap point {place}, {distance} away", "goes to {place}"},
+    {a::land_tapped_free, "where the tap was",
+     "the tap meant {place}, and it goes there: there are no snap points", "goes to {place}"},
+    {a::button_pressed, "yes", "{part} was pressed", "pressed"},
+    {a::button_stays_down, "yes, it stays down", "{part} was pressed, and stays down", "stays down"},
+    {a::button_comes_up, "yes, it comes up", "{part} was pressed, and comes up again", "comes up"},
+    {a::card_far, "yes, far enough",
+     "the card is thrown: it was let go {far} away, and from {far.limit} on it goes", "thrown"},
+    {a::card_fast, "yes, fast enough",
+     "the card is thrown: it was let go at {speed}, and from {speed.limit} on it goes", "flicked away"},
+    {a::card_stays, "no", "the card goes back: it was let go {far} away, of {far.limit}, at {speed}", "back"},
+    {a::card_flicked_back, "no, it was flicked back",
+     "the card goes back: it was {far} away, past {far.limit}, and was flicked back at {speed}",
+     "flicked back"},
+    {a::card_asked, "yes, it was asked for", "the card is thrown, as it was asked for", "thrown"},
+    {a::card_undone, "it is taken back", "card {card} is taken back", "taken back"},
+    {a::item_tapped, "on the item that was tapped",
+     "item {item} was tapped, {away|item|items} away: it goes there", "to item {item}"},
+    {a::item_asked, "on the item that was asked for", "item {item} was asked for: it goes there",
+     "to item {item}"},
+    {a::closed_by_backdrop, "by its backdrop", "{part} is closed by a tap on its backdrop",
+     "closed by its backdrop"},
+    {a::closed_by_button, "by its button", "{part} is closed by its button", "closed by its button"},
+    {a::closed_by_back, "by back", "{part} is closed by back", "closed by back"},
+    {a::backdrop_stays, "no, its backdrop does not close it",
+     "a tap on the backdrop of {part} does nothing: backdrop_closes is off", "backdrop does nothing"},
+    {a::back_stays, "no, back does not close it",
+     "back does nothing: {part} has to be dealt with first, and its back_closes is off", "back does nothing"},
+    {a::dot_pressed, "yes, a page is meant", "the press at {x} means page {page} of {count}", "page {page}"},
+    {a::dot_by_key, "a key means a page", "a key means page {page} of {count}", "page {page}"},
+    {a::dot_by_call, "a call means a page", "it was asked to go to page {page} of {count}", "page {page}"},
+    {a::page_forward, "a later one", "{part} goes forward from page {from} to {to}", "forward to page {to}"},
+    {a::page_back, "an earlier one", "{part} goes back from page {from} to {to}", "back to page {to}"},
+    {a::page_here, "the one that was asked for", "{part} shows page {to}, and no other any more",
+     "page {to}"},
+    {a::key_moves, "moves it", "a key sends it from {from} to {to}", "key: to {to}"},
+    {a::key_at_end, "nothing, it is there",
+     "a key does nothing: it stands at {from} already, as far as it goes", "key: at its end"},
+    {a::key_held, "nothing, a finger has it", "a key does nothing: a finger has it", "key: held"},
+    {a::key_activates, "activates it", "a key activates it", "key: activated"},
+    {a::call_moves, "moves it", "it was asked to go from {from} to {to}", "asked: to {to}"},
+    {a::call_at_end, "nothing, it is there",
+     "it was asked to go on: it stands at {from} already, as far as it goes", "asked: at its end"},
+    {a::call_activates, "activates it", "it was activated by a call", "activated"},
+    {a::press_left, "no, it was lifted elsewhere",
+     "the press does not count: it was lifted {away} beside {part}, and up to {away.limit} are allowed",
+     "lifted beside it"},
+    {a::press_cancelled, "no, it was cancelled", "the press does not count: it was cancelled", "cancelled"},
+    {a::filled_to, "yes", "it is filled to {share}", "at {share}"},
+    {a::lifted_moving, "yes",
+     "it lifted while moving at {velocity}: it had rested {rested}, and {rested.limit} would have made "
+     "it still",
+     "lifts at {velocity}"},
+    {a::lifted_resting, "no, it rested",
+     "it lifted at rest: it had not moved for {rested}, and {rested.limit} are enough", "lifts at rest"},
+    {a::lifted_still, "no, not along its axis", "it lifted without speed along its axis",
+     "lifts without speed"},
+    {a::at_rest, "yes", "it is at rest on {value}", "at rest on {value}"},
+    {a::goes_back, "back to where it was going",
+     "the contact was cancelled: it goes back from {from} to {to}", "cancelled, back to {to}"},
+    {a::stays_cancelled, "nothing, it had not moved", "the contact was cancelled: it had not moved",
+     "cancelled"},
+    {a::write_moves, "moves it", "the app wrote {written}: it goes to {to}", "written: {written}"},
+    {a::write_limited, "moves it, as far as it may",
+     "the app wrote {written}: it goes to {to}, the nearest place it may be", "written: {written}"},
+    {a::write_is_there, "nothing, it is there",
+     "the app wrote {written}: it stands at or goes to {to} already, the nearest place it may be", ""},
+    {a::write_waits, "nothing yet, a finger has it",
+     "the app wrote {written} while a finger has it: that waits for the lift", "written: {written}"},
+    {a::write_unusable, "nothing, it is not a finite number",
+     "the app wrote what is no finite number: it stays where it is", "written: no number"},
+    {a::bound_passes_on, "its flick goes on elsewhere",
+     "it came to its bound at {place} with {speed} left, which another part takes over", "flick passed on"},
+    {a::bound_yields, "it yields",
+     "it came to its bound at {place} with {speed} left: the bound yields, and it comes back",
+     "bound yields"},
+    {a::bound_stops, "it stops",
+     "it came to its bound at {place} with {speed} left, and stops: the bound does not yield, and no "
+     "other part goes on",
+     "stops at its bound"},
+    {a::caught_stays, "it stays there", "it was touched on its way, at {place}, and stays there",
+     "caught at {place}"},
+    {a::caught_goes_on, "it goes on",
+     "it was touched on its way, at {place}; the press came to nothing, so it goes on to {to}",
+     "goes on to {to}"},
+    {a::thumb_low, "the low one", "the low thumb is meant: it is {low} away, the high one {high}",
+     "low thumb"},
+    {a::thumb_high, "the high one", "the high thumb is meant: it is {high} away, the low one {low}",
+     "high thumb"},
+    {a::low_by_way, "the low one, by the finger's way",
+     "both thumbs lie under the finger, which went {way}: the low one is meant", "low thumb"},
+    {a::high_by_way, "the high one, by the finger's way",
+     "both thumbs lie under the finger, which went {way}: the high one is meant", "high thumb"},
+    {a::rated, "the one under the finger", "the finger at {x} means {meant}, of {marks} marks",
+     "rated {meant}"},
+    {a::rated_none, "none, it is off the low end",
+     "the finger at {x} is off the low end: no mark, of {marks}", "cleared"},
+    {a::rating_goes_back, "none, the touch was cancelled", "the touch was cancelled: it goes back to {meant}",
+     "cancelled"},
+    {a::swap_forward, "a later content", "{part} goes forward from {from} to {to}", "forward to {to}"},
+    {a::swap_back, "an earlier content", "{part} goes back from {from} to {to}", "back to {to}"},
+    {a::swap_done, "the one that was asked for", "{part} shows {to}, and nothing else any more",
+     "shows {to}"},
+    {a::swipe_opens, "it opens", "{part} opens by {place}", "opens"},
+    {a::swipe_commits, "it commits",
+     "let go at {from}: from {from.limit} on it is a long swipe, which commits", "commits"},
+    {a::swipe_closes, "it closes", "{part} closes", "closes"},
+    {a::swipe_returns, "it goes back by itself", "it was open for {waited}, and goes back by itself",
+     "goes back by itself"},
+    {a::swipe_troubled, "it shows trouble", "nothing came of the swipe for {waited}: it shows trouble",
+     "trouble"},
+    {a::swipe_failed, "it failed", "the app says that it failed: it shows trouble", "failed"},
+    {a::swipe_removed, "its place closes", "the app takes {part} away: its place closes", "removed"},
+    {a::toggled_on, "on", "{part} is switched on", "on"},
+    {a::toggled_off, "off", "{part} is switched off", "off"},
+    {a::tab_chosen, "the one that was pressed", "tab {index} of {count} was pressed, and is chosen",
+     "tab {index}"},
+    {a::tab_is_chosen, "the same as before", "tab {index} of {count} was pressed, and is chosen already", ""},
+    {a::tab_by_key, "the next by a key", "a key chooses tab {index} of {count}", "tab {index}"},
+    {a::tab_by_call, "the next by a call", "it was asked to choose tab {index} of {count}", "tab {index}"},
+    {a::underline_rests, "the underline is there", "the underline is under tab {index}", ""},
+    {a::toast_waits, "it waits its turn", "a toast is shown already: this one waits, with {before} before it",
+     "waits"},
+    {a::toast_replaces, "it replaces another", "the toast that was shown makes way for it",
+     "replaces another"},
+    {a::toast_restarts, "it takes another's place",
+     "the toast that is shown says it instead, and its time begins again", "time begins again"},
+    {a::toast_shown, "it is shown", "a toast is shown", "shown"},
+    {a::toast_time_over, "its time is over", "its {time} are over, and it goes", "time over"},
+    {a::toast_swiped, "it is swiped away", "it was swiped away", "swiped away"},
+    {a::toast_button, "its button closes it", "its button was tapped", "button"},
+    {a::toast_closed, "it is closed by a call", "the app closes it", "closed"},
+    {a::toast_stands, "its time stands", "a finger is on it: its time stands, with {left} left",
+     "time stands"},
+    {a::toast_runs, "its time runs again", "the finger has gone: its time runs again, with {left} left",
+     "time runs"},
+    {a::toast_past, "nothing, it has gone",
+     "a toast was to be closed that has gone already: nothing is closed", ""},
+    {a::visit_arrives, "it sets out to come", "{part} sets out to come", "comes"},
+    {a::visit_here, "it is here", "{part} is here", "here"},
+    {a::visit_leaves, "it sets out to go", "{part} sets out to go", "goes"},
+    {a::visit_away, "it is gone", "{part} is gone", "gone"},
+    {a::visit_open_already, "nothing, it is open", "{part} was to open, and is open or on its way already",
+     ""},
+    {a::visit_closed_already, "nothing, it is closed",
+     "{part} was to close, and is closed or on its way already", ""},
+    {a::plane_lands, "within its limits",
+     "let go at a zoom of {zoom}, turned by {turn}: it comes to rest at {to zoom} and {to turn}",
+     "to zoom {to zoom}"},
+    {a::plane_zooms, "at the zoom of a double tap",
+     "a double tap at ({x.number}, {y.number}) zooms from {zoom} to {to zoom}", "zooms to {to zoom}"},
+    {a::plane_rests, "it is at rest", "it is at rest at a zoom of {zoom}", "at rest, zoom {zoom}"},
+    {a::owns, "this part",
+     "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which gets it: no "
+     "other part wants it",
+     "{part} takes it"},
+    {a::owns_first, "this part first",
+     "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which gets it first; "
+     "{rivals|part|parts} around it may claim it for a drag",
+     "{part} takes it"},
+    {a::owner_beside, "this part, beside which it is",
+     "a contact went down at ({x.number}, {y.number}), {outside by} beside {part}, which gets it: while "
+     "it is open, all beside it is its backdrop",
+     "{part} takes it"},
+    {a::owner_pulled, "this part, which is away",
+     "a contact went down at ({x.number}, {y.number}), at the edge of the screen {part} is drawn in "
+     "from, which gets it",
+     "{part} takes it"},
+    {a::owner_catches, "this part, which it stops",
+     "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which was under way "
+     "and is stopped by it",
+     "{part} is caught"},
+    {a::owner_held, "not this part, another contact holds it",
+     "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which another contact "
+     "holds",
+     "{part} is taken"},
+    {a::owner_disabled, "nobody, it is disabled",
+     "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which is disabled, "
+     "and nobody gets it",
+     "{part} is disabled"},
+    {a::owner_nobody, "nobody", "a contact went down at ({x.number}, {y.number}): no part there takes it",
+     "nobody takes it"},
+    {a::owner_palm, "nobody, it is a palm",
+     "a contact went down at ({x.number}, {y.number}), {size} wide: from {size.limit} on it is a palm, "
+     "and nobody gets it",
+     "a palm"},
+    {a::owner_bezel, "nobody, it began on the bezel",
+     "a contact went down at ({x.number}, {y.number}), {from the edge} from the edge: up to {from the "
+     "edge.limit} is the bezel, and nobody gets it",
+     "on the bezel"},
+    {a::contest_won, "this part",
+     "{part} wins the contact, which {rivals|more part|more parts} could have had: {along} along its "
+     "axis passed the threshold of {along.limit}, by {along.margin}, with {across} across",
+     "{part} wins"},
+    {a::contest_nobody, "nobody, no part follows this axis",
+     "nobody drags with the contact: it passed the threshold of {along.limit}, and no part there "
+     "follows that axis",
+     "nobody drags"},
+    {a::contest_shares, "no, it shares", "{part} does not win the contact: it shares what others have", ""},
+    {a::contest_axis, "no, it does not follow this axis there",
+     "{part} does not win the contact: it follows no drag along this axis from there", ""},
+    {a::contest_inside, "no, a part inside it has it",
+     "{part} does not win the contact: a part inside it has it", ""},
+    {a::contest_handle, "no, a handle has it",
+     "{part} does not win the contact: the handle of another part is under it", ""},
+    {a::contest_end, "no, it is at its end", "{part} does not win the contact: it is at its end that way",
+     ""},
+    {a::contest_stands_back, "no, it stands back",
+     "{part} does not win the contact: it stands back that way for one that can go", ""},
+    {a::contest_held, "nobody, another contact holds it",
+     "{part} would win the contact, but another contact holds it: nobody drags", "{part} is taken"},
+    {a::goes_on, "this part",
+     "{part} goes on with the contact: the part before it was at its end, with {distance} left over",
+     "{part} goes on"},
+    {a::comes_first, "this part, which comes first that way",
+     "{part} goes on with the contact: it comes first in the direction the finger took", "{part} goes on"},
+    {a::goes_on_with_flick, "this part, with the flick",
+     "{part} goes on with the flick: the part before it was at its end, with {speed} left", "{part} goes on"},
+    {a::back_taken, "this part", "back went to {part}", "{part} gets back"},
+    {a::back_begins, "this part, as far as the gesture has come", "a back gesture begins: {part} follows it",
+     "back begins"},
+    {a::back_given_up, "nobody, it was given up",
+     "the back gesture was given up: {part} goes back to where it was", "back given up"},
+    {a::back_blocked, "nobody, it is blocked",
+     "back: {part} keeps it from what lies below, and does not want it", "back is blocked"},
+    {a::back_nobody, "nobody", "back: no part wanted it", "nobody gets back"},
+    {a::layout_restless, "no",
+     "a size that was measured after the layout changed it {rounds|time|times}, and would again: it was "
+     "left as it is",
+     "layout does not settle"},
+    {a::callbacks_endless, "no",
+     "callbacks led to {events} further events within one call: what is left waits for the next",
+     "callbacks without end"},
+    {a::clock_went_back, "no",
+     "a frame came {back} before what had happened: some sample's clock was wrong, and time goes on "
+     "from here",
+     "clock went back"},
+    {a::asked_waits, "after the lift",
+     "the app asks {part} to move while a finger holds it: it waits for the lift", "waits for the lift"},
+    {a::due_again, "no",
+     "{part} was due {times|time|times} at the same moment and did nothing about it: it gets no more "
+     "time until something happens to it",
+     "due again and again"},
+};
+
+}  // namespace
+
 const Catalogue& Catalogue::english() {
   static const Catalogue made = [] {
-    namespace a = answers;
-    namespace q = questions;
     Catalogue c;
-    c.add(q::sound, "is the sample sound?");
-    c.add(a::not_down, "no, the contact is not down",
-          "a sample of contact {contact} was dropped: the contact is not down", "bad sample");
-    c.add(a::already_down, "no, the contact is down already",
-          "a second down of contact {contact} was dropped: it is down already", "bad sample");
-    c.add(a::time_went_back, "no, the time went back",
-          "a sample of contact {contact} was bad: at {time} it lies before the one it follows", "bad sample");
-    c.add(a::not_finite, "no, not a usable number",
-          "a sample of contact {contact} was bad: its place or time is no usable number", "bad sample");
-    c.add(a::too_many_contacts, "no, too many contacts",
-          "contact {contact} was dropped: {open} are down already", "bad sample");
-    c.add(a::far_ahead, "no, far ahead of everything else",
-          "a sample of contact {contact} was bad: more than {ahead} ahead of everything else", "bad sample");
-    c.add(q::drag, "is it a drag?");
-    c.add(a::drags, "yes",
-          "a drag began {after} after the contact went down: {travel} of travel passed the threshold of "
-          "{travel.limit}, by {travel.margin}",
-          "drag: past {travel.limit}");
-    c.add(a::drag_too_short, "no, too short",
-          "no drag: it travelled {travel} of the {travel.limit} a drag takes, {travel.margin} too few",
-          "no drag: {travel} of {travel.limit}");
-    c.add(a::drag_across, "no, across the axis",
-          "no drag: it moved across the axis, {across}, and only {travel} along it, of the {travel.limit} a "
-          "drag takes",
-          "no drag: across the axis");
-    c.add(a::drag_off_handle, "no, not from the handle",
-          "no drag: it moved {travel}, but began {from handle} from the handle, which is held within {from "
-          "handle.limit}",
-          "no drag: beside the handle");
-    c.add(a::drag_unwanted, "no, such drags are not followed here",
-          "no tap any more: it travelled {travel}, past the threshold of {travel.limit}; and drags along "
-          "this axis are not followed here",
-          "no tap: it moved");
-    c.add(q::tap, "is it a tap?");
-    c.add(q::again, "does it belong to the tap before?");
-    c.add(q::tap_reported, "when is the tap reported?");
-    c.add(q::hold, "is it a long press?");
-    c.add(q::flick, "is it a flick?");
-    c.add(q::axis, "which axis does it keep to?");
-    c.add(q::edge, "is it an edge swipe?");
-    c.add(q::pair, "what do two contacts do?");
-    c.add(q::pair_end, "how far did two contacts go?");
-    c.add(a::tap, "yes",
-          "it was a tap: it strayed {strayed} of the {strayed.limit} a tap may, and lifted after {held}, of "
-          "{held.limit}",
-          "tap");
-    c.add(a::tap_strayed, "no, it strayed",
-          "it was no tap: it strayed {strayed}, {strayed.margin} more than the {strayed.limit} a tap may",
-          "no tap: strayed {strayed}");
-    c.add(a::tap_too_long, "no, it was held too long",
-          "it was no tap: it was held {held}, {held.margin} longer than the {held.limit} a tap may be",
-          "no tap: held {held}");
-    c.add(a::again, "yes",
-          "it belongs to the tap before: it came {gap} after that one's lift, of {gap.limit} allowed, and "
-          "{apart} from it, of {apart.limit}",
-          "next tap in the row");
-    c.add(a::again_too_late, "no, too late",
-          "it does not belong to the tap before: it came {gap} after that one's lift, {gap.margin} past the "
-          "{gap.limit} allowed",
-          "too late: {gap} of {gap.limit}");
-    c.add(a::again_too_far, "no, too far",
-          "it does not belong to the tap before: it came {apart} away from it, {apart.margin} more than the "
-          "{apart.limit} allowed",
-          "too far: {apart} of {apart.limit}");
-    c.add(a::tap_at_once, "at once", "the tap was reported at once", "reported");
-    c.add(a::row_at_once, "a row, at once", "{taps} taps in a row were reported at once", "reported: {taps}");
-    c.add(a::tap_after_wait, "after a further tap was ruled out",
-          "the tap was reported after a further tap was ruled out: the wait cost {waited}",
-          "reported, {waited} late");
-    c.add(a::row_after_wait, "a row, after a further tap was ruled out",
-          "{taps} taps in a row were reported after a further tap was ruled out: the wait cost {waited}",
-          "reported: {taps}, {waited} late");
-    c.add(a::held, "yes",
-          "it is a long press: it was down for {held} and strayed {strayed} of the {strayed.limit} it may",
-          "long press");
-    c.add(a::flick, "yes",
-          "it was a flick: it lifted at {speed} ({x} to the right, {y} down), {speed.margin} faster than the "
-          "{speed.limit} of a flick, {way} from where the drag began",
-          "flick: {speed}");
-    c.add(a::flick_too_slow, "no, too slow",
-          "it was a drag, no flick: it lifted at {speed}, {speed.margin} slower than the {speed.limit} of a "
-          "flick, {way} from where the drag began",
-          "no flick: {speed}");
-    c.add(a::flick_rested, "no, it rested",
-          "it was a drag, no flick: it had rested {rested} before the lift, and {rested.limit} are enough; "
-          "it ended {way} from where the drag began",
-          "no flick: it rested");
-    c.add(a::axis_horizontal, "horizontal",
-          "it keeps to the horizontal axis: it began {off axis} off it, and up to {off axis.limit} are held",
-          "axis: horizontal");
-    c.add(a::axis_vertical, "vertical",
-          "it keeps to the vertical axis: it began {off axis} off it, and up to {off axis.limit} are held",
-          "axis: vertical");
-    c.add(a::axis_free, "none",
-          "it keeps to no axis: it began {off axis} off the nearer one, {off axis.margin} more than the {off "
-          "axis.limit} that are held",
-          "axis: none");
-    c.add(a::axis_unlocked, "none, the lock is off", "it keeps to no axis: the axis lock is off", "");
-    c.add(a::edge_swipe, "yes",
-          "it is an edge swipe: it began {from the edge} from the edge, of {from the edge.limit} allowed",
-          "edge swipe");
-    c.add(a::pair_pans, "pan",
-          "two contacts began to pan: their distance changed by {pinch} of {pinch.limit}, they went {turn} "
-          "of {turn.limit} around their middle, and their middle moved {pan} of {pan.limit}",
-          "pan");
-    c.add(a::pair_pinches, "pinch",
-          "two contacts began to pinch: their distance changed by {pinch} of {pinch.limit}, they went {turn} "
-          "of {turn.limit} around their middle, and their middle moved {pan} of {pan.limit}",
-          "pinch");
-    c.add(a::pair_rotates, "rotate",
-          "two contacts began to rotate: their distance changed by {pinch} of {pinch.limit}, they went "
-          "{turn} of {turn.limit} around their middle, and their middle moved {pan} of {pan.limit}",
-          "rotate");
-    c.add(a::pair_ended, "ended",
-          "two contacts ended: their distance is {scale} of what it was when they began, they turned by "
-          "{turn} and moved {moved}",
-          "x {scale}, turned {turn}");
-    c.add(a::pair_withdrawn, "withdrawn", "two contacts came to nothing: one was taken away",
-          "pair withdrawn");
-    c.add(a::pair_too_little, "nowhere",
-          "two contacts did nothing: their distance changed by {pinch} of {pinch.limit}, they went {turn} of "
-          "{turn.limit} around their middle, and their middle moved {pan} of {pan.limit}",
-          "two contacts: too little");
-    c.add(q::landing, "where does it come to rest?");
-    c.add(a::land_nearest, "on the nearest snap point",
-          "let go at {from}; nearest snap point {place}, {distance} away; next {other}, {distance.limit}",
-          "lands on {place}");
-    c.add(a::land_nearest_aimed, "on the snap point nearest to where it is aimed",
-          "let go at {from} with {speed}, which counts as aimed at {aimed}; nearest snap point to that "
-          "{place}, {distance} away; next {other}, {distance.limit}",
-          "lands on {place}");
-    c.add(a::land_tie, "on the later of two as near",
-          "let go at {from}; {aimed} lies half-way between the snap points {place} and {other}, {distance} "
-          "from each, and the later one wins a tie",
-          "lands on {place}");
-    c.add(a::land_flicked, "on the next snap point, since it was flicked",
-          "let go at {from} with {speed}, a flick: it goes on to the next snap point that way, {place}; "
-          "without the flick {other} had been nearest",
-          "flicked on to {place}");
-    c.add(a::land_committed, "on the next snap point, far enough towards it",
-          "let go at {from}, aimed {moved} from where it came from: {moved.limit} are enough to go on to "
-          "{place}",
-          "goes on to {place}");
-    c.add(a::land_returns, "where it came from, not far enough away",
-          "let go at {from}, aimed {moved} from {place}, where it came from: to go on it takes {moved.limit}",
-          "back to {place}");
-    c.add(a::land_limited, "as many snap points on as it may at a time",
-          "let go at {from} with {speed}: it goes on to {place}, since it may go no further than {most} at a "
-          "time; else {other} had been it",
-          "goes to {place}, no further at a time");
-    c.add(a::land_only, "on the only snap point",
-          "let go at {from}; the only snap point is {place}, {distance} from where it is aimed",
-          "lands on {place}");
-    c.add(a::land_free, "where it was let go", "let go at {from}, and stays there: there are no snap points",
-          "stays at {place}");
-    c.add(a::land_thrown, "where its speed carries it",
-          "let go at {from} with {speed}, which carries it to {place}: there are no snap points",
-          "goes to {place}");
-    c.add(a::land_bound, "at its bound",
-          "let go at {from}, and comes to rest at its bound, {place}: there are no snap points",
-          "goes to {place}");
-    c.add(a::land_glides, "where friction lets it come",
-          "let go at {from} with {speed}; friction lets it come to {place}", "glides to {place}");
-    c.add(a::land_glides_past, "past its bound",
-          "let go at {from} with {speed}; friction would let it come to {aimed}, past its bound at {place}, "
-          "which it meets {after} later",
-          "glides to its bound");
-    c.add(a::land_tapped, "on the snap point nearest to the tap",
-          "the tap meant {from}; nearest snap point {place}, {distance} away", "goes to {place}");
-    c.add(a::land_tapped_free, "where the tap was",
-          "the tap meant {place}, and it goes there: there are no snap points", "goes to {place}");
-    c.add(a::button_pressed, "yes", "{part} was pressed", "pressed");
-    c.add(a::button_stays_down, "yes, it stays down", "{part} was pressed, and stays down", "stays down");
-    c.add(a::button_comes_up, "yes, it comes up", "{part} was pressed, and comes up again", "comes up");
-    c.add(q::card, "is the card thrown?");
-    c.add(a::card_far, "yes, far enough",
-          "the card is thrown: it was let go {far} away, and from {far.limit} on it goes", "thrown");
-    c.add(a::card_fast, "yes, fast enough",
-          "the card is thrown: it was let go at {speed}, and from {speed.limit} on it goes", "flicked away");
-    c.add(a::card_stays, "no", "the card goes back: it was let go {far} away, of {far.limit}, at {speed}",
-          "back");
-    c.add(a::card_flicked_back, "no, it was flicked back",
-          "the card goes back: it was {far} away, past {far.limit}, and was flicked back at {speed}",
-          "flicked back");
-    c.add(a::card_asked, "yes, it was asked for", "the card is thrown, as it was asked for", "thrown");
-    c.add(a::card_undone, "it is taken back", "card {card} is taken back", "taken back");
-    c.add(a::item_tapped, "on the item that was tapped",
-          "item {item} was tapped, {away|item|items} away: it goes there", "to item {item}");
-    c.add(a::item_asked, "on the item that was asked for", "item {item} was asked for: it goes there",
-          "to item {item}");
-    c.add(q::way_out, "is it closed?");
-    c.add(a::closed_by_backdrop, "by its backdrop", "{part} is closed by a tap on its backdrop",
-          "closed by its backdrop");
-    c.add(a::closed_by_button, "by its button", "{part} is closed by its button", "closed by its button");
-    c.add(a::closed_by_back, "by back", "{part} is closed by back", "closed by back");
-    c.add(a::backdrop_stays, "no, its backdrop does not close it",
-          "a tap on the backdrop of {part} does nothing: backdrop_closes is off", "backdrop does nothing");
-    c.add(a::back_stays, "no, back does not close it",
-          "back does nothing: {part} has to be dealt with first, and its back_closes is off",
-          "back does nothing");
-    c.add(a::dot_pressed, "yes, a page is meant", "the press at {x} means page {page} of {count}",
-          "page {page}");
-    c.add(a::dot_by_key, "a key means a page", "a key means page {page} of {count}", "page {page}");
-    c.add(a::dot_by_call, "a call means a page", "it was asked to go to page {page} of {count}",
-          "page {page}");
-    c.add(q::page, "which page does it show?");
-    c.add(a::page_forward, "a later one", "{part} goes forward from page {from} to {to}",
-          "forward to page {to}");
-    c.add(a::page_back, "an earlier one", "{part} goes back from page {from} to {to}", "back to page {to}");
-    c.add(a::page_here, "the one that was asked for", "{part} shows page {to}, and no other any more",
-          "page {to}");
-    c.add(q::key, "what does the key do?");
-    c.add(q::asked_to, "what does the call do?");
-    c.add(a::key_moves, "moves it", "a key sends it from {from} to {to}", "key: to {to}");
-    c.add(a::key_at_end, "nothing, it is there",
-          "a key does nothing: it stands at {from} already, as far as it goes", "key: at its end");
-    c.add(a::key_held, "nothing, a finger has it", "a key does nothing: a finger has it", "key: held");
-    c.add(a::key_activates, "activates it", "a key activates it", "key: activated");
-    c.add(a::call_moves, "moves it", "it was asked to go from {from} to {to}", "asked: to {to}");
-    c.add(a::call_at_end, "nothing, it is there",
-          "it was asked to go on: it stands at {from} already, as far as it goes", "asked: at its end");
-    c.add(a::call_activates, "activates it", "it was activated by a call", "activated");
-    c.add(q::press, "does the press count?");
-    c.add(a::press_left, "no, it was lifted elsewhere",
-          "the press does not count: it was lifted {away} beside {part}, and up to {away.limit} are allowed",
-          "lifted beside it");
-    c.add(a::press_cancelled, "no, it was cancelled", "the press does not count: it was cancelled",
-          "cancelled");
-    c.add(q::fill, "is it filled as far as it goes?");
-    c.add(a::filled_to, "yes", "it is filled to {share}", "at {share}");
-    c.add(q::speed, "was it moving when it lifted?");
-    c.add(q::rest, "is it at rest?");
-    c.add(q::cancelled, "what becomes of a cancelled contact?");
-    c.add(q::write, "what does a write by the app do?");
-    c.add(q::bound, "what becomes of it at its bound?");
-    c.add(q::caught, "what becomes of it when it is touched on its way?");
-    c.add(a::lifted_moving, "yes",
-          "it lifted while moving at {velocity}: it had rested {rested}, and {rested.limit} would have made "
-          "it still",
-          "lifts at {velocity}");
-    c.add(a::lifted_resting, "no, it rested",
-          "it lifted at rest: it had not moved for {rested}, and {rested.limit} are enough", "lifts at rest");
-    c.add(a::lifted_still, "no, not along its axis", "it lifted without speed along its axis",
-          "lifts without speed");
-    c.add(a::at_rest, "yes", "it is at rest on {value}", "at rest on {value}");
-    c.add(a::goes_back, "back to where it was going",
-          "the contact was cancelled: it goes back from {from} to {to}", "cancelled, back to {to}");
-    c.add(a::stays_cancelled, "nothing, it had not moved", "the contact was cancelled: it had not moved",
-          "cancelled");
-    c.add(a::write_moves, "moves it", "the app wrote {written}: it goes to {to}", "written: {written}");
-    c.add(a::write_limited, "moves it, as far as it may",
-          "the app wrote {written}: it goes to {to}, the nearest place it may be", "written: {written}");
-    c.add(a::write_is_there, "nothing, it is there",
-          "the app wrote {written}: it stands at or goes to {to} already, the nearest place it may be", "");
-    c.add(a::write_waits, "nothing yet, a finger has it",
-          "the app wrote {written} while a finger has it: that waits for the lift", "written: {written}");
-    c.add(a::write_unusable, "nothing, it is not a finite number",
-          "the app wrote what is no finite number: it stays where it is", "written: no number");
-    c.add(a::bound_passes_on, "its flick goes on elsewhere",
-          "it came to its bound at {place} with {speed} left, which another part takes over",
-          "flick passed on");
-    c.add(a::bound_yields, "it yields",
-          "it came to its bound at {place} with {speed} left: the bound yields, and it comes back",
-          "bound yields");
-    c.add(a::bound_stops, "it stops",
-          "it came to its bound at {place} with {speed} left, and stops: the bound does not yield, and no "
-          "other part goes on",
-          "stops at its bound");
-    c.add(a::caught_stays, "it stays there", "it was touched on its way, at {place}, and stays there",
-          "caught at {place}");
-    c.add(a::caught_goes_on, "it goes on",
-          "it was touched on its way, at {place}; the press came to nothing, so it goes on to {to}",
-          "goes on to {to}");
-    c.add(q::thumb, "which thumb is meant?");
-    c.add(a::thumb_low, "the low one", "the low thumb is meant: it is {low} away, the high one {high}",
-          "low thumb");
-    c.add(a::thumb_high, "the high one", "the high thumb is meant: it is {high} away, the low one {low}",
-          "high thumb");
-    c.add(a::low_by_way, "the low one, by the finger's way",
-          "both thumbs lie under the finger, which went {way}: the low one is meant", "low thumb");
-    c.add(a::high_by_way, "the high one, by the finger's way",
-          "both thumbs lie under the finger, which went {way}: the high one is meant", "high thumb");
-    c.add(q::rate, "which mark is meant?");
-    c.add(a::rated, "the one under the finger", "the finger at {x} means {meant}, of {marks} marks",
-          "rated {meant}");
-    c.add(a::rated_none, "none, it is off the low end",
-          "the finger at {x} is off the low end: no mark, of {marks}", "cleared");
-    c.add(a::rating_goes_back, "none, the touch was cancelled",
-          "the touch was cancelled: it goes back to {meant}", "cancelled");
-    c.add(q::swap, "what does it show?");
-    c.add(a::swap_forward, "a later content", "{part} goes forward from {from} to {to}", "forward to {to}");
-    c.add(a::swap_back, "an earlier content", "{part} goes back from {from} to {to}", "back to {to}");
-    c.add(a::swap_done, "the one that was asked for", "{part} shows {to}, and nothing else any more",
-          "shows {to}");
-    c.add(q::swipe, "what does the swipe do?");
-    c.add(a::swipe_opens, "it opens", "{part} opens by {place}", "opens");
-    c.add(a::swipe_commits, "it commits",
-          "let go at {from}: from {from.limit} on it is a long swipe, which commits", "commits");
-    c.add(a::swipe_closes, "it closes", "{part} closes", "closes");
-    c.add(a::swipe_returns, "it goes back by itself", "it was open for {waited}, and goes back by itself",
-          "goes back by itself");
-    c.add(a::swipe_troubled, "it shows trouble", "nothing came of the swipe for {waited}: it shows trouble",
-          "trouble");
-    c.add(a::swipe_failed, "it failed", "the app says that it failed: it shows trouble", "failed");
-    c.add(a::swipe_removed, "its place closes", "the app takes {part} away: its place closes", "removed");
-    c.add(q::toggle, "is it switched over?");
-    c.add(a::toggled_on, "on", "{part} is switched on", "on");
-    c.add(a::toggled_off, "off", "{part} is switched off", "off");
-    c.add(q::choose, "which one is chosen?");
-    c.add(a::tab_chosen, "the one that was pressed", "tab {index} of {count} was pressed, and is chosen",
-          "tab {index}");
-    c.add(a::tab_is_chosen, "the same as before", "tab {index} of {count} was pressed, and is chosen already",
-          "");
-    c.add(a::tab_by_key, "the next by a key", "a key chooses tab {index} of {count}", "tab {index}");
-    c.add(a::tab_by_call, "the next by a call", "it was asked to choose tab {index} of {count}",
-          "tab {index}");
-    c.add(a::underline_rests, "the underline is there", "the underline is under tab {index}", "");
-    c.add(q::toast, "what becomes of the toast?");
-    c.add(a::toast_waits, "it waits its turn",
-          "a toast is shown already: this one waits, with {before} before it", "waits");
-    c.add(a::toast_replaces, "it replaces another", "the toast that was shown makes way for it",
-          "replaces another");
-    c.add(a::toast_restarts, "it takes another's place",
-          "the toast that is shown says it instead, and its time begins again", "time begins again");
-    c.add(a::toast_shown, "it is shown", "a toast is shown", "shown");
-    c.add(a::toast_time_over, "its time is over", "its {time} are over, and it goes", "time over");
-    c.add(a::toast_swiped, "it is swiped away", "it was swiped away", "swiped away");
-    c.add(a::toast_button, "its button closes it", "its button was tapped", "button");
-    c.add(a::toast_closed, "it is closed by a call", "the app closes it", "closed");
-    c.add(a::toast_stands, "its time stands", "a finger is on it: its time stands, with {left} left",
-          "time stands");
-    c.add(a::toast_runs, "its time runs again", "the finger has gone: its time runs again, with {left} left",
-          "time runs");
-    c.add(a::toast_past, "nothing, it has gone",
-          "a toast was to be closed that has gone already: nothing is closed", "");
-    c.add(q::visit, "does it come or go?");
-    c.add(a::visit_arrives, "it sets out to come", "{part} sets out to come", "comes");
-    c.add(a::visit_here, "it is here", "{part} is here", "here");
-    c.add(a::visit_leaves, "it sets out to go", "{part} sets out to go", "goes");
-    c.add(a::visit_away, "it is gone", "{part} is gone", "gone");
-    c.add(a::visit_open_already, "nothing, it is open",
-          "{part} was to open, and is open or on its way already", "");
-    c.add(a::visit_closed_already, "nothing, it is closed",
-          "{part} was to close, and is closed or on its way already", "");
-    c.add(q::plane, "where does it come to rest?");
-    c.add(a::plane_lands, "within its limits",
-          "let go at a zoom of {zoom}, turned by {turn}: it comes to rest at {to zoom} and {to turn}",
-          "to zoom {to zoom}");
-    c.add(a::plane_zooms, "at the zoom of a double tap",
-          "a double tap at ({x.number}, {y.number}) zooms from {zoom} to {to zoom}", "zooms to {to zoom}");
-    c.add(a::plane_rests, "it is at rest", "it is at rest at a zoom of {zoom}", "at rest, zoom {zoom}");
-    c.add(q::owner, "who gets the contact?");
-    c.add(q::contest, "who wins the contact?");
-    c.add(q::hand_over, "who goes on with the contact?");
-    c.add(a::owns, "this part",
-          "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which gets it: no "
-          "other part wants it",
-          "{part} takes it");
-    c.add(a::owns_first, "this part first",
-          "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which gets it first; "
-          "{rivals|part|parts} around it may claim it for a drag",
-          "{part} takes it");
-    c.add(a::owner_beside, "this part, beside which it is",
-          "a contact went down at ({x.number}, {y.number}), {outside by} beside {part}, which gets it: while "
-          "it is open, all beside it is its backdrop",
-          "{part} takes it");
-    c.add(a::owner_pulled, "this part, which is away",
-          "a contact went down at ({x.number}, {y.number}), at the edge of the screen {part} is drawn in "
-          "from, which gets it",
-          "{part} takes it");
-    c.add(a::owner_catches, "this part, which it stops",
-          "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which was under way "
-          "and is stopped by it",
-          "{part} is caught");
-    c.add(a::owner_held, "not this part, another contact holds it",
-          "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which another contact "
-          "holds",
-          "{part} is taken");
-    c.add(a::owner_disabled, "nobody, it is disabled",
-          "a contact went down at ({x.number}, {y.number}), {inside by} inside {part}, which is disabled, "
-          "and nobody gets it",
-          "{part} is disabled");
-    c.add(a::owner_nobody, "nobody",
-          "a contact went down at ({x.number}, {y.number}): no part there takes it", "nobody takes it");
-    c.add(a::owner_palm, "nobody, it is a palm",
-          "a contact went down at ({x.number}, {y.number}), {size} wide: from {size.limit} on it is a palm, "
-          "and nobody gets it",
-          "a palm");
-    c.add(a::owner_bezel, "nobody, it began on the bezel",
-          "a contact went down at ({x.number}, {y.number}), {from the edge} from the edge: up to {from the "
-          "edge.limit} is the bezel, and nobody gets it",
-          "on the bezel");
-    c.add(a::contest_won, "this part",
-          "{part} wins the contact, which {rivals|more part|more parts} could have had: {along} along its "
-          "axis passed the threshold of {along.limit}, by {along.margin}, with {across} across",
-          "{part} wins");
-    c.add(a::contest_nobody, "nobody, no part follows this axis",
-          "nobody drags with the contact: it passed the threshold of {along.limit}, and no part there "
-          "follows that axis",
-          "nobody drags");
-    c.add(a::contest_shares, "no, it shares", "{part} does not win the contact: it shares what others have",
-          "");
-    c.add(a::contest_axis, "no, it does not follow this axis there",
-          "{part} does not win the contact: it follows no drag along this axis from there", "");
-    c.add(a::contest_inside, "no, a part inside it has it",
-          "{part} does not win the contact: a part inside it has it", "");
-    c.add(a::contest_handle, "no, a handle has it",
-          "{part} does not win the contact: the handle of another part is under it", "");
-    c.add(a::contest_end, "no, it is at its end",
-          "{part} does not win the contact: it is at its end that way", "");
-    c.add(a::contest_stands_back, "no, it stands back",
-          "{part} does not win the contact: it stands back that way for one that can go", "");
-    c.add(a::contest_held, "nobody, another contact holds it",
-          "{part} would win the contact, but another contact holds it: nobody drags", "{part} is taken");
-    c.add(a::goes_on, "this part",
-          "{part} goes on with the contact: the part before it was at its end, with {left over} left over",
-          "{part} goes on");
-    c.add(a::comes_first, "this part, which comes first that way",
-          "{part} goes on with the contact: it comes first in the direction the finger took",
-          "{part} goes on");
-    c.add(a::goes_on_with_flick, "this part, with the flick",
-          "{part} goes on with the flick: the part before it was at its end, with {speed} left",
-          "{part} goes on");
-    c.add(q::back, "who gets back?");
-    c.add(q::layout, "does the layout come to rest?");
-    c.add(q::endless, "do the callbacks come to an end?");
-    c.add(q::clock, "do the clocks agree?");
-    c.add(q::asked, "when does what the app asks count?");
-    c.add(q::idle, "does it use its time?");
-    c.add(a::back_taken, "this part", "back went to {part}", "{part} gets back");
-    c.add(a::back_begins, "this part, as far as the gesture has come",
-          "a back gesture begins: {part} follows it", "back begins");
-    c.add(a::back_given_up, "nobody, it was given up",
-          "the back gesture was given up: {part} goes back to where it was", "back given up");
-    c.add(a::back_blocked, "nobody, it is blocked",
-          "back: {part} keeps it from what lies below, and does not want it", "back is blocked");
-    c.add(a::back_nobody, "nobody", "back: no part wanted it", "nobody gets back");
-    c.add(a::layout_restless, "no",
-          "a size that was measured after the layout changed it {rounds|time|times}, and would again: it was "
-          "left as it is",
-          "layout does not settle");
-    c.add(a::callbacks_endless, "no",
-          "callbacks led to {events} further events within one call: what is left waits for the next",
-          "callbacks without end");
-    c.add(a::clock_went_back, "no",
-          "a frame came {back} before what had happened: some sample's clock was wrong, and time goes on "
-          "from here",
-          "clock went back");
-    c.add(a::asked_waits, "after the lift",
-          "the app asks {part} to move while a finger holds it: it waits for the lift", "waits for the lift");
-    c.add(a::due_again, "no",
-          "{part} was due {times|time|times} at the same moment and did nothing about it: it gets no more "
-          "time until something happens to it",
-          "due again and again");
+    for (const QuestionWords& one : question_words) c.asked_.emplace(one.question.name, one.words);
+    for (const AnswerWords& one : answer_words) {
+      c.answers_.push_back(&one.answer);
+      c.said_.emplace(one.answer.name, Wording{one.in_short, one.sentence, one.caption});
+    }
     return c;
   }();
   return made;

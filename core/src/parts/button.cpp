@@ -35,11 +35,8 @@ void Button::changed() {
 void Button::update() {
   const double wanted = pressed() || down() ? 1.0 : 0.0;
   if (wanted == mover_.target()) return;
-  mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
-  if (std::exchange(travels_, true))
-    mover_.send(wanted, settings_.passage, around().now);
-  else
-    mover_.put(wanted);
+  mover_.set_reduced(reduced(settings_.reduced_motion));
+  mover_.send(wanted, settings_.passage, around().now);
 }
 
 void Button::present(Accessible& told) const {

@@ -152,8 +152,7 @@ bool CardDeck::touch(const Contact& contact, const Sample& sample) {
   const Feel& feel = feel_for(sample.tool);
   const double threshold = feel.threshold(feel.main_axis(sample.at - contact.down.at));
   if (drag_.move(sample.at, contact.contested ? HUGE_VAL : threshold)) {
-    decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
-                            Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+    decide(answers::drags, {drag_.travel(), threshold}, to_ms(sample.time - contact.down.time));
     moment(MomentKind::threshold_crossed);
   }
   if (drag_.dragging()) {
@@ -194,14 +193,14 @@ void CardDeck::lift(const Contact& contact, const Sample& sample) {
   const double size = level(best) ? laid().w : laid().h;
   const double speed = dot(velocity, unit_of(best));
   const double needed = Commit{.share = settings_.far, .distance = settings_.far_distance}.on(size);
-  const Fact distance = Fact::above("far", far * size, "dp", needed);
-  const Fact pace = Fact::above("speed", speed, "dp/s", feel.flick_speed);
+  const Held distance{far * size, needed};
+  const Held pace{speed, feel.flick_speed};
   if (far > 0.0 && speed >= feel.flick_speed)
-    decide(answers::card_fast, {pace, distance});
+    decide(answers::card_fast, distance, pace);
   else if (far * size >= needed && speed > -feel.flick_speed)
-    decide(answers::card_far, {distance, pace});
+    decide(answers::card_far, distance, pace);
   else {
-    decide(far * size >= needed ? answers::card_flicked_back : answers::card_stays, {distance, pace});
+    decide(far * size >= needed ? answers::card_flicked_back : answers::card_stays, distance, pace);
     return back(velocity);
   }
   moment(MomentKind::committed);
@@ -210,7 +209,7 @@ void CardDeck::lift(const Contact& contact, const Sample& sample) {
 
 void CardDeck::back(Point velocity) {
   if (offset() == Point{}) return;
-  const Reduced how = reduced_for(settings_.reduced_motion, around().reduced_motion);
+  const Reduced how = reduced(settings_.reduced_motion);
   x_.set_reduced(how);
   y_.set_reduced(how);
   x_.send(0.0, settings_.passage, around().now, velocity.x);
@@ -234,7 +233,7 @@ void CardDeck::send(Side side, Point velocity) {
   const int card = top();
   const Point from = offset();
   const double share = next_risen();
-  const Reduced how = reduced_for(settings_.reduced_motion, around().reduced_motion);
+  const Reduced how = reduced(settings_.reduced_motion);
   if (flying_.all.size() == most_flying) flying_.all.erase(flying_.all.begin());
   Flying leaving{.card = card, .turn = turn()};
   const Point to = beyond(side, from);
@@ -293,7 +292,7 @@ void CardDeck::take_back() {
   const int card = top() - 1;
   const Side from = static_cast<std::size_t>(card) < thrown_.size() ? thrown_[static_cast<std::size_t>(card)]
                                                                     : first_side();
-  decide(answers::card_undone, {Fact::plain("card", card + 1, "")});
+  decide(answers::card_undone, card + 1);
   Point at = beyond(from, {});
   // One that is still on its way turns round where it is.
   for (auto one = flying_.all.begin(); one != flying_.all.end(); ++one)

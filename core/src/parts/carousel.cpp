@@ -184,8 +184,16 @@ void Carousel::go_to(int index) {
       [this, index] {
         if (count() == 0) return;
         const double place = place_near(index);
-        decide(answers::item_asked, {Fact::plain("item", item_at(place) + 1, "")});
+        decide(answers::item_asked, item_at(place) + 1);
         rail_.go_to(place);
+      },
+      WhileHeld::waits);
+}
+
+void Carousel::restore(std::span<const double> saved) {
+  ask(
+      [this, place = saved[0]] {
+        if (count() > 0) rail_.put(place);
       },
       WhileHeld::waits);
 }
@@ -256,8 +264,7 @@ void Carousel::lift(const Contact& contact, const Sample& sample) {
   if (rail_.strayed() > reach || !beside) return rail_.resume();
   const double tapped = std::round(position()) + std::floor(along_row / pitch());
   const double place = std::clamp(tapped, rail_.plan().least, rail_.plan().most);
-  decide(answers::item_tapped, {Fact::plain("item", item_at(place) + 1, ""),
-                                Fact::plain("away", std::fabs(place - std::round(position())), "")});
+  decide(answers::item_tapped, item_at(place) + 1, std::fabs(place - std::round(position())));
   rail_.go_to(place);
 }
 

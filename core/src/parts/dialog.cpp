@@ -90,7 +90,7 @@ void Dialog::went(Visit::State state) {
 void Dialog::covered(int layers) {
   const double depth = std::min(static_cast<double>(layers), deepest);
   if (depth == behind_.target()) return;
-  behind_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  behind_.set_reduced(reduced(settings_.reduced_motion));
   behind_.send(depth, settings_.enter, around().now);
 }
 

@@ -121,8 +121,7 @@ bool Draggable::touch(const Contact& contact, const Sample& sample) {
   const Feel& feel = feel_for(sample.tool);
   const double threshold = feel.threshold(feel.main_axis(sample.at - contact.down.at));
   if (drag_.move(sample.at, contact.contested ? HUGE_VAL : threshold)) {
-    decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
-                            Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+    decide(answers::drags, {drag_.travel(), threshold}, to_ms(sample.time - contact.down.time));
     moment(MomentKind::threshold_crossed);
     const Point anchor = sample.at - drag_.offset();
     for (Rail& rail : rails_) rail.take_over(contact, anchor);
@@ -133,7 +132,7 @@ bool Draggable::touch(const Contact& contact, const Sample& sample) {
     for (Rail& rail : rails_)
       if (!rail.lift(contact, sample)) rail.resume();
     if (!dragged && drag_.strayed() > feel.rest_radius)
-      decide(answers::drag_too_short, {Fact::above("travel", drag_.travel(), "dp", threshold)});
+      decide(answers::drag_too_short, {drag_.travel(), threshold});
   } else if (dragged) {
     for (Rail& rail : rails_) rail.follow(contact, sample);
   }
@@ -156,6 +155,15 @@ bool Draggable::press(Key key) {
   const double by = settings_.grid > 0.0 ? settings_.grid : step;
   rail.key(rail.target() + (key == Key::right || key == Key::down ? by : -by));
   return true;
+}
+
+void Draggable::restore(std::span<const double> saved) {
+  ask(
+      [this, x = saved[0], y = saved[1]] {
+        rails_[0].put(x);
+        rails_[1].put(y);
+      },
+      WhileHeld::waits);
 }
 
 void Draggable::cell_changed() {

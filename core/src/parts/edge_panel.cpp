@@ -183,7 +183,10 @@ void EdgePanel::update() {
 
 // Tells where it goes, if that has changed.
 void EdgePanel::set_out() {
-  const int goal = target() > 0.0 ? static_cast<int>(rail_.plan().rests.nearest(target())) : 0;
+  set_out_for(target() > 0.0 ? static_cast<int>(rail_.plan().rests.nearest(target())) : 0);
+}
+
+void EdgePanel::set_out_for(int goal) {
   const int before = std::exchange(rest_, goal);
   if (goal == before) return;
   if ((goal > 0) != (before > 0)) {
@@ -216,6 +219,7 @@ void EdgePanel::to(int rest) {
   backs_ = false;
   rail_.set_bounds(0.0, most());
   rail_.set_rests(rests_);
+  set_out_for(rest);
   rail_.go_to(place_of(rest));
 }
 
@@ -260,8 +264,8 @@ bool EdgePanel::press(Key key) {
     return true;
   }
   wanted = std::clamp(wanted, plan_.drag_closes ? 0 : 1, most_rest());
-  decide(wanted == rest_ ? answers::key_at_end : answers::key_moves,
-         {Fact::plain("from", place_of(rest_), "dp"), Fact::plain("to", place_of(wanted), "dp")});
+  decide(wanted == rest_ ? answers::key_at_end : answers::key_moves, {place_of(rest_), "dp"},
+         {place_of(wanted), "dp"});
   if (wanted != rest_) to(wanted);
   return true;
 }
@@ -291,9 +295,6 @@ void EdgePanel::cell_changed() {
   if (wanted == rest_) {  // what it cannot follow is put right
     if (rest_cell_.linked()) rest_cell_.set(rest_);
     if (open_cell_.linked()) open_cell_.set(rest_ > 0);
-  } else if (around().write == Write::at_once) {
-    rail_.set_bounds(0.0, most());
-    rail_.put(place_of(wanted));
   } else {
     to(wanted);
   }

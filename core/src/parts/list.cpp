@@ -166,7 +166,7 @@ Point List::carries(const Part& inner) const {
 // Items that come, go and change.
 
 void List::glide_from(std::size_t from, double by, const Passage& passage) {
-  if (by == 0.0 || reduced_for(settings_.reduced_motion, around().reduced_motion) != Reduced::full) return;
+  if (by == 0.0 || reduced(settings_.reduced_motion) != Reduced::full) return;
   Shift shift{from, Mover(by, 0.05)};
   shift.by.send(0.0, passage, around().now);
   if (!shift.by.moving()) return;

@@ -65,7 +65,7 @@ void PageDots::show(bool travels) {
   for (auto [mover, place] :
        {std::pair<Mover*, int>{&at_, to}, std::pair<Mover*, int>{&first_, window_for(to)}}) {
     if (mover->target() == place) continue;
-    mover->set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    mover->set_reduced(reduced(settings_.reduced_motion));
     if (travels)
       mover->send(place, settings_.passage, around().now);
     else
@@ -103,11 +103,10 @@ bool PageDots::touch(const Contact& contact, const Sample& sample) {
 
 void PageDots::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, contact, how); }
 
-void PageDots::choose(int page, const Answer& answer) {
+void PageDots::choose(int page, const answers::Dot& answer) {
   const bool other = page != this->page();
   if (asked()) return;  // what the app has written meanwhile counts
-  decide(answer, {Fact::plain("x", press_.at().x, "dp"), Fact::plain("page", page + 1, ""),
-                  Fact::plain("count", count(), "")});
+  decide(answer, press_.at().x, page + 1, count());
   settings_.page.set(page);
   if (other) tell(settings_.on_choose, page);
 }
@@ -117,7 +116,7 @@ bool PageDots::press(Key key) {
   if (!meant) return false;
   const int wanted = std::clamp(static_cast<int>(*meant), 0, count() - 1);
   if (wanted == page())
-    decide(answers::key_at_end, {Fact::plain("from", page() + 1, ""), Fact::plain("to", page() + 1, "")});
+    decide(answers::key_at_end, {page() + 1.0, ""}, {page() + 1.0, ""});
   else
     choose(wanted, around().cause == Cause::call ? answers::dot_by_call : answers::dot_by_key);
   return true;

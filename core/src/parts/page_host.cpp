@@ -8,9 +8,7 @@ namespace ubbo {
 
 namespace {
 
-Fact page_fact(const char* name, std::size_t page) {
-  return Fact::plain(name, static_cast<double>(page) + 1.0, "");
-}
+double counted_from_one(std::size_t page) { return static_cast<double>(page) + 1.0; }
 
 SnapPoints stops_between(std::size_t least, std::size_t most) {
   const auto from = static_cast<double>(least);
@@ -203,8 +201,8 @@ void PageHost::aim(std::size_t at) {
     came_.push_back(before);
   else
     while (!came_.empty() && came_.back() >= page_) came_.pop_back();
-  decide(page_ > before ? answers::page_forward : answers::page_back,
-         {page_fact("from", before), page_fact("to", page_)});
+  decide(page_ > before ? answers::page_forward : answers::page_back, counted_from_one(before),
+         counted_from_one(page_));
   going_ = true;
   if (settings_.shows.linked() && !asked()) settings_.shows.set(settings_.shows.get().with(page_));
 }
@@ -225,7 +223,7 @@ void PageHost::rested() {
   trim(goal_, goal_);
   let_rest(0, 0);
   if (!std::exchange(going_, false)) return;
-  decide(answers::page_here, {page_fact("to", page_)});
+  decide(answers::page_here, counted_from_one(page_));
   tell(settings_.on_page, page_);
 }
 
@@ -294,6 +292,27 @@ void PageHost::go_back() {
       WhileHeld::waits);
 }
 
+std::vector<double> PageHost::saved() const {
+  std::vector<double> way(came_.begin(), came_.end());
+  way.push_back(static_cast<double>(page_));
+  return way;
+}
+
+void PageHost::restore(std::span<const double> saved) {
+  ask(
+      [this, way = std::vector<double>(saved.begin(), saved.end())] {
+        // One page for each step, growing, or it is another host's.
+        for (std::size_t i = 0; i < way.size(); ++i)
+          if (!(way[i] >= 0.0 && (pages() == 0 || way[i] < static_cast<double>(pages()))) ||
+              (i > 0 && way[i] <= way[i - 1]))
+            return;
+        if (way.empty()) return;
+        to(static_cast<std::size_t>(way.back()));
+        came_.assign(way.begin(), way.end() - 1);
+      },
+      WhileHeld::waits);
+}
+
 void PageHost::back() {
   backs_ = false;
   to(*page_below());
@@ -317,7 +336,7 @@ void PageHost::cell_changed() {
   const std::size_t wanted = settings_.shows.get().any() ? settings_.shows.get().index() : page();
   if (!settings_.shows.get().any()) settings_.shows.set(settings_.shows.get().with(page()));
   if (wanted == page()) return;
-  around().write == Write::at_once ? there(wanted) : static_cast<void>(to(wanted));
+  to(wanted);
 }
 
 void PageHost::present(Accessible& told) const {

@@ -70,15 +70,15 @@ bool Part::takes(Point at) const {
 }
 
 // What a key and an action do alike is told as what it was.
-void Part::decide(const Answer& answer, std::initializer_list<Fact> facts) const {
+void Part::decide_facts(const Answer& answer, std::initializer_list<Fact> facts) const {
   using namespace answers;
-  constexpr std::array by_key{&key_moves, &key_at_end, &key_activates};
-  constexpr std::array by_call{&call_moves, &call_at_end, &call_activates};
+  constexpr std::array<const Answer*, 3> by_key{&key_moves, &key_at_end, &key_activates};
+  constexpr std::array<const Answer*, 3> by_call{&call_moves, &call_at_end, &call_activates};
   const Answer* said = &answer;
   if (answer.question == &questions::key && around_->cause == Cause::call)
     for (std::size_t i = 0; i < by_key.size(); ++i)
       if (by_key[i] == said) said = by_call[i];
-  voice_.say(around_->now, *said, facts);
+  voice_.journal->record_facts(around_->now, voice_.part, *said, facts);
 }
 
 const char* name_of(MomentKind kind) {

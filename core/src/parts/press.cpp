@@ -23,8 +23,7 @@ bool was_tap(const Part& part, const Contact& contact, const Sample& sample, dou
   part.decide(!near   ? answers::tap_strayed
               : brief ? answers::tap
                       : answers::tap_too_long,
-              {Fact::below("strayed", strayed, "dp", feel.tap_reach),
-               Fact::below("held", held, "ms", to_ms(feel.tap_time))});
+              {strayed, feel.tap_reach}, {held, to_ms(feel.tap_time)});
   return near && brief;
 }
 
@@ -51,8 +50,7 @@ bool Press::lift(const Part& part, const Sample& sample, const Box& area) {
   follow(part, sample, area);
   slot_ = none;
   if (over_) return true;
-  part.decide(answers::press_left,
-              {Fact::below("away", away_from(area, sample.at), "dp", part.feel_for(sample.tool).tap_reach)});
+  part.decide(answers::press_left, {away_from(area, sample.at), part.feel_for(sample.tool).tap_reach});
   return false;
 }
 

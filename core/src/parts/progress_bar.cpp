@@ -61,7 +61,7 @@ void ProgressBar::cell_changed() { go(settings_.passage, around().write == Write
 void ProgressBar::go(const Passage& passage, bool travels, bool anew) {
   const double to = wanted();
   if (to == mover_.target() && !(anew && mover_.moving())) return;
-  mover_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  mover_.set_reduced(reduced(settings_.reduced_motion));
   if (travels)
     mover_.send(to, passage, around().now);
   else
@@ -70,13 +70,11 @@ void ProgressBar::go(const Passage& passage, bool travels, bool anew) {
 }
 
 void ProgressBar::update() {
-  if (!mover_.moving() && !std::exchange(said_, true))
-    decide(answers::filled_to, {Fact::plain("share", mover_.value(), "")});
+  if (!mover_.moving() && !std::exchange(said_, true)) decide(answers::filled_to, mover_.value());
 }
 
 bool ProgressBar::passes() const {
-  return settings_.unknown && visible() &&
-         reduced_for(settings_.reduced_motion, around().reduced_motion) == Reduced::full;
+  return settings_.unknown && visible() && reduced(settings_.reduced_motion) == Reduced::full;
 }
 
 Box ProgressBar::fill() const {

@@ -34,7 +34,7 @@ void Rail::link(NumberLink cell) {
     if (value == cell_value_ && !asked_) return;  // our own write coming round
     asked_ = Asked{value, detail::Writing::now()};
     if (held_ != nullptr && asked_->how != Write::carried)
-      part_->decide(answers::write_waits, {Fact::plain("written", value, plan_.unit)});
+      part_->decide(answers::write_waits, {value, plan_.unit});
     part_->hear();
   });
 }
@@ -76,8 +76,8 @@ void Rail::key(double place) {
   const double from = target();
   if (held_ != nullptr) return part_->decide(answers::key_held);
   const double wanted = plan_.rests.snapped(within(place));
-  part_->decide(wanted == from ? answers::key_at_end : answers::key_moves,
-                {Fact::plain("from", from, plan_.unit), Fact::plain("to", wanted, plan_.unit)});
+  part_->decide(wanted == from ? answers::key_at_end : answers::key_moves, {from, plan_.unit},
+                {wanted, plan_.unit});
   if (wanted != from) choose(wanted, speed());
 }
 
@@ -110,6 +110,11 @@ void Rail::tell_place() {
 
 void Rail::carry(const void* /*cell*/) { asked_ = Asked{cell_.get(), Write::carried}; }
 
+void Rail::heed_cell() {
+  if (cell_.linked() && held_ == nullptr && !asked_ && cell_.get() != target())
+    asked_ = Asked{cell_.get(), part_->around().write};
+}
+
 void Rail::cell_changed() {
   if (!cell_.linked() || !asked_) return;
   const Asked asked = *std::exchange(asked_, std::nullopt);
@@ -136,21 +141,16 @@ void Rail::cell_changed() {
     return_cell_ = value;
     return;
   }
-  const Fact written = Fact::plain("written", value, plan_.unit);
-  const Fact to = Fact::plain("to", place, plan_.unit);
+  const Amount written{value, plan_.unit};
+  const Amount to{place, plan_.unit};
   if (target() == place && (asked.how == Write::travels || !mover_.moving())) {
-    part_->decide(answers::write_is_there, {written, to});
+    part_->decide(answers::write_is_there, written, to);
     if (plan_.tells == Tells::place) tell(position());  // what it cannot follow is put right
     return;
   }
-  part_->decide(place == value ? answers::write_moves : answers::write_limited, {written, to});
-  if (asked.how == Write::travels) {
-    go(place, speed(), false);
-    return tell_place();  // from here on the cell says where it is, and others that show it go along
-  }
-  stop_short();
-  mover_.put(place);
-  rest();
+  part_->decide(place == value ? answers::write_moves : answers::write_limited, written, to);
+  go(place, speed(), false);
+  tell_place();  // from here on the cell says where it is, and others that show it go along
 }
 
 void Rail::set_dp_per_unit(double dp_per_unit) { plan_.dp_per_unit = dp_per_unit; }

@@ -35,8 +35,7 @@ Point Rail::follow(const Contact& contact, const Sample& sample) {
   const double threshold = feel.threshold(plan_.axis);
   const bool may = off_handle_ <= 0.0 && !contact.contested;
   if (drag_.move(sample.at, may ? threshold : HUGE_VAL)) {
-    part_->decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
-                                   Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+    part_->decide(answers::drags, {drag_.travel(), threshold}, to_ms(sample.time - contact.down.time));
     part_->moment(MomentKind::threshold_crossed);
   }
   if (!drag_.dragging()) return {};
@@ -77,14 +76,13 @@ void Rail::explain_press(const Contact& contact, const Sample& sample) const {
   const Point moved = sample.at - contact.down.at;
   const double travel = std::fabs(along(plan_.axis, moved));
   const double aside = std::fabs(across(plan_.axis, moved));
-  const Fact way = Fact::above("travel", travel, "dp", threshold);
+  const Held way{travel, threshold};
   if (off_handle_ > 0.0 && travel >= threshold)
-    part_->decide(answers::drag_off_handle,
-                  {way, Fact::below("from handle", off_handle_, "dp", handle_reach_)});
+    part_->decide(answers::drag_off_handle, way, {off_handle_, handle_reach_});
   else if (travel < threshold && aside >= threshold)
-    part_->decide(answers::drag_across, {way, Fact::plain("across", aside, "dp")});
+    part_->decide(answers::drag_across, way, aside);
   else if (travel < threshold)
-    part_->decide(answers::drag_too_short, {way});
+    part_->decide(answers::drag_too_short, way);
 }
 
 // The finger has gone.
@@ -110,9 +108,8 @@ bool Rail::lift(const Contact& contact, const Sample& sample) {
   part_->decide(moving        ? answers::lifted_moving
                 : found.stale ? answers::lifted_resting
                               : answers::lifted_still,
-                {Fact::plain("velocity", plan_.dp_per_unit < 0.0 ? -speed : speed, "dp/s"),
-                 Fact::below("rested", to_ms(found.rested), "ms", to_ms(feel.staleness)),
-                 Fact::plain("samples", static_cast<double>(found.samples), "")});
+                plan_.dp_per_unit < 0.0 ? -speed : speed, {to_ms(found.rested), to_ms(feel.staleness)},
+                static_cast<double>(found.samples));
   // Past a bound it shows only as much of the speed as the bound lets through.
   const double through = to == within(to) ? 1.0 : give_at(to).slope(std::fabs(to - within(to)));
   const double velocity = moving ? speed / plan_.dp_per_unit * through : 0.0;
@@ -128,9 +125,8 @@ void Rail::let_go(LetGo how) {
   release();
   const bool moved = mover_.value() != return_to_;
   if (how == LetGo::cancelled) {
-    part_->decide(
-        moved ? answers::goes_back : answers::stays_cancelled,
-        {Fact::plain("from", mover_.value(), plan_.unit), Fact::plain("to", return_to_, plan_.unit)});
+    part_->decide(moved ? answers::goes_back : answers::stays_cancelled, {mover_.value(), plan_.unit},
+                  {return_to_, plan_.unit});
     // A cell that says where it is does so at once, so that who shows it too goes back along with it.
     if (plan_.tells != Tells::rest) tell(plan_.tells == Tells::place ? position() : return_cell_);
   }
@@ -145,14 +141,14 @@ void Rail::resume() {
   }
   const double place = position();
   if (!plan_.stays_caught) {
-    const Fact at = Fact::plain("place", place, plan_.unit);
+    const Amount at{place, plan_.unit};
     if (place == return_to_)
-      part_->decide(answers::caught_stays, {at});
+      part_->decide(answers::caught_stays, at);
     else
-      part_->decide(answers::caught_goes_on, {at, Fact::plain("to", return_to_, plan_.unit)});
+      part_->decide(answers::caught_goes_on, at, {return_to_, plan_.unit});
     return go(return_to_, 0.0, false);
   }
-  part_->decide(answers::caught_stays, {Fact::plain("place", place, plan_.unit)});
+  part_->decide(answers::caught_stays, {place, plan_.unit});
   if (plan_.rests.empty() && place == within(place))
     choose(place, 0.0);
   else

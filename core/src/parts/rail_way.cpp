@@ -18,28 +18,31 @@ void Rail::land(double velocity, bool flick) {
                                                        .origin = origin_,
                                                        .at_most = plan_.at_most,
                                                        .commit = plan_.commit});
-  const char* unit = plan_.unit;
-  const bool thrown = velocity != 0.0;
-  const Answer& answer = landing.limited                                           ? answers::land_limited
-                         : landing.commit > 0.0 && landing.moved >= landing.commit ? answers::land_committed
-                         : landing.commit > 0.0                                    ? answers::land_returns
-                         : landing.flicked                                         ? answers::land_flicked
-                         : landing.contested && landing.distance == landing.other_distance ? answers::land_tie
-                         : landing.contested && thrown ? answers::land_nearest_aimed
-                         : landing.contested           ? answers::land_nearest
-                         : !plan_.rests.empty()        ? answers::land_only
-                         : landing.place == from       ? answers::land_free
-                         : landing.place == plan_.least || landing.place == plan_.most ? answers::land_bound
-                                                                                       : answers::land_thrown;
-  const Fact why = landing.limited        ? Fact::plain("most", plan_.at_most, "")
-                   : landing.commit > 0.0 ? Fact::above("moved", landing.moved, unit, landing.commit)
-                   : landing.contested
-                       ? Fact::below("distance", landing.distance, unit, landing.other_distance)
-                       : Fact::plain("distance", landing.distance, unit);
-  part_->decide(answer, {Fact::plain("from", from, unit), Fact::plain("place", landing.place, unit),
-                         Fact::plain("aimed", landing.aimed, unit), why,
-                         Fact::plain("other", landing.contested ? landing.other : landing.place, unit),
-                         Fact::plain("speed", velocity * std::fabs(plan_.dp_per_unit), "dp/s")});
+  const auto own = [this](double value) { return Amount{value, plan_.unit}; };
+  const Amount start = own(from);
+  const Amount place = own(landing.place);
+  const Amount aimed = own(landing.aimed);
+  const Amount other = own(landing.contested ? landing.other : landing.place);
+  const double speed = velocity * std::fabs(plan_.dp_per_unit);
+  if (landing.limited) {
+    part_->decide(answers::land_limited, start, place, aimed, plan_.at_most, other, speed);
+  } else if (landing.commit > 0.0) {
+    part_->decide(landing.moved >= landing.commit ? answers::land_committed : answers::land_returns, start,
+                  place, aimed, {landing.moved, landing.commit, plan_.unit}, other, speed);
+  } else if (landing.contested) {
+    part_->decide(landing.flicked                              ? answers::land_flicked
+                  : landing.distance == landing.other_distance ? answers::land_tie
+                  : velocity != 0.0                            ? answers::land_nearest_aimed
+                                                               : answers::land_nearest,
+                  start, place, aimed, {landing.distance, landing.other_distance, plan_.unit}, other, speed);
+  } else {
+    const bool bound = landing.place == plan_.least || landing.place == plan_.most;
+    part_->decide(!plan_.rests.empty()    ? answers::land_only
+                  : landing.place == from ? answers::land_free
+                  : bound                 ? answers::land_bound
+                                          : answers::land_thrown,
+                  start, place, aimed, own(landing.distance), speed);
+  }
   owes_snap_ = !plan_.rests.empty();
   choose(landing.place, velocity, flick);
 }
@@ -49,10 +52,10 @@ void Rail::fly(double velocity) {
   const Coast& glide = *plan_.glide;
   const double end = from + glide.distance(velocity);
   const double place = within(end);
-  const Fact start = Fact::plain("from", from, plan_.unit);
-  const Fact speed = Fact::plain("speed", velocity * std::fabs(plan_.dp_per_unit), "dp/s");
-  if (reduced_for(plan_.reduced_motion, part_->around().reduced_motion) != Reduced::full) {
-    part_->decide(answers::land_glides, {start, speed, Fact::plain("place", place, plan_.unit)});
+  const Amount start{from, plan_.unit};
+  const double speed = velocity * std::fabs(plan_.dp_per_unit);
+  if (part_->reduced(plan_.reduced_motion) != Reduced::full) {
+    part_->decide(answers::land_glides, start, speed, {place, plan_.unit});
     return choose(place, 0.0);
   }
   owes_cell_ = true;
@@ -60,11 +63,10 @@ void Rail::fly(double velocity) {
   double after = 0.0;
   if (place != end) after = -maths::log1p(-glide.friction() * (place - from) / velocity) / glide.friction();
   if (place == end)
-    part_->decide(answers::land_glides, {start, speed, Fact::plain("place", place, plan_.unit)});
+    part_->decide(answers::land_glides, start, speed, {place, plan_.unit});
   else
-    part_->decide(answers::land_glides_past,
-                  {start, speed, Fact::plain("place", place, plan_.unit),
-                   Fact::plain("aimed", end, plan_.unit), Fact::plain("after", after * 1e3, "ms")});
+    part_->decide(answers::land_glides_past, start, speed, {place, plan_.unit}, {end, plan_.unit},
+                  after * 1e3);
   if (plan_.tells == Tells::target || plan_.tells == Tells::choice) tell(place);
   set_off();
   mover_.coast(glide, now, velocity);
@@ -81,8 +83,8 @@ void Rail::reach_bound() {
   const double speed = velocity * std::fabs(plan_.dp_per_unit);
   mover_.put(bound);
   part_->moment(MomentKind::end_reached);
-  const auto says = [&](const Answer& answer) {
-    part_->decide(answer, {Fact::plain("place", bound, plan_.unit), Fact::plain("speed", speed, "dp/s")});
+  const auto says = [&](const answers::AtBound& answer) {
+    part_->decide(answer, {bound, plan_.unit}, speed);
   };
   Keeper* keeper = part_->around().keeper;
   if (keeper != nullptr && keeper->pass_on(*part_, way_along(plan_.axis, velocity * plan_.dp_per_unit))) {
@@ -117,9 +119,8 @@ bool Rail::take_momentum(Point velocity) {
 void Rail::tapped_at(double place) {
   const double meant = within(place);
   const double to = plan_.rests.snapped(meant);
-  part_->decide(plan_.rests.empty() ? answers::land_tapped_free : answers::land_tapped,
-                {Fact::plain("from", meant, plan_.unit), Fact::plain("place", to, plan_.unit),
-                 Fact::plain("distance", std::fabs(to - meant), plan_.unit)});
+  part_->decide(plan_.rests.empty() ? answers::land_tapped_free : answers::land_tapped, {meant, plan_.unit},
+                {to, plan_.unit}, {std::fabs(to - meant), plan_.unit});
   choose(to, speed());
 }
 
@@ -135,8 +136,8 @@ void Rail::choose(double target, double velocity, bool thrown) {
 void Rail::throw_to(double target, double velocity) {
   const double distance = target - mover_.value();
   const Micros now = part_->around().now;
-  const bool onwards = distance * velocity > 0.0 && !plan_.hurries &&
-                       reduced_for(plan_.reduced_motion, part_->around().reduced_motion) == Reduced::full;
+  const bool onwards =
+      distance * velocity > 0.0 && !plan_.hurries && part_->reduced(plan_.reduced_motion) == Reduced::full;
   if (const auto* spring = std::get_if<Spring>(&plan_.passage.way); spring != nullptr && onwards) {
     const double near = 2.0 * spring->ratio() * std::fabs(velocity) / spring->frequency();
     if (std::fabs(distance) > near) {
@@ -153,7 +154,7 @@ void Rail::throw_to(double target, double velocity) {
 }
 
 void Rail::set_off() {
-  mover_.set_reduced(reduced_for(plan_.reduced_motion, part_->around().reduced_motion));
+  mover_.set_reduced(part_->reduced(plan_.reduced_motion));
   stop_short();
 }
 
@@ -173,7 +174,7 @@ void Rail::go(double target, double velocity, bool thrown) {
 
 void Rail::rest() {
   const double value = mover_.value();
-  part_->decide(answers::at_rest, {Fact::plain("value", value, plan_.unit)});
+  part_->decide(answers::at_rest, {value, plan_.unit});
   if (std::exchange(owes_snap_, false)) part_->moment(MomentKind::snapped);
   // What the app itself wrote is not written back to it, not even limited.
   if (std::exchange(owes_cell_, false) || plan_.tells == Tells::place) tell(value);

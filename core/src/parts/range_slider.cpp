@@ -136,9 +136,8 @@ bool RangeSlider::touch(const Contact& contact, const Sample& sample) {
       return true;
     }
     if (pressed(which) || undecided_ != none) return false;
-    decide(which == 0 ? answers::thumb_low : answers::thumb_high,
-           {Fact::plain("low", way().apart(sample.at, thumb(0)), "dp"),
-            Fact::plain("high", way().apart(sample.at, thumb(1)), "dp")});
+    decide(which == 0 ? answers::thumb_low : answers::thumb_high, way().apart(sample.at, thumb(0)),
+           way().apart(sample.at, thumb(1)));
     grab(which, contact);
     return true;
   }
@@ -151,7 +150,7 @@ bool RangeSlider::touch(const Contact& contact, const Sample& sample) {
     undecided_ = none;
     if (std::fabs(way) <= needed) return true;  // it meant neither
     const int which = way < 0.0 ? 0 : 1;
-    decide(which == 0 ? answers::low_by_way : answers::high_by_way, {Fact::plain("way", way, "dp")});
+    decide(which == 0 ? answers::low_by_way : answers::high_by_way, way);
     grab(which, contact);
   }
   const int which = held_by(contact);
@@ -228,7 +227,10 @@ void RangeSlider::cell_changed() {
     return pressed(which) || !std::isfinite(value) ? target(which) : value;
   };
   bound(wished(0, settings_.low), wished(1, settings_.high));
-  for (Rail& rail : rails_) rail.cell_changed();
+  for (Rail& rail : rails_) {
+    rail.heed_cell();  // what the other thumb has kept from it may be free now
+    rail.cell_changed();
+  }
 }
 
 bool RangeSlider::press(Key key) {

@@ -49,10 +49,9 @@ double Rating::meant_at(Point at) const {
   return (std::clamp(region, 0.0, regions - 1.0) + 1.0) * unit();
 }
 
-void Rating::rate(double value, const Answer& answer) {
+void Rating::rate(double value, const answers::Rated& answer) {
   meant_ = value;
-  decide(answer, {Fact::plain("x", press_.at().x, "dp"), Fact::plain("meant", value, ""),
-                  Fact::plain("marks", settings_.marks, "")});
+  decide(answer, press_.at().x, value, settings_.marks);
   settings_.value.set(said_ = value);
 }
 
@@ -80,9 +79,7 @@ bool Rating::touch(const Contact& contact, const Sample& sample) {
   const double threshold = contact.contested ? HUGE_VAL : feel_for(sample.tool).threshold(Axis::horizontal);
   press_.follow(*this, sample, box());
   const bool begins = drag_.move(sample.at, threshold);
-  if (begins)
-    decide(answers::drags, {Fact::above("travel", drag_.travel(), "dp", threshold),
-                            Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+  if (begins) decide(answers::drags, {drag_.travel(), threshold}, to_ms(sample.time - contact.down.time));
   // What the app writes meanwhile counts until the finger means another mark.
   const double meant = meant_at(sample.at);
   const bool says = drag_.dragging() && (meant != meant_ || (begins && !app_wrote() && value() != meant));
@@ -109,7 +106,7 @@ void Rating::let_go(const Contact& contact, LetGo how) {
   press_.end();
   if (how == LetGo::lost) return;
   const bool goes_back = !app_wrote() && value() != before_;
-  decide(answers::rating_goes_back, {Fact::plain("meant", goes_back ? before_ : value(), "")});
+  decide(answers::rating_goes_back, goes_back ? before_ : value());
   if (goes_back) settings_.value.set(before_);
 }
 
@@ -124,8 +121,7 @@ bool Rating::press(Key key) {
   }
   const double from = value();
   const double wanted = std::clamp(*meant, lowest, settings_.marks);
-  decide(wanted == from ? answers::key_at_end : answers::key_moves,
-         {Fact::plain("from", from, ""), Fact::plain("to", wanted, "")});
+  decide(wanted == from ? answers::key_at_end : answers::key_moves, {from, ""}, {wanted, ""});
   settings_.value.set(wanted);
   if (wanted != from) tell(settings_.on_rate, wanted);
   return true;

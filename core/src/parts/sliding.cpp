@@ -44,6 +44,10 @@ void Sliding::pressed_only(const Contact& contact, const Sample& sample) {
   rail_.resume();
 }
 
+void Sliding::restore(std::span<const double> saved) {
+  ask([this, place = saved[0]] { rail_.put(place); }, WhileHeld::waits);
+}
+
 void Sliding::let_go(const Contact& contact, LetGo how) {
   if (mine(contact)) rail_.let_go(how);
 }

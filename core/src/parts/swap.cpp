@@ -112,16 +112,15 @@ void Swap::to(std::size_t content) {
   const std::size_t count = contents();
   const std::size_t onwards = (content + count - std::min(content_, count)) % std::max<std::size_t>(count, 1);
   const bool forward = settings_.wrap ? 2 * onwards <= count : content > content_;
-  decide(forward ? answers::swap_forward : answers::swap_back,
-         {Fact::plain("from", static_cast<double>(content_) + 1.0, ""),
-          Fact::plain("to", static_cast<double>(content) + 1.0, "")});
+  decide(forward ? answers::swap_forward : answers::swap_back, static_cast<double>(content_) + 1.0,
+         static_cast<double>(content) + 1.0);
   content_ = content;
   swapping_ = true;
   const Micros now = around().now;
-  const Reduced reduced = reduced_for(settings_.reduced_motion, around().reduced_motion);
+  const Reduced travels = reduced(settings_.reduced_motion);
   const double way =
       settings_.way == GivesWay::fade || settings_.way == GivesWay::uncover ? 1.0 : settings_.distance;
-  const bool moves = settings_.way != GivesWay::none && reduced == Reduced::full;
+  const bool moves = settings_.way != GivesWay::none && travels == Reduced::full;
   const auto share_of = [&](const Passage& passage) {
     if (!moves) return Micros{0};
     const Micros time = lasts(passage, way);
@@ -133,7 +132,7 @@ void Swap::to(std::size_t content) {
   for (std::size_t i = 0; i < held_.all.size(); ++i) {
     Held& one = held_.all[i];
     one.opens = one.closes = never;
-    one.visit.set_reduced(moves ? reduced : Reduced::still);
+    one.visit.set_reduced(moves ? travels : Reduced::still);
     if (i == content_) {
       one.opens = now;
       if (settings_.turns == Turns::old_first && anything && one.visit.away())
@@ -160,7 +159,7 @@ void Swap::set_out(Micros now) {
   }
   if (!swapping_ || due() != never) return;
   swapping_ = false;
-  decide(answers::swap_done, {Fact::plain("to", static_cast<double>(content_) + 1.0, "")});
+  decide(answers::swap_done, static_cast<double>(content_) + 1.0);
   tell(settings_.on_swap, content_);
 }
 
@@ -168,7 +167,7 @@ void Swap::resize(bool at_once) {
   if (content_ >= held_.all.size()) return;
   const Box& size = held_.all[content_].part->laid();
   for (const auto& [mover, to] : {std::pair{&width_, size.w}, {&height_, size.h}}) {
-    mover->set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    mover->set_reduced(reduced(settings_.reduced_motion));
     if (at_once)
       mover->put(to);
     else if (mover->target() != to)
@@ -219,30 +218,30 @@ void Swap::Contents::advance(Micros now) {
 
 void Swap::update() { set_out(around().now); }
 
-void Swap::cell_changed() {
-  if (around().write != Write::at_once) return to(wanted());
-  content_ = wanted();
-  swapping_ = false;
-  for (std::size_t i = 0; i < held_.all.size(); ++i) {
-    held_.all[i].opens = held_.all[i].closes = never;
-    held_.all[i].visit.put(i == content_);
-  }
-  resize(true);
-}
+void Swap::cell_changed() { to(wanted()); }
 
 bool Swap::can_step(int by) const { return by > 0 ? content_ + 1 < contents() : content_ > 0; }
 
 void Swap::step(int by) {
   ask(
       [this, by] {
-        if (!can_step(by)) return;
-        to(by > 0 ? content_ + 1 : content_ - 1);
-        if (settings_.shows.linked())
-          settings_.shows.set(settings_.shows.get().with(content_));
-        else if (settings_.index.linked())
-          settings_.index.set(static_cast<int>(content_));
+        if (can_step(by)) show(by > 0 ? content_ + 1 : content_ - 1);
       },
       WhileHeld::waits);
+}
+
+void Swap::show(std::size_t content) {
+  to(content);
+  if (settings_.shows.linked())
+    settings_.shows.set(settings_.shows.get().with(content_));
+  else if (settings_.index.linked())
+    settings_.index.set(static_cast<int>(content_));
+}
+
+void Swap::restore(std::span<const double> saved) {
+  ask([this, content = static_cast<std::size_t>(whole(saved[0]))] {
+    if (contents() == 0 || content < contents()) show(content);
+  });
 }
 
 void Swap::child_added(Part& inner) {

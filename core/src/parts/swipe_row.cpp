@@ -92,18 +92,31 @@ SwipeRow::SwipeRow(std::string id, const Box& box, SwipeRowSettings&& settings, 
       rails_{Rail(*this, plan(0), {}), Rail(*this, plan(1), {})},
       returns_(*this,
                [this] {
-                 decide(answers::swipe_returns,
-                        {Fact::plain("waited", to_ms(settings_.returns_after), "ms")});
+                 decide(answers::swipe_returns, to_ms(settings_.returns_after));
                  close();
                }),
       troubled_(*this, [this] {
-        decide(answers::swipe_troubled, {Fact::plain("waited", to_ms(settings_.patience), "ms")});
+        decide(answers::swipe_troubled, to_ms(settings_.patience));
         state_ = State::troubled;
       }) {
   watch();
   if (!settings_.open.linked() || settings_.open.get() != this->id()) return;
   // Open from the first.
-  if (const int side = first_side(); side >= 0) open_to(side, true);
+  const int side = first_side();
+  if (side < 0) return;
+  rails_[aim_at(side)].put_at(place_of(side));
+  state_ = State::open;
+}
+
+double SwipeRow::place_of(int side) const {
+  const auto [first, last] = sides(side < 2 ? 0 : 1);
+  return side % 2 == 0 ? first : -last;
+}
+
+std::size_t SwipeRow::aim_at(int side) {
+  axis_ = side < 2 ? 0 : 1;
+  rails_[axis_].set_rests(places_of(sides(axis_)));
+  return axis_;
 }
 
 int SwipeRow::first_side() const {
@@ -309,7 +322,7 @@ void SwipeRow::lift(const Contact& contact, const Sample& sample) {
     if (!commits) return chosen(axis);
     axis_ = axis;
     state_ = State::committed;
-    decide(answers::swipe_commits, {Fact::above("from", from, "dp", needed)});
+    decide(answers::swipe_commits, {from, needed});
     moment(MomentKind::committed);
     tell(settings_.on_commit, side());
     return;
@@ -322,7 +335,7 @@ void SwipeRow::chosen(std::size_t axis) {
   const double place = rails_[axis].target();
   const State before = std::exchange(state_, place != 0.0 ? State::open : State::closed);
   if (state_ == State::open) {
-    decide(answers::swipe_opens, {Fact::plain("place", std::fabs(place), "dp")});
+    decide(answers::swipe_opens, std::fabs(place));
     if (settings_.open.linked() && !asked()) settings_.open.set(id());
     if (before != State::open) tell(settings_.on_open, side());
   } else if (before != State::closed) {
@@ -341,50 +354,36 @@ void SwipeRow::update() {
   tell_share();
 }
 
-void SwipeRow::close(bool at_once) {
+void SwipeRow::close() {
   for (const std::size_t axis : {0U, 1U}) {
     Rail& rail = rails_[axis];
     rail.set_rests(places_of(sides(axis)));
-    if (at_once)
-      rail.put(0.0);
-    else if (rail.target() != 0.0)
-      rail.go_to(0.0);
+    if (rail.target() != 0.0) rail.go_to(0.0);
   }
   state_ = State::closed;
   if (settings_.open.linked() && settings_.open.get() == id()) settings_.open.set({});
 }
 
-void SwipeRow::goes_back(bool at_once) {
+void SwipeRow::goes_back() {
   if (state_ == State::closed) return;
   decide(answers::swipe_closes);
-  close(at_once);
+  close();
 }
 
-bool SwipeRow::can_open(int side) const {
-  const auto [first, last] = sides(side < 2 ? 0 : 1);
-  return !committed() && (side % 2 == 0 ? first : last) > 0.0;
-}
+bool SwipeRow::can_open(int side) const { return !committed() && place_of(side) != 0.0; }
 
-void SwipeRow::open_to(int side, bool at_once) {
-  axis_ = side < 2 ? 0 : 1;
-  Rail& rail = rails_[axis_];
-  const auto [first, last] = sides(axis_);
-  const double to = side % 2 == 0 ? first : -last;
-  rail.set_rests(places_of(sides(axis_)));
-  if (at_once) {
-    rail.put_at(to);
-    state_ = State::open;
-  } else {
-    if (rail.target() != to) rail.go_to(to);
-    if (rails_[1 - axis_].target() != 0.0) rails_[1 - axis_].go_to(0.0);
-    chosen(axis_);
-  }
+void SwipeRow::open_to(int side) {
+  Rail& rail = rails_[aim_at(side)];
+  const double to = place_of(side);
+  if (rail.target() != to) rail.go_to(to);
+  if (rails_[1 - axis_].target() != 0.0) rails_[1 - axis_].go_to(0.0);
+  chosen(axis_);
 }
 
 void SwipeRow::open(int side) {
   ask(
       [this, side] {
-        if (can_open(side)) open_to(side, false);
+        if (can_open(side)) open_to(side);
       },
       WhileHeld::waits);
 }
@@ -414,7 +413,7 @@ void SwipeRow::remove() {
         if (state_ == State::removed) return;
         decide(answers::swipe_removed);
         state_ = State::removed;
-        room_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+        room_.set_reduced(reduced(settings_.reduced_motion));
         room_.send(0.0, settings_.passage, around().now);
         // What holds it closes the gap by the same motion.
         if (around().keeper != nullptr) around().keeper->closing(*this, settings_.passage, true);
@@ -456,13 +455,27 @@ bool SwipeRow::press(Key key) {
   return true;
 }
 
+int SwipeRow::saved_side() const {
+  if (state_ != State::open) return -1;
+  return 2 * static_cast<int>(axis_) + (rails_[axis_].target() < 0.0 ? 1 : 0);
+}
+
+void SwipeRow::restore(std::span<const double> saved) {
+  ask(
+      [this, side = whole(saved[0])] {
+        if (saved_side() == side) return;
+        goes_back();
+        if (side >= 0 && side <= 3 && can_open(side)) open_to(side);
+      },
+      WhileHeld::waits);
+}
+
 void SwipeRow::cell_changed() {
   if (!settings_.open.linked()) return;
   const bool meant = settings_.open.get() == id();
-  const bool at_once = around().write == Write::at_once;
-  if (!meant && state_ == State::open) goes_back(at_once);
+  if (!meant && state_ == State::open) goes_back();
   if (!meant || state_ != State::closed) return;
-  if (const int side = first_side(); side >= 0) open_to(side, at_once);
+  if (const int side = first_side(); side >= 0) open_to(side);
 }
 
 void SwipeRow::tell_share() {

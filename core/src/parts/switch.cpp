@@ -98,10 +98,11 @@ void Switch::let_go(const Contact& contact, LetGo how) {
 
 void Switch::lift(const Contact& contact, const Sample& sample) {
   if (rail_.lift(contact, sample)) return;
-  const double reach = feel_for(sample.tool).tap_reach;
+  const Feel& feel = feel_for(sample.tool);
   // However long it was held: a switch knows no other press.
-  if (rail_.strayed() <= reach) return toggle();
-  decide(answers::tap_strayed, {Fact::below("strayed", rail_.strayed(), "dp", reach)});
+  if (rail_.strayed() <= feel.tap_reach) return toggle();
+  decide(answers::tap_strayed, {rail_.strayed(), feel.tap_reach},
+         {to_ms(sample.time - contact.down.time), to_ms(feel.tap_time)});
   rail_.explain_press(contact, sample);
   rail_.resume();
 }

@@ -58,6 +58,13 @@ std::span<const std::string> Tabs::names() const {
   return settings_.chosen.linked() ? settings_.chosen.get().names() : std::span<const std::string>();
 }
 
+void Tabs::restore(std::span<const double> saved) {
+  if (!settings_.chosen.linked()) return;
+  const Choice& now = settings_.chosen.get();
+  const auto index = static_cast<std::size_t>(whole(saved[0]));
+  settings_.chosen.set(index < count() ? now.with(index) : now.with_none());
+}
+
 std::size_t Tabs::chosen() const { return settings_.chosen.linked() ? settings_.chosen.get().index() : 0; }
 
 Tabs::Ends Tabs::ends_of(std::size_t index) const {
@@ -121,7 +128,7 @@ void Tabs::measure(bool travels) {
   }
   for (auto [mover, to] : {std::pair{&begin_, ends.begin}, std::pair{&end_, ends.end}}) {
     if (mover->target() == to) continue;
-    mover->set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    mover->set_reduced(reduced(settings_.reduced_motion));
     mover->send(to, settings_.passage, now);
   }
 }
@@ -135,7 +142,7 @@ void Tabs::cell_changed() {
 void Tabs::update() {
   const bool moves = begin_.moving() || end_.moving();
   if (std::exchange(moved_, moves) && !moves && chosen() < count())
-    decide(answers::underline_rests, {Fact::plain("index", static_cast<double>(chosen() + 1), "")});
+    decide(answers::underline_rests, static_cast<double>(chosen() + 1));
 }
 
 void Tabs::present(Accessible& told) const {
@@ -171,9 +178,8 @@ bool Tabs::touch(const Contact& contact, const Sample& sample) {
 
 void Tabs::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, contact, how); }
 
-void Tabs::choose(std::size_t index, const Answer& answer) {
-  decide(answer, {Fact::plain("index", static_cast<double>(index + 1), ""),
-                  Fact::plain("count", static_cast<double>(count()), "")});
+void Tabs::choose(std::size_t index, const answers::TabChosen& answer) {
+  decide(answer, static_cast<double>(index + 1), static_cast<double>(count()));
   const bool other = index != chosen();
   if (asked()) return;  // what the app has written meanwhile counts
   settings_.chosen.set(settings_.chosen.get().with(index));
@@ -201,8 +207,7 @@ bool Tabs::step_to(std::size_t wanted) {
   const std::size_t here = chosen();
   wanted = std::min(wanted, count() - 1);
   if (wanted == here)
-    decide(answers::key_at_end, {Fact::plain("from", static_cast<double>(here + 1), ""),
-                                 Fact::plain("to", static_cast<double>(here + 1), "")});
+    decide(answers::key_at_end, {static_cast<double>(here + 1), ""}, {static_cast<double>(here + 1), ""});
   else
     choose(wanted, around().cause == Cause::call ? answers::tab_by_call : answers::tab_by_key);
   return true;

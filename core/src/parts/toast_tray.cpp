@@ -51,7 +51,7 @@ ToastTray::ToastTray(std::string id, const Box& box, ToastTraySettings&& setting
     : PartOf(std::move(id), box, std::move(settings), around),
       swipe_(*this, swipe_plan(), {}),
       time_(*this, [this] {
-        decide(answers::toast_time_over, {Fact::plain("time", to_ms(settings_.time), "ms")});
+        decide(answers::toast_time_over, to_ms(settings_.time));
         end(ToastEnd::time);
       }) {
   visit_.set_plan(planned());
@@ -125,7 +125,7 @@ void ToastTray::add(Toast toast) {
     if (visit_.open()) end(ToastEnd::replaced);
     return;
   }
-  decide(answers::toast_waits, {Fact::plain("before", static_cast<double>(queue_.size()) + 1.0, "")});
+  decide(answers::toast_waits, static_cast<double>(queue_.size()) + 1.0);
   queue_.push_back(std::move(toast));
 }
 
@@ -139,7 +139,7 @@ void ToastTray::begin() {
   drop_finger(LetGo::lost);
   swipe_.put(0.0);
   time_.restart();
-  visit_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  visit_.set_reduced(reduced(settings_.reduced_motion));
   visit_.set_plan(planned());  // what it lies in may have been laid anew
   visit_.open(around().now);
   decide(answers::toast_shown);
@@ -151,7 +151,7 @@ void ToastTray::end(ToastEnd how) {
   if (!visit_.open()) return;
   end_ = how;
   drop_finger(LetGo::lost);
-  visit_.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+  visit_.set_reduced(reduced(settings_.reduced_motion));
   visit_.close(around().now);
 }
 
@@ -164,7 +164,7 @@ void ToastTray::gone() {
   begin();
 }
 
-void ToastTray::close(const Answer& answer, ToastEnd how) {
+void ToastTray::close(const AnswerWith<>& answer, ToastEnd how) {
   decide(answer);
   end(how);
 }
@@ -213,8 +213,7 @@ void ToastTray::update() {
   time_.run(here, settings_.time, now, pressed());
   const bool stands = here && pressed() && settings_.time > Micros{0};
   if (std::exchange(stands_, stands) == stands || !here || settings_.time <= Micros{0}) return;
-  decide(stands ? answers::toast_stands : answers::toast_runs,
-         {Fact::plain("left", to_ms(time_.left(now)), "ms")});
+  decide(stands ? answers::toast_stands : answers::toast_runs, to_ms(time_.left(now)));
 }
 
 // Fingers.

@@ -138,7 +138,7 @@ bool Visitor::takes(Point at) const { return !is_shut() && Part::takes(at); }
 
 bool Visitor::go(bool open) {
   const Micros now = around().now;
-  visit_.set_reduced(reduced_for(reduced_, around().reduced_motion));
+  visit_.set_reduced(reduced(reduced_));
   if (open == visit_.open()) {
     decide(open ? answers::visit_open_already : answers::visit_closed_already);
     if (cell_.linked() && !asked()) cell_.set(open);  // a finger may have brought it here while that waited
@@ -148,8 +148,7 @@ bool Visitor::go(bool open) {
     visit_.set_plan(planned());  // what it lies in may have been laid anew
     inside_.put(in_turn_.each_after <= Micros{0});
     if (in_turn_.each_after > Micros{0})
-      inside_.set_out(visit_.plan().enter.usual, in_turn_.each_after,
-                      reduced_for(reduced_, around().reduced_motion), now);
+      inside_.set_out(visit_.plan().enter.usual, in_turn_.each_after, reduced(reduced_), now);
   }
   open ? visit_.open(now) : visit_.close(now);
   decide(open ? answers::visit_arrives : answers::visit_leaves);
@@ -185,14 +184,7 @@ Presence Visitor::presence(const Part& inner) const {
 
 void Visitor::cell_changed() {
   if (!cell_.linked() || cell_.get() == visit_.open()) return;
-  if (around().write != Write::at_once) {
-    go(cell_.get());
-    return;
-  }
-  visit_.put(cell_.get());
-  inside_.put(cell_.get());
-  told_ = visit_.state();
-  went(told_);
+  go(cell_.get());
 }
 
 void Visitor::leave() {

@@ -148,7 +148,7 @@ void ZoomPlane::send(const Pose& pose) {
   const std::array to{pose.zoom, pose.turn, pose.pan.x, pose.pan.y};
   for (std::size_t i = 0; i < movers_.size(); ++i) {
     if (movers_[i].target() == to[i] && (movers_[i].moving() || movers_[i].value() == to[i])) continue;
-    movers_[i].set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    movers_[i].set_reduced(reduced(settings_.reduced_motion));
     movers_[i].send(to[i], settings_.passage, around().now);
   }
   if (moving()) lead();
@@ -181,14 +181,12 @@ void ZoomPlane::settle(Point velocity) {
     end = end + Point{coast.distance(velocity.x), coast.distance(velocity.y)};
   }
   to.pan = inside(end, to.zoom);
-  decide(answers::plane_lands,
-         {Fact::plain("zoom", from.zoom, ""), Fact::plain("turn", from.turn, "degrees"),
-          Fact::plain("to zoom", to.zoom, ""), Fact::plain("to turn", to.turn, "degrees")});
+  decide(answers::plane_lands, from.zoom, from.turn, to.zoom, to.turn);
   const std::array speeds{velocity.x, velocity.y};
   const std::array ends{to.pan.x, to.pan.y};
   for (const std::size_t i : {0U, 1U}) {
     Mover& mover = movers_[i + 2];
-    mover.set_reduced(reduced_for(settings_.reduced_motion, around().reduced_motion));
+    mover.set_reduced(reduced(settings_.reduced_motion));
     // The friction that lands exactly there, where one does.
     const auto lands =
         settings_.glide > Micros{0} ? Coast::landing(ends[i] - mover.value(), speeds[i]) : std::nullopt;
@@ -209,8 +207,7 @@ void ZoomPlane::news(const Gesture& gesture) {
     // In, and from anywhere further in back to where all is seen.
     const double small = std::clamp(1.0, settings_.least, settings_.most);
     const double to = zoom() > (small + settings_.tap_zoom) / 2 ? small : settings_.tap_zoom;
-    decide(answers::plane_zooms, {Fact::plain("x", gesture.at.x, "dp"), Fact::plain("y", gesture.at.y, "dp"),
-                                  Fact::plain("zoom", zoom(), ""), Fact::plain("to zoom", to, "")});
+    decide(answers::plane_zooms, gesture.at.x, gesture.at.y, zoom(), to);
     return zoom_to(to, gesture.at);
   }
   if (!pair && gesture.kind != GestureKind::drag) return;
@@ -281,7 +278,7 @@ void ZoomPlane::update() {
       settle({});
     if (!moving()) {
       rested_ = true;
-      decide(answers::plane_rests, {Fact::plain("zoom", zoom(), "")});
+      decide(answers::plane_rests, zoom());
       tell(settings_.on_rest);
     }
   }
@@ -378,6 +375,16 @@ void ZoomPlane::tell_cells() {
   }
 }
 
+std::array<double, 4> ZoomPlane::saved() const {
+  const Pose to = goal();
+  return {to.zoom, to.turn, to.pan.x, to.pan.y};
+}
+
+void ZoomPlane::restore(std::span<const double> saved) {
+  const double zoom = std::clamp(saved[0], settings_.least, settings_.most);
+  ask([this, to = Pose{zoom, saved[1], inside({saved[2], saved[3]}, zoom)}] { send(to); }, WhileHeld::waits);
+}
+
 void ZoomPlane::cell_changed() {
   const auto from = cells();
   if (around().write == Write::carried) {
@@ -398,12 +405,7 @@ void ZoomPlane::cell_changed() {
   if (written && !carried_) {
     to.zoom = std::clamp(to.zoom, settings_.least, settings_.most);
     to.pan = inside(to.pan, to.zoom);
-    if (around().write == Write::travels) {
-      send(to);
-    } else {
-      put(to);
-      rested_ = false;
-    }
+    send(to);
   }
 }
 

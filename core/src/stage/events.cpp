@@ -54,6 +54,11 @@ void Stage::wake() {
 }
 
 void Stage::call(Part& part, WhileHeld how, std::function<void()> deed) {
+  if (detail::Writing::now() == Write::at_once)
+    deed = [this, deed = std::move(deed)] {
+      around_.write = Write::at_once;
+      deed();
+    };
   do_or_wait([this, handle = handle(part), how, deed = std::move(deed)] {
     Part* found = get(handle);
     if (found == nullptr || found->removing()) return;
@@ -68,6 +73,7 @@ void Stage::call(Part& part, WhileHeld how, std::function<void()> deed) {
     error_.keep(deed);
     around_.cause = Cause::time;
     after(*found);
+    around_.write = Write::travels;
   });
 }
 
@@ -95,8 +101,8 @@ void Stage::settle_all() {
       around_.cause = Cause::write;
       part.cell_changed();
       around_.cause = Cause::time;
-      around_.write = Write::travels;
       after(part);
+      around_.write = Write::travels;
     } else if (!outbox_.empty()) {
       --budget_;
       error_.keep([this] { outbox_.call_next(); });
@@ -134,8 +140,7 @@ void Stage::run_due(Micros until) {
     }
     settle_event();
   }
-  around_.journal.record(around_.now, {}, answers::callbacks_endless,
-                         {Fact::plain("events", most_events_per_call, "")});
+  around_.journal.record(around_.now, {}, answers::callbacks_endless, most_events_per_call);
 }
 
 // Each that is due brings the time of what is due on, or it is not asked again.
@@ -147,7 +152,7 @@ void Stage::run_part(Part& part) {
   if (post.due > around_.now) {
     post.idle = 0;
   } else if (++post.idle == most_idle) {
-    part.decide(answers::due_again, {Fact::plain("times", most_idle, "")});
+    part.decide(answers::due_again, most_idle);
     due_list_.set(part, never);
   }
 }

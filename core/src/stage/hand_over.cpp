@@ -18,8 +18,7 @@ void Routing::drag(Contact& contact, const Sample& sample) {
     const Side side = side_of(left);
     const bool handed = ask_others(contest.chain, contest.owner, [&](Part& other) {
       return other.surface_ != nullptr && follows(other, contact, axis_of(side)) && other.can_go(side) &&
-             hand_to(other, contact, sample.at - left, answers::goes_on,
-                     Fact::plain("left over", length(left), "dp"));
+             hand_to(other, contact, sample.at - left, answers::goes_on, length(left));
     });
     if (!handed) break;
     left = contest.owner->surface_->drag_to(contact, sample);
@@ -31,7 +30,8 @@ void Routing::drag(Contact& contact, const Sample& sample) {
 }
 
 // The other goes on from `anchor`. False: it cannot.
-bool Routing::hand_to(Part& other, Contact& contact, Point anchor, const Answer& answer, const Fact& fact) {
+bool Routing::hand_to(Part& other, Contact& contact, Point anchor, const answers::HandedOver& answer,
+                      double distance) {
   Contest& contest = contest_of(contact);
   keeper_->before(other);
   if (!other.surface_->take_over(contact, anchor)) return false;
@@ -39,7 +39,7 @@ bool Routing::hand_to(Part& other, Contact& contact, Point anchor, const Answer&
   own(contest, &other);
   keeper_->before(owner);
   owner.surface_->hand_over();
-  other.decide(answer, {fact});
+  other.decide(answer, distance);
   keeper_->after(owner);
   keeper_->after(other);
   return true;
@@ -62,8 +62,7 @@ void Routing::settle_standing(Contact& contact, const Sample& sample) {
     if (contest.owner != other || other->surface_ == nullptr || rightful->surface_ == nullptr ||
         !rightful->can_go(side) || !follows(*rightful, contact, axis))
       continue;
-    hand_to(*rightful, contact, contest.before, answers::comes_first,
-            Fact::plain("step", length(step), "dp"));
+    hand_to(*rightful, contact, contest.before, answers::comes_first, length(step));
     return;
   }
 }
@@ -95,7 +94,7 @@ bool Routing::pass_flick(Part& part, Point velocity) {
       return false;
     keeper_->before(other);
     const bool took = other.surface_->take_momentum(velocity);
-    if (took) other.decide(answers::goes_on_with_flick, {Fact::plain("speed", length(velocity), "dp/s")});
+    if (took) other.decide(answers::goes_on_with_flick, length(velocity));
     keeper_->after(other);
     return took;
   };

@@ -42,9 +42,7 @@ void Stage::lay_out() {
     to_lay_ = false;
     const bool last = round > layout_rounds;
     if (!lay_once(changed)) return;
-    if (last)
-      return around_.journal.record(around_.now, {}, answers::layout_restless,
-                                    {Fact::plain("rounds", layout_rounds, "")});
+    if (last) return around_.journal.record(around_.now, {}, answers::layout_restless, layout_rounds);
     tell_cells();
     for (Part* part : changed)
       if (!part->post_.gone && part->on_laid_) error_.keep([&] { part->on_laid_(part->laid_); });

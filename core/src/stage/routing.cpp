@@ -56,11 +56,6 @@ void Routing::share(const Contest& contest, const Contact& contact, const Sample
   }
 }
 
-void Routing::refuse(const Sample& sample, const Answer& answer, const Fact& fact) const {
-  around_->journal.record(around_->now, {}, answer,
-                          {Fact::plain("x", sample.at.x, "dp"), Fact::plain("y", sample.at.y, "dp"), fact});
-}
-
 void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
   contest.chain.clear();
@@ -69,28 +64,28 @@ void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) 
   contest.before = sample.at;
   contest.open = false;
   const Feel& feel = around_->feels.of(sample.tool);
+  const auto nobody = [&](const auto& why, auto... held) {
+    around_->journal.record(around_->now, {}, why, sample.at.x, sample.at.y, held...);
+  };
   if (feel.palm_size > 0.0 && sample.size >= feel.palm_size)
-    return refuse(sample, answers::owner_palm, Fact::below("size", sample.size, "dp", feel.palm_size));
+    return nobody(answers::owner_palm, Held{sample.size, feel.palm_size});
   const double from_edge = around_->screen.depth(sample.at);
   if (feel.bezel > 0.0 && from_edge <= feel.bezel)
-    return refuse(sample, answers::owner_bezel, Fact::above("from the edge", from_edge, "dp", feel.bezel));
+    return nobody(answers::owner_bezel, Held{from_edge, feel.bezel});
   for (std::size_t i = parts.size(); i-- > 0;) {
     Part& part = *parts[i];
     if (!on_it(part, sample.at)) continue;
     if (accept(part, contact, sample)) return;
   }
-  around_->journal.record(around_->now, {}, answers::owner_nobody,
-                          {Fact::plain("x", sample.at.x, "dp"), Fact::plain("y", sample.at.y, "dp")});
+  nobody(answers::owner_nobody);
 }
 
 // True when the search for an owner is over.
 bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
-  const auto says = [&](const Part& part, const Answer& answer) {
-    part.decide(answer, {Fact::plain("x", sample.at.x, "dp"), Fact::plain("y", sample.at.y, "dp"),
-                         Fact::above("inside by", part.box().depth(sample.at), "dp", 0.0),
-                         Fact::plain("rivals", static_cast<double>(contest.chain.size()) - 1.0, ""),
-                         Fact::plain("outside by", -part.box().depth(sample.at), "dp")});
+  const auto says = [&](const Part& part, const answers::Owner& answer) {
+    part.decide(answer, sample.at.x, sample.at.y, {part.box().depth(sample.at), 0.0},
+                static_cast<double>(contest.chain.size()) - 1.0, -part.box().depth(sample.at));
   };
   const bool was_away = topmost.away();
   contest.chain.clear();
@@ -161,14 +156,13 @@ void Routing::explain(const Contest& contest, const Contact& contact, const Part
       outside = true;
       continue;
     }
-    const Answer& why = part->standing().shares          ? answers::contest_shares
-                        : !follows(*part, contact, axis) ? answers::contest_axis
-                        : outside && !by_handle          ? answers::contest_inside
-                        : by_handle                      ? answers::contest_handle
-                        : !part->can_go(side)            ? answers::contest_end
-                                                         : answers::contest_stands_back;
-    part->decide(why, {Fact::plain("along", std::fabs(along(axis, moved)), "dp"),
-                       Fact::plain("across", std::fabs(across(axis, moved)), "dp")});
+    const answers::ContestLost& why = part->standing().shares          ? answers::contest_shares
+                                      : !follows(*part, contact, axis) ? answers::contest_axis
+                                      : outside && !by_handle          ? answers::contest_inside
+                                      : by_handle                      ? answers::contest_handle
+                                      : !part->can_go(side)            ? answers::contest_end
+                                                                       : answers::contest_stands_back;
+    part->decide(why, std::fabs(along(axis, moved)), std::fabs(across(axis, moved)));
   }
 }
 
@@ -188,8 +182,8 @@ void Routing::resolve(Contact& contact, const Sample& sample) {
   contest.open = contact.contested = false;
   const Side side = side_along(axis, moved);
   Part* winner = choose(contest, contact, axis, side);
-  const Fact passed = Fact::above("along", travel, "dp", threshold);
-  if (winner == nullptr) return around_->journal.record(around_->now, {}, answers::contest_nobody, {passed});
+  const Held passed{travel, threshold};
+  if (winner == nullptr) return around_->journal.record(around_->now, {}, answers::contest_nobody, passed);
   explain(contest, contact, *winner, axis, side, sample);
   if (winner != contest.owner) {
     if (Part* loser = contest.owner) {
@@ -206,8 +200,8 @@ void Routing::resolve(Contact& contact, const Sample& sample) {
     }
     own(contest, winner);
   }
-  winner->decide(answers::contest_won, {passed, Fact::plain("across", std::fabs(across(axis, moved)), "dp"),
-                                        Fact::plain("rivals", static_cast<double>(contest.rivals), "")});
+  winner->decide(answers::contest_won, passed, std::fabs(across(axis, moved)),
+                 static_cast<double>(contest.rivals));
 }
 
 void Routing::deliver(Contact& contact, const Sample& sample) {

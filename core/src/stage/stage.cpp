@@ -100,11 +100,8 @@ bool Stage::touch(const Sample& sample) {
 bool Stage::take_sample(const Sample& sample) {
   const auto says = [&](SampleFault fault) {
     const Micros time = std::clamp(sample.time, -farthest_time, farthest_time);
-    around_.journal.record(
-        around_.now, {}, answer_of(fault),
-        {Fact::plain("contact", sample.contact, ""), Fact::plain("time", to_ms(told(time)), "ms"),
-         Fact::plain("open", static_cast<double>(contacts_.open_count()), ""),
-         Fact::plain("ahead", to_seconds(farthest_ahead), "s")});
+    around_.journal.record(around_.now, {}, answer_of(fault), sample.contact, to_ms(told(time)),
+                           static_cast<double>(contacts_.open_count()), to_seconds(farthest_ahead));
   };
   if (timely(sample) && far_ahead(sample.time)) {
     says(SampleFault::far_ahead);
@@ -152,8 +149,7 @@ void Stage::advance(Micros now) {
   }
   Call call(*this);
   if (mine + clock_slack < happened_) {
-    around_.journal.record(happened_, {}, answers::clock_went_back,
-                           {Fact::plain("back", to_seconds(happened_ - mine), "s")});
+    around_.journal.record(happened_, {}, answers::clock_went_back, to_seconds(happened_ - mine));
     ahead_ += happened_ - mine;
     mine = happened_;
   }

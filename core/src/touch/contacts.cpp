@@ -17,7 +17,7 @@ bool usable(const Sample& sample) {
          timely(sample);
 }
 
-const Answer& answer_of(SampleFault fault) {
+const answers::BadSample& answer_of(SampleFault fault) {
   using namespace answers;
   constexpr std::array of{&not_down,   &already_down,      &time_went_back,
                           &not_finite, &too_many_contacts, &far_ahead};

@@ -90,9 +90,8 @@ void Gestures::advance(Micros now) {
 void Gestures::happen() {
   if (state_ == State::pressed) {
     const Micros time = down_time_ + feel_.hold_delay;
-    voice_.say(time, answers::held,
-               {Fact::above("held", to_ms(feel_.hold_delay), "ms", to_ms(feel_.hold_delay)),
-                Fact::below("strayed", drag_.strayed(), "dp", feel_.tap_reach)});
+    voice_.say(time, answers::held, {to_ms(feel_.hold_delay), to_ms(feel_.hold_delay)},
+               {drag_.strayed(), feel_.tap_reach});
     if (row_ > 0) report_row(time, true);
     state_ = State::held;
     say(GestureKind::press, GestureStep::withdrawn, time);
@@ -156,13 +155,11 @@ void Gestures::join_row(const Sample& sample) {
   const double apart = length(sample.at - row_at_);
   const bool soon = row_ > 0 && gap <= to_ms(feel_.multi_tap_gap);  // closed rows close at the gap itself
   const bool near = apart <= feel_.multi_tap_reach;
-  voice_.say(
-      sample.time,
-      !soon  ? answers::again_too_late
-      : near ? answers::again
-             : answers::again_too_far,
-      {Fact::below("gap", gap, "ms", to_ms(feel_.multi_tap_gap)),
-       Fact::below("apart", apart, "dp", feel_.multi_tap_reach), Fact::plain("taps", std::max(row_, 1), "")});
+  voice_.say(sample.time,
+             !soon  ? answers::again_too_late
+             : near ? answers::again
+                    : answers::again_too_far,
+             {gap, to_ms(feel_.multi_tap_gap)}, {apart, feel_.multi_tap_reach}, std::max(row_, 1));
   if (row_ > 0 && (!soon || !near)) report_row(sample.time, true);
 }
 
@@ -170,10 +167,9 @@ void Gestures::join_row(const Sample& sample) {
 void Gestures::report_row(Micros now, bool waited) {
   if (!row_reported_) {
     const Gesture kept = now_;
-    const Answer& one = waited ? answers::tap_after_wait : answers::tap_at_once;
-    const Answer& many = waited ? answers::row_after_wait : answers::row_at_once;
-    voice_.say(now, row_ == 1 ? one : many,
-               {Fact::plain("waited", to_ms(now - row_lifted_), "ms"), Fact::plain("taps", row_, "")});
+    const answers::TapReport& one = waited ? answers::tap_after_wait : answers::tap_at_once;
+    const answers::TapReport& many = waited ? answers::row_after_wait : answers::row_at_once;
+    voice_.say(now, row_ == 1 ? one : many, to_ms(now - row_lifted_), row_);
     now_.count = row_;
     now_.at = row_at_;
     now_.began = row_began_;
@@ -199,13 +195,12 @@ void Gestures::move_pair(const Sample& sample) {
   const bool began = pair_.move(first_at_, second_at_, feel_);
   now_.at = pair_.centre();
   if (began) {
-    const Answer& does = pair_.kind() == PairKind::pan     ? answers::pair_pans
-                         : pair_.kind() == PairKind::pinch ? answers::pair_pinches
-                                                           : answers::pair_rotates;
-    voice_.say(sample.time, does,
-               {Fact::above("pan", length(pair_.offset()), "dp", feel_.drag_threshold),
-                Fact::above("pinch", std::fabs(pair_.spread_change()), "dp", feel_.pinch_threshold),
-                Fact::above("turn", std::fabs(pair_.arc()), "dp", feel_.rotate_threshold)});
+    const answers::Pairs& does = pair_.kind() == PairKind::pan     ? answers::pair_pans
+                                 : pair_.kind() == PairKind::pinch ? answers::pair_pinches
+                                                                   : answers::pair_rotates;
+    voice_.say(sample.time, does, {length(pair_.offset()), feel_.drag_threshold},
+               {std::fabs(pair_.spread_change()), feel_.pinch_threshold},
+               {std::fabs(pair_.arc()), feel_.rotate_threshold});
     pair_.anchor();
     now_.began = down_time_;
   }
@@ -235,11 +230,11 @@ void Gestures::lock_axis(Point moved, const Sample& sample) {
   const double off_axis =
       degrees(maths::atan2(std::fabs(across(lock_, moved)), std::fabs(along(lock_, moved))));
   locked_ = feel_.axis_lock_angle > 0.0 && off_axis <= feel_.axis_lock_angle;
-  const Answer& keeps = feel_.axis_lock_angle <= 0.0 ? answers::axis_unlocked
-                        : !locked_                   ? answers::axis_free
-                        : lock_ == Axis::horizontal  ? answers::axis_horizontal
-                                                     : answers::axis_vertical;
-  voice_.say(sample.time, keeps, {Fact::below("off axis", off_axis, "degrees", feel_.axis_lock_angle)});
+  const answers::AxisKept& keeps = feel_.axis_lock_angle <= 0.0 ? answers::axis_unlocked
+                                   : !locked_                   ? answers::axis_free
+                                   : lock_ == Axis::horizontal  ? answers::axis_horizontal
+                                                                : answers::axis_vertical;
+  voice_.say(sample.time, keeps, {off_axis, feel_.axis_lock_angle});
 }
 
 bool Gestures::from_edge(const Contact& contact, const Sample& sample) {
@@ -250,7 +245,7 @@ bool Gestures::from_edge(const Contact& contact, const Sample& sample) {
                           from.y - screen_.y};
   const double depth = depths[static_cast<std::size_t>(now_.side)];
   if (depth > feel_.edge_width) return false;
-  voice_.say(sample.time, answers::edge_swipe, {Fact::below("from the edge", depth, "dp", feel_.edge_width)});
+  voice_.say(sample.time, answers::edge_swipe, {depth, feel_.edge_width});
   return true;
 }
 
@@ -260,8 +255,7 @@ void Gestures::begin_drag(const Contact& contact, const Sample& sample) {
   const Drags this_way = main == Axis::horizontal ? Drags::horizontal : Drags::vertical;
   const bool wanted = settings_.drags == Drags::both || settings_.drags == this_way;
   voice_.say(sample.time, wanted ? answers::drags : answers::drag_unwanted,
-             {Fact::above("travel", drag_.travel(), "dp", feel_.threshold(main)),
-              Fact::plain("after", to_ms(sample.time - contact.down.time), "ms")});
+             {drag_.travel(), feel_.threshold(main)}, to_ms(sample.time - contact.down.time));
   const bool held = state_ == State::held;
   if (wanted) lock_axis(moved, sample);
   if (row_ > 0) report_row(sample.time, true);
@@ -315,10 +309,8 @@ void Gestures::end_drag(const Contact& contact, const Sample& sample) {
                fast             ? answers::flick
                : estimate.stale ? answers::flick_rested
                                 : answers::flick_too_slow,
-               {Fact::above("speed", speed, "dp/s", feel_.flick_speed),
-                Fact::below("rested", to_ms(estimate.rested), "ms", to_ms(feel_.staleness)),
-                Fact::plain("way", length(now_.offset), "dp"), Fact::plain("x", estimate.velocity.x, "dp/s"),
-                Fact::plain("y", estimate.velocity.y, "dp/s")});
+               {speed, feel_.flick_speed}, {to_ms(estimate.rested), to_ms(feel_.staleness)},
+               length(now_.offset), estimate.velocity.x, estimate.velocity.y);
   say(drag_kind_, GestureStep::ended, sample.time);
   if (!fast || drag_kind_ != GestureKind::drag) return;
   now_.side = side_of(estimate.velocity);
@@ -333,13 +325,11 @@ void Gestures::tapped(const Contact& contact, const Sample& sample) {
              !near   ? answers::tap_strayed
              : brief ? answers::tap
                      : answers::tap_too_long,
-             {Fact::below("strayed", drag_.strayed(), "dp", feel_.tap_reach),
-              Fact::below("held", held, "ms", to_ms(feel_.tap_time))});
+             {drag_.strayed(), feel_.tap_reach}, {held, to_ms(feel_.tap_time)});
   if (!near || !brief) {
     const double threshold = feel_.threshold(feel_.main_axis(sample.at - contact.down.at));
     if (!near && drag_.travel() < threshold)
-      voice_.say(sample.time, answers::drag_too_short,
-                 {Fact::above("travel", drag_.travel(), "dp", threshold)});
+      voice_.say(sample.time, answers::drag_too_short, {drag_.travel(), threshold});
     if (row_ > 0) report_row(sample.time, true);
     say(GestureKind::press, GestureStep::withdrawn, sample.time);
     return;
@@ -361,8 +351,7 @@ void Gestures::tapped(const Contact& contact, const Sample& sample) {
   if (full) {
     report_row(sample.time, false);
   } else if (settings_.tell_tap == TellTap::at_once) {
-    voice_.say(sample.time, row_ == 1 ? answers::tap_at_once : answers::row_at_once,
-               {Fact::plain("waited", 0.0, "ms"), Fact::plain("taps", row_, "")});
+    voice_.say(sample.time, row_ == 1 ? answers::tap_at_once : answers::row_at_once, 0.0, row_);
     say(GestureKind::tap, GestureStep::ended, sample.time);
     row_reported_ = true;
   }
@@ -372,15 +361,11 @@ void Gestures::end_pair(GestureStep step, Micros time) {
   if (step == GestureStep::withdrawn) {
     voice_.say(time, answers::pair_withdrawn);
   } else if (pair_.kind() == PairKind::none) {
-    voice_.say(time, answers::pair_too_little,
-               {Fact::above("pan", length(pair_.offset()), "dp", feel_.drag_threshold),
-                Fact::above("pinch", std::fabs(pair_.spread_change()), "dp", feel_.pinch_threshold),
-                Fact::above("turn", std::fabs(pair_.arc()), "dp", feel_.rotate_threshold)});
+    voice_.say(time, answers::pair_too_little, {length(pair_.offset()), feel_.drag_threshold},
+               {std::fabs(pair_.spread_change()), feel_.pinch_threshold},
+               {std::fabs(pair_.arc()), feel_.rotate_threshold});
   } else {
-    voice_.say(
-        time, answers::pair_ended,
-        {Fact::plain("scale", pair_.scale(), ""), Fact::plain("turn", degrees(pair_.angle()), "degrees"),
-         Fact::plain("moved", length(pair_.offset()), "dp")});
+    voice_.say(time, answers::pair_ended, pair_.scale(), degrees(pair_.angle()), length(pair_.offset()));
   }
   if (pair_.kind() != PairKind::none) say(gesture_of(pair_.kind()), step, time);
   pair_.end();

@@ -36,6 +36,29 @@ std::vector<const Answer*> decisions_of(std::string_view of, Kinds kinds) {
       of, nearest.empty() ? "" : "; nearest known: " + nearest));
 }
 
+// Its facts as one line: "travel (dp, at least), after (ms)"; "" where it has none.
+std::string facts_line(const Answer& answer) {
+  std::string line;
+  for (const FactSpec& fact : answer.facts) {
+    std::string about = fact.unit == nullptr ? "the part's unit" : fact.unit;
+    if (fact.limit != Limit::none)
+      about += std::string(about.empty() ? "" : ", ") +
+               (fact.limit == Limit::at_least ? "at least a limit" : "at most a limit");
+    line += std::string(line.empty() ? "" : ", ") + fact.name + (about.empty() ? "" : " (" + about + ")");
+  }
+  return line;
+}
+
+Json facts_json(const Answer& answer) {
+  Json list = Json::array();
+  for (const FactSpec& fact : answer.facts) {
+    Json one{{"name", fact.name}, {"unit", fact.unit == nullptr ? "the part's" : fact.unit}};
+    if (fact.limit != Limit::none) one["limit"] = fact.limit == Limit::at_least ? "at least" : "at most";
+    list.push_back(std::move(one));
+  }
+  return list;
+}
+
 }  // namespace
 
 std::string decisions_list(std::string_view of, SettingsFormat format, Kinds kinds) {
@@ -49,6 +72,7 @@ std::string decisions_list(std::string_view of, SettingsFormat format, Kinds kin
                       {"question", said.of(*one->question)},
                       {"answer", wording.in_short},
                       {"yes", one->yes},
+                      {"facts", facts_json(*one)},
                       {"sentence", wording.sentence},
                       {"caption", wording.caption}});
     }
@@ -63,17 +87,20 @@ std::string decisions_list(std::string_view of, SettingsFormat format, Kinds kin
         "each with its "
         "name; `ubbo decisions` lists them. In the sentences, facts stand in braces: `{travel.limit}` is "
         "what "
-        "the travel was held against, `{travel.margin}` by how much it passed or failed.\n";
+        "the travel was held against, `{travel.margin}` by how much it passed or failed. A decision is "
+        "always "
+        "told with all its facts.\n";
   for (const Answer* one : decisions) {
     const words::Wording wording = said.of(*one);
     if (markdown && topic_of(one->name) != topic) {
       topic = topic_of(one->name);
-      text += fmt::format("\n## {}\n\n| decision | asks | says |\n|---|---|---|\n", topic);
+      text += fmt::format("\n## {}\n\n| decision | asks | says | facts |\n|---|---|---|---|\n", topic);
     }
-    text += markdown
-                ? fmt::format("| `{}` | {} | {} |\n", one->name, said.of(*one->question), wording.sentence)
-                : fmt::format("{}\n  {} {}\n  {}\n", one->name, said.of(*one->question), wording.in_short,
-                              wording.sentence);
+    text += markdown ? fmt::format("| `{}` | {} | {} | {} |\n", one->name, said.of(*one->question),
+                                   wording.sentence, facts_line(*one))
+                     : fmt::format("{}\n  {} {}\n  {}\n", one->name, said.of(*one->question),
+                                   wording.in_short, wording.sentence) +
+                           (one->facts.empty() ? "" : "  facts: " + facts_line(*one) + "\n");
   }
   // Bars within a sentence, such as {taps|tap|taps}, would end a cell of the table.
   for (std::size_t open = 0; markdown && (open = text.find('{', open)) != std::string::npos;) {

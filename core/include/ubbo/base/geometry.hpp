@@ -7,6 +7,11 @@
 
 namespace ubbo {
 
+/// The nearest whole number, at most a billion either way; 0 for what is no number.
+[[nodiscard]] inline int whole(double value) {
+  return std::isnan(value) ? 0 : static_cast<int>(std::lround(std::clamp(value, -1e9, 1e9)));
+}
+
 /// A place or a distance on the screen, in dp (density-independent lengths, 160 to the inch); x grows to the
 /// right, y grows downwards.
 struct Point {

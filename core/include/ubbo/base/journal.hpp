@@ -15,30 +15,6 @@
 
 namespace ubbo {
 
-/// One number a decision was made from.
-struct Fact {
-  const char* name = "";
-  double value = 0.0;
-  const char* unit = "";  ///< "dp", "dp/s", "ms", or "" for a bare number
-  double limit = 0.0;     ///< what the value was held against, where `limited`
-  double margin =
-      0.0;  ///< how far the value lies on the passing side of the limit; negative: it failed by that
-  bool limited = false;
-
-  /// A number that had no limit.
-  static constexpr Fact plain(const char* name, double value, const char* unit) {
-    return {name, value, unit};
-  }
-  /// A number that passes when it is at or above `limit`.
-  static constexpr Fact above(const char* name, double value, const char* unit, double limit) {
-    return {name, value, unit, limit, value - limit, true};
-  }
-  /// A number that passes when it is at or below `limit`.
-  static constexpr Fact below(const char* name, double value, const char* unit, double limit) {
-    return {name, value, unit, limit, limit - value, true};
-  }
-};
-
 /// One choice the library made, with the numbers it was made from. Of a fixed size; it may be copied and
 /// outlives everything but the answer's words, which are constants of whoever declared them.
 struct Decision {
@@ -69,9 +45,17 @@ class Journal {
 
   [[nodiscard]] bool on() const { return room_ != 0; }
 
-  /// Adds a decision. Allocates nothing; facts beyond `Decision::most_facts`, and such as are not finite, are
-  /// left out. O(1), or O(room) once in `room` times where the latest are kept.
-  void record(Micros time, const Name& part, const Answer& answer, std::initializer_list<Fact> facts = {}) {
+  /// Adds a decision, with a value for each fact of its answer. Allocates nothing; values that are not finite
+  /// are left out. O(1), or O(room) once in `room` times where the latest are kept.
+  template <class... Facts>
+  void record(Micros time, const Name& part, const AnswerWith<Facts...>& answer,
+              typename Facts::Given... values) {
+    static_assert(sizeof...(Facts) <= Decision::most_facts);
+    record_facts(time, part, answer, {detail::fact_of(Facts::spec, values)...});
+  }
+
+  /// Adds a decision whose facts are made already; those beyond `Decision::most_facts` are left out.
+  void record_facts(Micros time, const Name& part, const Answer& answer, std::initializer_list<Fact> facts) {
     if (!on()) return;
     if (size() == room_) {
       ++lost_;
@@ -120,8 +104,9 @@ struct Voice {
   Journal* journal = nullptr;
   Name part{};
 
-  void say(Micros time, const Answer& answer, std::initializer_list<Fact> facts = {}) const {
-    if (journal != nullptr) journal->record(time, part, answer, facts);
+  template <class... Facts>
+  void say(Micros time, const AnswerWith<Facts...>& answer, typename Facts::Given... values) const {
+    if (journal != nullptr) journal->record(time, part, answer, values...);
   }
 };
 

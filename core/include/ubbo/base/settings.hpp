@@ -33,6 +33,7 @@ struct SettingInfo {
   std::span<const char* const> choices{};
   const char* meaning = "";
   CellKind cell_kind = CellKind::number;  ///< of the cell that a `cell` takes
+  bool needed = false;                    ///< a cell that must be given
 
   /// Whether this number is one it takes.
   [[nodiscard]] bool takes(double number) const {
@@ -263,6 +264,7 @@ constexpr Setting<Owner<Member>> cell(const char* name, const char* meaning) {
 template <auto Member>
 constexpr Setting<Owner<Member>> needed_cell(const char* name, const char* meaning) {
   Setting<Owner<Member>> made = cell<Member>(name, meaning);
+  made.needed = true;
   made.wrong = [](const Owner<Member>& s) {
     if (!(s.*Member).linked())
       return " is not linked; it takes a cell, which the app owns and the part shows and changes";

@@ -61,21 +61,33 @@ namespace questions {
 inline constexpr Question landing{"landing.landing"};
 }
 namespace answers {
-inline constexpr Answer land_nearest{"landing.nearest", &questions::landing, true};
-inline constexpr Answer land_nearest_aimed{"landing.nearest-aimed", &questions::landing, true};
-inline constexpr Answer land_tie{"landing.tie", &questions::landing, true};
-inline constexpr Answer land_flicked{"landing.flicked", &questions::landing, true};
-inline constexpr Answer land_committed{"landing.committed", &questions::landing, true};
-inline constexpr Answer land_returns{"landing.returns", &questions::landing, true};
-inline constexpr Answer land_limited{"landing.limited", &questions::landing, true};
-inline constexpr Answer land_only{"landing.only", &questions::landing, true};
-inline constexpr Answer land_free{"landing.free", &questions::landing, true};
-inline constexpr Answer land_thrown{"landing.thrown", &questions::landing, true};
-inline constexpr Answer land_bound{"landing.bound", &questions::landing, true};
-inline constexpr Answer land_glides{"landing.glides", &questions::landing, true};
-inline constexpr Answer land_glides_past{"landing.glides-past", &questions::landing, true};
-inline constexpr Answer land_tapped{"landing.tapped", &questions::landing, true};
-inline constexpr Answer land_tapped_free{"landing.tapped-free", &questions::landing, true};
+using LandHeld = AnswerWith<OwnNumber<"from">, OwnNumber<"place">, OwnNumber<"aimed">, OwnAtLeast<"moved">,
+                            OwnNumber<"other">, Number<"speed", "dp/s">>;
+using Land = AnswerWith<OwnNumber<"from">, OwnNumber<"place">, OwnNumber<"aimed">, OwnAtMost<"distance">,
+                        OwnNumber<"other">, Number<"speed", "dp/s">>;
+using LandAlone = AnswerWith<OwnNumber<"from">, OwnNumber<"place">, OwnNumber<"aimed">, OwnNumber<"distance">,
+                             Number<"speed", "dp/s">>;
+using LandTapped = AnswerWith<OwnNumber<"from">, OwnNumber<"place">, OwnNumber<"distance">>;
+inline constexpr Land land_nearest{"landing.nearest", &questions::landing, true};
+inline constexpr Land land_nearest_aimed{"landing.nearest-aimed", &questions::landing, true};
+inline constexpr Land land_tie{"landing.tie", &questions::landing, true};
+inline constexpr Land land_flicked{"landing.flicked", &questions::landing, true};
+inline constexpr LandHeld land_committed{"landing.committed", &questions::landing, true};
+inline constexpr LandHeld land_returns{"landing.returns", &questions::landing, true};
+inline constexpr AnswerWith<OwnNumber<"from">, OwnNumber<"place">, OwnNumber<"aimed">, Number<"most", "">,
+                            OwnNumber<"other">, Number<"speed", "dp/s">>
+    land_limited{"landing.limited", &questions::landing, true};
+inline constexpr LandAlone land_only{"landing.only", &questions::landing, true};
+inline constexpr LandAlone land_free{"landing.free", &questions::landing, true};
+inline constexpr LandAlone land_thrown{"landing.thrown", &questions::landing, true};
+inline constexpr LandAlone land_bound{"landing.bound", &questions::landing, true};
+inline constexpr AnswerWith<OwnNumber<"from">, Number<"speed", "dp/s">, OwnNumber<"place">> land_glides{
+    "landing.glides", &questions::landing, true};
+inline constexpr AnswerWith<OwnNumber<"from">, Number<"speed", "dp/s">, OwnNumber<"place">,
+                            OwnNumber<"aimed">, Number<"after", "ms">>
+    land_glides_past{"landing.glides-past", &questions::landing, true};
+inline constexpr LandTapped land_tapped{"landing.tapped", &questions::landing, true};
+inline constexpr LandTapped land_tapped_free{"landing.tapped-free", &questions::landing, true};
 }  // namespace answers
 
 }  // namespace ubbo

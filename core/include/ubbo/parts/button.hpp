@@ -44,8 +44,10 @@ class Button final : public PartOf<Button, ButtonSettings> {
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
-  void cell_changed() override { travels_ = around().write == Write::travels; }
   void update() override;
+
+  [[nodiscard]] std::array<double, 1> saved() const { return {down() ? 1.0 : 0.0}; }
+  void restore(std::span<const double> saved) { settings_.down.set(saved[0] != 0.0); }
 
  private:
   void activate();
@@ -53,15 +55,14 @@ class Button final : public PartOf<Button, ButtonSettings> {
   Watch watch_;
   Press press_;
   Clocked<Mover> mover_{*this, 0.0, 1e-3};
-  bool travels_ = true;  // else what it shows next is there at once
 };
 
 namespace answers {
-inline constexpr Answer button_pressed{"button.pressed", &questions::press, true};
-inline constexpr Answer button_stays_down{"button.stays-down", &questions::press, true};
-inline constexpr Answer button_comes_up{"button.comes-up", &questions::press, true};
-inline constexpr std::array button_answers{&press_left, &press_cancelled, &button_pressed, &button_stays_down,
-                                           &button_comes_up};
+inline constexpr AnswerWith<> button_pressed{"button.pressed", &questions::press, true};
+inline constexpr AnswerWith<> button_stays_down{"button.stays-down", &questions::press, true};
+inline constexpr AnswerWith<> button_comes_up{"button.comes-up", &questions::press, true};
+inline constexpr std::array<const Answer*, 5> button_answers{&press_left, &press_cancelled, &button_pressed,
+                                                             &button_stays_down, &button_comes_up};
 }  // namespace answers
 
 }  // namespace ubbo

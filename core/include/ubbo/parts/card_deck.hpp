@@ -82,6 +82,9 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
   bool press(Key key) override;
   void cell_changed() override;
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(top())}; }
+  void restore(std::span<const double> saved) { settings_.top.set(whole(saved[0])); }
+
  private:
   [[nodiscard]] Side first_side() const;
   static constexpr int none = -1;
@@ -119,14 +122,15 @@ namespace questions {
 inline constexpr Question card{"card-deck.card"};
 }
 namespace answers {
-inline constexpr Answer card_far{"card-deck.far", &questions::card, true};
-inline constexpr Answer card_fast{"card-deck.fast", &questions::card, true};
-inline constexpr Answer card_stays{"card-deck.stays", &questions::card, false};
-inline constexpr Answer card_flicked_back{"card-deck.flicked-back", &questions::card, false};
-inline constexpr Answer card_asked{"card-deck.asked", &questions::card, true};
-inline constexpr Answer card_undone{"card-deck.undone", &questions::card, true};
-inline constexpr std::array card_deck_answers{&card_far,          &card_fast,  &card_stays,
-                                              &card_flicked_back, &card_asked, &card_undone};
+using CardLetGo = AnswerWith<AtLeast<"far", "dp">, AtLeast<"speed", "dp/s">>;
+inline constexpr CardLetGo card_far{"card-deck.far", &questions::card, true};
+inline constexpr CardLetGo card_fast{"card-deck.fast", &questions::card, true};
+inline constexpr CardLetGo card_stays{"card-deck.stays", &questions::card, false};
+inline constexpr CardLetGo card_flicked_back{"card-deck.flicked-back", &questions::card, false};
+inline constexpr AnswerWith<> card_asked{"card-deck.asked", &questions::card, true};
+inline constexpr AnswerWith<Number<"card", "">> card_undone{"card-deck.undone", &questions::card, true};
+inline constexpr std::array<const Answer*, 6> card_deck_answers{
+    &card_far, &card_fast, &card_stays, &card_flicked_back, &card_asked, &card_undone};
 }  // namespace answers
 
 }  // namespace ubbo

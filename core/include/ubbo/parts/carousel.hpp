@@ -115,6 +115,9 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
   bool take_momentum(Point velocity) override { return count() > 0 && rail_.take_momentum(velocity); }
   Point predict(Point) override { return {}; }
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {target()}; }
+  void restore(std::span<const double> saved);
+
  private:
   [[nodiscard]] RailPlan plan() const;
   [[nodiscard]] bool mirrored() const { return settings_.axis == Axis::horizontal && around().right_to_left; }
@@ -144,9 +147,10 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
 };
 
 namespace answers {
-inline constexpr Answer item_tapped{"carousel.tapped", &questions::landing, true};
-inline constexpr Answer item_asked{"carousel.asked", &questions::landing, true};
-inline constexpr std::array carousel_answers{&item_tapped, &item_asked};
+inline constexpr AnswerWith<Number<"item", "">, Number<"away", "">> item_tapped{"carousel.tapped",
+                                                                                &questions::landing, true};
+inline constexpr AnswerWith<Number<"item", "">> item_asked{"carousel.asked", &questions::landing, true};
+inline constexpr std::array<const Answer*, 2> carousel_answers{&item_tapped, &item_asked};
 }  // namespace answers
 
 }  // namespace ubbo

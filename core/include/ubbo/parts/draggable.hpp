@@ -56,6 +56,9 @@ class Draggable final : public PartOf<Draggable, DraggableSettings> {
   void resized() override { bound(); }
   void cell_changed() override;
 
+  [[nodiscard]] std::array<double, 2> saved() const { return {rails_[0].target(), rails_[1].target()}; }
+  void restore(std::span<const double> saved);
+
  private:
   [[nodiscard]] RailPlan plan(Axis axis) const;
   [[nodiscard]] bool goes(Axis axis) const;

@@ -85,6 +85,9 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   void back_moves(double progress) override;
   void back_cancelled() override;
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(rest_)}; }
+  void restore(std::span<const double> saved) { go_to(whole(saved[0])); }
+
  protected:
   EdgePanel(std::string id, const Box& box, Surroundings& around, Plan plan);
 
@@ -109,6 +112,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   [[nodiscard]] int asked_for() const;
   void to(int rest);
   void set_out();
+  void set_out_for(int goal);
   void tell_rest();
   void wait_for_finger();
   void rested();

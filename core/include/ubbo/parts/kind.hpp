@@ -152,6 +152,10 @@ struct PartKind {
 
   // Filled in by `describe`.
 
+  /// What of its state an app saves before the system ends it, as numbers: what it is set to, where it
+  /// stands, whether it is open; and takes it back. Null: nothing.
+  std::vector<double> (*saved)(const Part&) = nullptr;
+  void (*restore)(Part&, std::span<const double>) = nullptr;
   std::size_t (*settings)() = nullptr;
   const SettingInfo& (*setting)(std::size_t) = nullptr;
   AnySettings (*fresh)() = nullptr;                   ///< with defaults
@@ -219,7 +223,8 @@ auto& settings_in(Any& settings) {
 
 /// Completes `told`, what the class `P` tells of itself, with all that follows from its types: `P::Settings`
 /// with its table, `P(id, box, settings, around)`, `P::fault(id, box, settings)` ("" or what is wrong),
-/// `settings()` and `change(settings)`.
+/// `settings()` and `change(settings)`; `saved()`, an array of numbers, and `restore(values)` where it
+/// keeps a state.
 template <class P>
 PartKind describe(PartKind told) {
   using S = typename P::Settings;
@@ -245,6 +250,18 @@ PartKind describe(PartKind told) {
   told.change = [](Part& part, AnySettings&& settings) {
     static_cast<P&>(part).change(std::move(detail::settings_in<P>(settings)));
   };
+  if constexpr (requires(const P& part) { part.saved(); }) {
+    using Saved = decltype(std::declval<const P&>().saved());  // an array, or a vector of any size
+    told.saved = [](const Part& part) {
+      const auto saved = static_cast<const P&>(part).saved();
+      return std::vector<double>(saved.begin(), saved.end());
+    };
+    told.restore = [](Part& part, std::span<const double> saved) {
+      if constexpr (requires { std::tuple_size<Saved>::value; })
+        if (saved.size() != std::tuple_size_v<Saved>) return;
+      static_cast<P&>(part).restore(saved);
+    };
+  }
   return told;
 }
 

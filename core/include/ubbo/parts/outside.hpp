@@ -34,13 +34,13 @@ namespace questions {
 inline constexpr Question way_out{"outside.way-out"};
 }
 namespace answers {
-inline constexpr Answer closed_by_backdrop{"outside.closed-by-backdrop", &questions::way_out, true};
-inline constexpr Answer closed_by_button{"outside.closed-by-button", &questions::way_out, true};
-inline constexpr Answer closed_by_back{"outside.closed-by-back", &questions::way_out, true};
-inline constexpr Answer backdrop_stays{"outside.backdrop-stays", &questions::way_out, false};
-inline constexpr Answer back_stays{"outside.back-stays", &questions::way_out, false};
-inline constexpr std::array way_out_answers{&closed_by_backdrop, &closed_by_button, &closed_by_back,
-                                            &backdrop_stays, &back_stays};
+inline constexpr AnswerWith<> closed_by_backdrop{"outside.closed-by-backdrop", &questions::way_out, true};
+inline constexpr AnswerWith<> closed_by_button{"outside.closed-by-button", &questions::way_out, true};
+inline constexpr AnswerWith<> closed_by_back{"outside.closed-by-back", &questions::way_out, true};
+inline constexpr AnswerWith<> backdrop_stays{"outside.backdrop-stays", &questions::way_out, false};
+inline constexpr AnswerWith<> back_stays{"outside.back-stays", &questions::way_out, false};
+inline constexpr std::array<const Answer*, 5> way_out_answers{&closed_by_backdrop, &closed_by_button,
+                                                              &closed_by_back, &backdrop_stays, &back_stays};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -9,6 +9,15 @@
 
 namespace ubbo {
 
+namespace answers {
+using Dot = AnswerWith<Number<"x", "dp">, Number<"page", "">, Number<"count", "">>;
+inline constexpr Dot dot_pressed{"page-dots.pressed", &questions::press, true};
+inline constexpr Dot dot_by_key{"page-dots.by-key", &questions::press, true};
+inline constexpr Dot dot_by_call{"page-dots.by-call", &questions::press, true};
+inline constexpr std::array<const Answer*, 5> page_dots_answers{&press_left, &press_cancelled, &dot_pressed,
+                                                                &dot_by_key, &dot_by_call};
+}  // namespace answers
+
 /// The settings of page dots. Units, ranges and meanings stand in the settings table.
 struct PageDotsSettings {
   std::string label{};
@@ -56,24 +65,19 @@ class PageDots final : public PartOf<PageDots, PageDotsSettings> {
   bool press(Key key) override;
   void cell_changed() override;
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(page())}; }
+  void restore(std::span<const double> saved) { settings_.page.set(whole(saved[0])); }
+
  private:
   [[nodiscard]] int window_for(int page) const;
   void show(bool travels);
   [[nodiscard]] int meant_at(Point at) const;
-  void choose(int page, const Answer& answer);
+  void choose(int page, const answers::Dot& answer);
 
   Watch watch_;
   Press press_;
   Clocked<Mover> at_{*this, 0.0, 1e-3};
   Clocked<Mover> first_{*this, 0.0, 1e-3};
 };
-
-namespace answers {
-inline constexpr Answer dot_pressed{"page-dots.pressed", &questions::press, true};
-inline constexpr Answer dot_by_key{"page-dots.by-key", &questions::press, true};
-inline constexpr Answer dot_by_call{"page-dots.by-call", &questions::press, true};
-inline constexpr std::array page_dots_answers{&press_left, &press_cancelled, &dot_pressed, &dot_by_key,
-                                              &dot_by_call};
-}  // namespace answers
 
 }  // namespace ubbo

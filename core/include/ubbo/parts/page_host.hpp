@@ -88,6 +88,10 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
   void back_moves(double progress) override;
   void back_cancelled() override;
 
+  /// The pages gone through, and the one that is shown.
+  [[nodiscard]] std::vector<double> saved() const;
+  void restore(std::span<const double> saved);
+
  private:
   [[nodiscard]] std::size_t low() const;
   [[nodiscard]] std::size_t high() const;
@@ -122,10 +126,11 @@ namespace questions {
 inline constexpr Question page{"page-host.page"};
 }
 namespace answers {
-inline constexpr Answer page_forward{"page-host.page-forward", &questions::page, true};
-inline constexpr Answer page_back{"page-host.page-back", &questions::page, true};
-inline constexpr Answer page_here{"page-host.page-here", &questions::page, true};
-inline constexpr std::array page_answers{&page_forward, &page_back, &page_here};
+using PageShown = AnswerWith<Number<"from", "">, Number<"to", "">>;
+inline constexpr PageShown page_forward{"page-host.page-forward", &questions::page, true};
+inline constexpr PageShown page_back{"page-host.page-back", &questions::page, true};
+inline constexpr AnswerWith<Number<"to", "">> page_here{"page-host.page-here", &questions::page, true};
+inline constexpr std::array<const Answer*, 3> page_answers{&page_forward, &page_back, &page_here};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -210,8 +210,17 @@ class Part {
   }
 
   /// Records a decision of this part's at the present time. For parts and what they are made of.
-  void decide(const Answer& answer, std::initializer_list<Fact> facts = {}) const;
+  template <class... Facts>
+  void decide(const AnswerWith<Facts...>& answer, typename Facts::Given... values) const {
+    static_assert(sizeof...(Facts) <= Decision::most_facts);
+    if (voice_.journal != nullptr) decide_facts(answer, {detail::fact_of(Facts::spec, values)...});
+  }
   [[nodiscard]] const Voice& voice() const { return voice_; }
+  /// How what begins to move now is to travel, where the part's own setting is `own`: not at all where the
+  /// app asked for it at once.
+  [[nodiscard]] Reduced reduced(PartReduced own) const {
+    return around_->write == Write::at_once ? Reduced::still : reduced_for(own, around_->reduced_motion);
+  }
   /// Tells the app of a moment that a hand should feel. For parts and what they are made of.
   void moment(MomentKind kind) const { tell(around_->on_moment, Moment{kind, around_->now, this}); }
   /// A cell of the part has changed: leads to `cell_changed` when the present event is over, or after the
@@ -241,6 +250,8 @@ class Part {
   void rise() { post_.rises = true; }
 
  private:
+  void decide_facts(const Answer& answer, std::initializer_list<Fact> facts) const;
+
   friend class Stage;
   friend class Routing;
   friend class DueList;
@@ -354,13 +365,14 @@ inline constexpr Question key{"part.key"};
 inline constexpr Question asked_to{"part.asked-to"};
 }  // namespace questions
 namespace answers {
-inline constexpr Answer key_moves{"part.key-moves", &questions::key, true};
-inline constexpr Answer key_at_end{"part.key-at-end", &questions::key, false};
-inline constexpr Answer key_held{"part.key-held", &questions::key, false};
-inline constexpr Answer key_activates{"part.key-activates", &questions::key, true};
-inline constexpr Answer call_moves{"part.call-moves", &questions::asked_to, true};
-inline constexpr Answer call_at_end{"part.call-at-end", &questions::asked_to, false};
-inline constexpr Answer call_activates{"part.call-activates", &questions::asked_to, true};
+using Moved = AnswerWith<OwnNumber<"from">, OwnNumber<"to">>;
+inline constexpr Moved key_moves{"part.key-moves", &questions::key, true};
+inline constexpr Moved key_at_end{"part.key-at-end", &questions::key, false};
+inline constexpr AnswerWith<> key_held{"part.key-held", &questions::key, false};
+inline constexpr AnswerWith<> key_activates{"part.key-activates", &questions::key, true};
+inline constexpr Moved call_moves{"part.call-moves", &questions::asked_to, true};
+inline constexpr Moved call_at_end{"part.call-at-end", &questions::asked_to, false};
+inline constexpr AnswerWith<> call_activates{"part.call-activates", &questions::asked_to, true};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -42,9 +42,9 @@ namespace questions {
 inline constexpr Question press{"press.press"};
 }
 namespace answers {
-inline constexpr Answer press_left{"press.left", &questions::press, false};
-inline constexpr Answer press_cancelled{"press.cancelled", &questions::press, false};
-inline constexpr std::array press_answers{&press_left, &press_cancelled};
+inline constexpr AnswerWith<AtMost<"away", "dp">> press_left{"press.left", &questions::press, false};
+inline constexpr AnswerWith<> press_cancelled{"press.cancelled", &questions::press, false};
+inline constexpr std::array<const Answer*, 2> press_answers{&press_left, &press_cancelled};
 }  // namespace answers
 
 }  // namespace ubbo

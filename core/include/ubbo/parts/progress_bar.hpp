@@ -68,8 +68,8 @@ namespace questions {
 inline constexpr Question fill{"progress-bar.fill"};
 }
 namespace answers {
-inline constexpr Answer filled_to{"progress-bar.filled-to", &questions::fill, true};
-inline constexpr std::array progress_answers{&filled_to};
+inline constexpr AnswerWith<Number<"share", "">> filled_to{"progress-bar.filled-to", &questions::fill, true};
+inline constexpr std::array<const Answer*, 1> progress_answers{&filled_to};
 }  // namespace answers
 
 }  // namespace ubbo

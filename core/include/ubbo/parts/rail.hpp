@@ -128,6 +128,8 @@ class Rail final : public TimedMember {
   void advance(Micros now) override;
   /// The part heard of a change of a cell, which may be its own.
   void cell_changed();
+  /// What the cell says counts anew, where it stands elsewhere: it may be able to go there now.
+  void heed_cell();
   void tell_place() override;
   void carry(const void* cell) override;
   /// Other settings, and perhaps another cell. What is under a finger stays there, and what moves goes on,
@@ -228,22 +230,27 @@ inline constexpr Question bound{"rail.bound"};
 inline constexpr Question caught{"rail.caught"};
 }  // namespace questions
 namespace answers {
-inline constexpr Answer lifted_moving{"rail.lifted-moving", &questions::speed, true};
-inline constexpr Answer lifted_resting{"rail.lifted-resting", &questions::speed, false};
-inline constexpr Answer lifted_still{"rail.lifted-still", &questions::speed, false};
-inline constexpr Answer at_rest{"rail.at-rest", &questions::rest, true};
-inline constexpr Answer goes_back{"rail.goes-back", &questions::cancelled, true};
-inline constexpr Answer stays_cancelled{"rail.stays-cancelled", &questions::cancelled, false};
-inline constexpr Answer write_moves{"rail.write-moves", &questions::write, true};
-inline constexpr Answer write_limited{"rail.write-limited", &questions::write, true};
-inline constexpr Answer write_is_there{"rail.write-is-there", &questions::write, false};
-inline constexpr Answer write_waits{"rail.write-waits", &questions::write, false};
-inline constexpr Answer write_unusable{"rail.write-unusable", &questions::write, false};
-inline constexpr Answer bound_passes_on{"rail.bound-passes-on", &questions::bound, true};
-inline constexpr Answer bound_yields{"rail.bound-yields", &questions::bound, true};
-inline constexpr Answer bound_stops{"rail.bound-stops", &questions::bound, false};
-inline constexpr Answer caught_stays{"rail.caught-stays", &questions::caught, true};
-inline constexpr Answer caught_goes_on{"rail.caught-goes-on", &questions::caught, false};
+using Lifted = AnswerWith<Number<"velocity", "dp/s">, AtMost<"rested", "ms">, Number<"samples", "">>;
+using ContactCancelled = AnswerWith<OwnNumber<"from">, OwnNumber<"to">>;
+using Written = AnswerWith<OwnNumber<"written">, OwnNumber<"to">>;
+using AtBound = AnswerWith<OwnNumber<"place">, Number<"speed", "dp/s">>;
+inline constexpr Lifted lifted_moving{"rail.lifted-moving", &questions::speed, true};
+inline constexpr Lifted lifted_resting{"rail.lifted-resting", &questions::speed, false};
+inline constexpr Lifted lifted_still{"rail.lifted-still", &questions::speed, false};
+inline constexpr AnswerWith<OwnNumber<"value">> at_rest{"rail.at-rest", &questions::rest, true};
+inline constexpr ContactCancelled goes_back{"rail.goes-back", &questions::cancelled, true};
+inline constexpr ContactCancelled stays_cancelled{"rail.stays-cancelled", &questions::cancelled, false};
+inline constexpr Written write_moves{"rail.write-moves", &questions::write, true};
+inline constexpr Written write_limited{"rail.write-limited", &questions::write, true};
+inline constexpr Written write_is_there{"rail.write-is-there", &questions::write, false};
+inline constexpr AnswerWith<OwnNumber<"written">> write_waits{"rail.write-waits", &questions::write, false};
+inline constexpr AnswerWith<> write_unusable{"rail.write-unusable", &questions::write, false};
+inline constexpr AtBound bound_passes_on{"rail.bound-passes-on", &questions::bound, true};
+inline constexpr AtBound bound_yields{"rail.bound-yields", &questions::bound, true};
+inline constexpr AtBound bound_stops{"rail.bound-stops", &questions::bound, false};
+inline constexpr AnswerWith<OwnNumber<"place">> caught_stays{"rail.caught-stays", &questions::caught, true};
+inline constexpr AnswerWith<OwnNumber<"place">, OwnNumber<"to">> caught_goes_on{"rail.caught-goes-on",
+                                                                                &questions::caught, false};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -78,6 +78,12 @@ class RangeSlider final : public PartOf<RangeSlider, RangeSliderSettings> {
   bool press(Key key) override;
   void cell_changed() override;
 
+  [[nodiscard]] std::array<double, 2> saved() const { return {target(0), target(1)}; }
+  void restore(std::span<const double> saved) {
+    settings_.low.set(saved[0]);
+    settings_.high.set(saved[1]);
+  }
+
  private:
   static constexpr int none = -1;
 
@@ -102,11 +108,14 @@ namespace questions {
 inline constexpr Question thumb{"range-slider.thumb"};
 }
 namespace answers {
-inline constexpr Answer thumb_low{"range-slider.thumb-low", &questions::thumb, true};
-inline constexpr Answer thumb_high{"range-slider.thumb-high", &questions::thumb, true};
-inline constexpr Answer low_by_way{"range-slider.low-by-way", &questions::thumb, true};
-inline constexpr Answer high_by_way{"range-slider.high-by-way", &questions::thumb, true};
-inline constexpr std::array range_slider_answers{&thumb_low, &thumb_high, &low_by_way, &high_by_way};
+using Thumb = AnswerWith<Number<"low", "dp">, Number<"high", "dp">>;
+using ThumbByWay = AnswerWith<Number<"way", "dp">>;
+inline constexpr Thumb thumb_low{"range-slider.thumb-low", &questions::thumb, true};
+inline constexpr Thumb thumb_high{"range-slider.thumb-high", &questions::thumb, true};
+inline constexpr ThumbByWay low_by_way{"range-slider.low-by-way", &questions::thumb, true};
+inline constexpr ThumbByWay high_by_way{"range-slider.high-by-way", &questions::thumb, true};
+inline constexpr std::array<const Answer*, 4> range_slider_answers{&thumb_low, &thumb_high, &low_by_way,
+                                                                   &high_by_way};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -9,6 +9,19 @@
 
 namespace ubbo {
 
+namespace questions {
+inline constexpr Question rate{"rating.rate"};
+}
+namespace answers {
+using Rated = AnswerWith<Number<"x", "dp">, Number<"meant", "">, Number<"marks", "">>;
+inline constexpr Rated rated{"rating.rated", &questions::rate, true};
+inline constexpr Rated rated_none{"rating.rated-none", &questions::rate, true};
+inline constexpr AnswerWith<Number<"meant", "">> rating_goes_back{"rating.goes-back", &questions::rate,
+                                                                  false};
+inline constexpr std::array<const Answer*, 4> rating_answers{&press_left, &rated, &rated_none,
+                                                             &rating_goes_back};
+}  // namespace answers
+
 /// The settings of a rating. Units, ranges and meanings stand in the settings table.
 struct RatingSettings {
   std::string label{};
@@ -52,9 +65,12 @@ class Rating final : public PartOf<Rating, RatingSettings> {
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {value()}; }
+  void restore(std::span<const double> saved) { settings_.value.set(saved[0]); }
+
  private:
   [[nodiscard]] double unit() const { return settings_.halves ? 0.5 : 1.0; }
-  void rate(double value, const Answer& answer);
+  void rate(double value, const answers::Rated& answer);
   [[nodiscard]] bool app_wrote() const;
 
   Press press_;
@@ -63,15 +79,5 @@ class Rating final : public PartOf<Rating, RatingSettings> {
   double before_ = 0.0;  // what a cancel goes back to
   double said_ = 0.0;    // what the cell held when the finger last had a say
 };
-
-namespace questions {
-inline constexpr Question rate{"rating.rate"};
-}
-namespace answers {
-inline constexpr Answer rated{"rating.rated", &questions::rate, true};
-inline constexpr Answer rated_none{"rating.rated-none", &questions::rate, true};
-inline constexpr Answer rating_goes_back{"rating.goes-back", &questions::rate, false};
-inline constexpr std::array rating_answers{&press_left, &rated, &rated_none, &rating_goes_back};
-}  // namespace answers
 
 }  // namespace ubbo

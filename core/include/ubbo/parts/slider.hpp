@@ -93,6 +93,9 @@ class Slider final : public PartOf<Slider, SliderSettings> {
   void cell_changed() override { rail_.cell_changed(); }
   void resized() override;
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {target()}; }
+  void restore(std::span<const double> saved) { settings_.value.set(saved[0]); }
+
  private:
   [[nodiscard]] SliderTrack way() const { return slider_track(box(), settings_, around().right_to_left); }
   [[nodiscard]] double off_thumb(Point at) const { return way().apart(at, thumb()); }

@@ -46,6 +46,9 @@ class Sliding : public Part, public DragSurface {
   bool take_momentum(Point velocity) override { return rail_.take_momentum(velocity); }
   Point predict(Point ahead) override { return rail_.predict(ahead); }
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {target()}; }
+  void restore(std::span<const double> saved);
+
  protected:
   Sliding(std::string id, const Box& box, Surroundings& around, Plan plan)
       : Part(std::move(id), box, around), rail_(*this, std::move(plan.rail), std::move(plan.cell)) {}

@@ -78,6 +78,9 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
   void child_removed(Part& inner) override;
   void child_laid_out(Part& inner) override;
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(content_)}; }
+  void restore(std::span<const double> saved);
+
  private:
   struct Held {
     Part* part;
@@ -96,6 +99,7 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
   void to(std::size_t content);
   void set_out(Micros now);
   void resize(bool at_once);
+  void show(std::size_t content);
   void follow();
   /// What its cell asks for; what it shows where it has none.
   [[nodiscard]] std::size_t wanted() const;
@@ -112,10 +116,11 @@ namespace questions {
 inline constexpr Question swap{"swap.swap"};
 }
 namespace answers {
-inline constexpr Answer swap_forward{"swap.forward", &questions::swap, true};
-inline constexpr Answer swap_back{"swap.back", &questions::swap, true};
-inline constexpr Answer swap_done{"swap.done", &questions::swap, true};
-inline constexpr std::array swap_answers{&swap_forward, &swap_back, &swap_done};
+using Swapped = AnswerWith<Number<"from", "">, Number<"to", "">>;
+inline constexpr Swapped swap_forward{"swap.forward", &questions::swap, true};
+inline constexpr Swapped swap_back{"swap.back", &questions::swap, true};
+inline constexpr AnswerWith<Number<"to", "">> swap_done{"swap.done", &questions::swap, true};
+inline constexpr std::array<const Answer*, 3> swap_answers{&swap_forward, &swap_back, &swap_done};
 }  // namespace answers
 
 }  // namespace ubbo

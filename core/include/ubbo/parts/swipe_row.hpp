@@ -109,6 +109,10 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   [[nodiscard]] bool wants_back() const override { return state_ == State::open; }
   void back() override { goes_back(); }
 
+  /// The side it is open on, as `open` takes it; below 0: none.
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(saved_side())}; }
+  void restore(std::span<const double> saved);
+
  private:
   [[nodiscard]] RailPlan plan(std::size_t axis) const;
   [[nodiscard]] double length(std::size_t axis) const { return axis == 0 ? laid().w : laid().h; }
@@ -122,9 +126,12 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   void watch();
   [[nodiscard]] int first_side() const;
   void chosen(std::size_t axis);
-  void open_to(int side, bool at_once);
-  void close(bool at_once = false);
-  void goes_back(bool at_once = false);
+  [[nodiscard]] int saved_side() const;
+  [[nodiscard]] double place_of(int side) const;
+  std::size_t aim_at(int side);
+  void open_to(int side);
+  void close();
+  void goes_back();
   void tell_share();
 
   State state_ = State::closed;
@@ -147,15 +154,19 @@ namespace questions {
 inline constexpr Question swipe{"swipe-row.swipe"};
 }
 namespace answers {
-inline constexpr Answer swipe_opens{"swipe-row.opens", &questions::swipe, true};
-inline constexpr Answer swipe_commits{"swipe-row.commits", &questions::swipe, true};
-inline constexpr Answer swipe_closes{"swipe-row.closes", &questions::swipe, true};
-inline constexpr Answer swipe_returns{"swipe-row.returns", &questions::swipe, true};
-inline constexpr Answer swipe_troubled{"swipe-row.troubled", &questions::swipe, false};
-inline constexpr Answer swipe_failed{"swipe-row.failed", &questions::swipe, false};
-inline constexpr Answer swipe_removed{"swipe-row.removed", &questions::swipe, true};
-inline constexpr std::array swipe_row_answers{&swipe_opens,    &swipe_commits, &swipe_closes, &swipe_returns,
-                                              &swipe_troubled, &swipe_failed,  &swipe_removed};
+inline constexpr AnswerWith<Number<"place", "dp">> swipe_opens{"swipe-row.opens", &questions::swipe, true};
+inline constexpr AnswerWith<AtLeast<"from", "dp">> swipe_commits{"swipe-row.commits", &questions::swipe,
+                                                                 true};
+inline constexpr AnswerWith<> swipe_closes{"swipe-row.closes", &questions::swipe, true};
+inline constexpr AnswerWith<Number<"waited", "ms">> swipe_returns{"swipe-row.returns", &questions::swipe,
+                                                                  true};
+inline constexpr AnswerWith<Number<"waited", "ms">> swipe_troubled{"swipe-row.troubled", &questions::swipe,
+                                                                   false};
+inline constexpr AnswerWith<> swipe_failed{"swipe-row.failed", &questions::swipe, false};
+inline constexpr AnswerWith<> swipe_removed{"swipe-row.removed", &questions::swipe, true};
+inline constexpr std::array<const Answer*, 7> swipe_row_answers{
+    &swipe_opens,    &swipe_commits, &swipe_closes, &swipe_returns,
+    &swipe_troubled, &swipe_failed,  &swipe_removed};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -65,6 +65,9 @@ class Switch final : public PartOf<Switch, SwitchSettings> {
   bool press(Key key) override;
   void cell_changed() override { rail_.cell_changed(); }
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {on() ? 1.0 : 0.0}; }
+  void restore(std::span<const double> saved) { settings_.on.set(saved[0] != 0.0); }
+
  private:
   [[nodiscard]] RailPlan plan() const;
   [[nodiscard]] SliderTrack way(const Box& box) const;
@@ -79,9 +82,9 @@ namespace questions {
 inline constexpr Question toggle{"switch.toggle"};
 }
 namespace answers {
-inline constexpr Answer toggled_on{"switch.toggled-on", &questions::toggle, true};
-inline constexpr Answer toggled_off{"switch.toggled-off", &questions::toggle, true};
-inline constexpr std::array switch_answers{&toggled_on, &toggled_off};
+inline constexpr AnswerWith<> toggled_on{"switch.toggled-on", &questions::toggle, true};
+inline constexpr AnswerWith<> toggled_off{"switch.toggled-off", &questions::toggle, true};
+inline constexpr std::array<const Answer*, 2> switch_answers{&toggled_on, &toggled_off};
 }  // namespace answers
 
 }  // namespace ubbo

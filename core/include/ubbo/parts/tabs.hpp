@@ -10,6 +10,21 @@
 
 namespace ubbo {
 
+namespace questions {
+inline constexpr Question choose{"tabs.choose"};
+}
+namespace answers {
+using TabChosen = AnswerWith<Number<"index", "">, Number<"count", "">>;
+inline constexpr TabChosen tab_chosen{"tabs.chosen", &questions::choose, true};
+inline constexpr TabChosen tab_is_chosen{"tabs.is-chosen", &questions::choose, false};
+inline constexpr TabChosen tab_by_key{"tabs.by-key", &questions::choose, true};
+inline constexpr TabChosen tab_by_call{"tabs.by-call", &questions::choose, true};
+inline constexpr AnswerWith<Number<"index", "">> underline_rests{"tabs.underline-rests", &questions::choose,
+                                                                 true};
+inline constexpr std::array<const Answer*, 7> tabs_answers{
+    &press_left, &press_cancelled, &tab_chosen, &tab_is_chosen, &tab_by_key, &tab_by_call, &underline_rests};
+}  // namespace answers
+
 /// The settings of tabs. Units, ranges and meanings stand in the settings table.
 struct TabsSettings {
   std::string label{};
@@ -62,6 +77,9 @@ class Tabs final : public PartOf<Tabs, TabsSettings> {
   /// Chooses the next title, or the one before.
   void step(int by);
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(chosen())}; }
+  void restore(std::span<const double> saved);
+
  private:
   struct Ends {
     double begin = 0.0;
@@ -74,7 +92,7 @@ class Tabs final : public PartOf<Tabs, TabsSettings> {
   [[nodiscard]] Ends wanted() const;
   [[nodiscard]] std::size_t index_at(Point at) const;
   void measure(bool travels);
-  void choose(std::size_t index, const Answer& answer);
+  void choose(std::size_t index, const answers::TabChosen& answer);
 
   Watch chosen_watch_;
   Watch page_watch_;
@@ -86,18 +104,5 @@ class Tabs final : public PartOf<Tabs, TabsSettings> {
   bool had_one_ = false;
   bool moved_ = false;
 };
-
-namespace questions {
-inline constexpr Question choose{"tabs.choose"};
-}
-namespace answers {
-inline constexpr Answer tab_chosen{"tabs.chosen", &questions::choose, true};
-inline constexpr Answer tab_is_chosen{"tabs.is-chosen", &questions::choose, false};
-inline constexpr Answer tab_by_key{"tabs.by-key", &questions::choose, true};
-inline constexpr Answer tab_by_call{"tabs.by-call", &questions::choose, true};
-inline constexpr Answer underline_rests{"tabs.underline-rests", &questions::choose, true};
-inline constexpr std::array tabs_answers{&press_left, &press_cancelled, &tab_chosen,     &tab_is_chosen,
-                                         &tab_by_key, &tab_by_call,     &underline_rests};
-}  // namespace answers
 
 }  // namespace ubbo

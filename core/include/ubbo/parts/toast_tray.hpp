@@ -11,6 +11,28 @@
 
 namespace ubbo {
 
+namespace questions {
+inline constexpr Question toast{"toast-tray.toast"};
+}
+namespace answers {
+using ToastHeld = AnswerWith<Number<"left", "ms">>;
+inline constexpr AnswerWith<Number<"before", "">> toast_waits{"toast-tray.waits", &questions::toast, true};
+inline constexpr AnswerWith<> toast_replaces{"toast-tray.replaces", &questions::toast, true};
+inline constexpr AnswerWith<> toast_restarts{"toast-tray.restarts", &questions::toast, true};
+inline constexpr AnswerWith<> toast_shown{"toast-tray.shown", &questions::toast, true};
+inline constexpr AnswerWith<Number<"time", "ms">> toast_time_over{"toast-tray.time-over", &questions::toast,
+                                                                  true};
+inline constexpr AnswerWith<> toast_swiped{"toast-tray.swiped", &questions::toast, true};
+inline constexpr AnswerWith<> toast_button{"toast-tray.button", &questions::toast, true};
+inline constexpr AnswerWith<> toast_closed{"toast-tray.closed", &questions::toast, true};
+inline constexpr ToastHeld toast_stands{"toast-tray.stands", &questions::toast, true};
+inline constexpr ToastHeld toast_runs{"toast-tray.runs", &questions::toast, true};
+inline constexpr AnswerWith<> toast_past{"toast-tray.past", &questions::toast, false};
+inline constexpr std::array<const Answer*, 11> toast_answers{
+    &toast_waits,  &toast_replaces, &toast_restarts, &toast_shown, &toast_time_over, &toast_swiped,
+    &toast_button, &toast_closed,   &toast_stands,   &toast_runs,  &toast_past};
+}  // namespace answers
+
 /// What becomes of the toast that is shown when another is to be.
 enum class Another : std::uint8_t { waits, replaces, restarts };
 
@@ -106,7 +128,7 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   void begin();
   void end(ToastEnd how);
   void gone();
-  void close(const Answer& answer, ToastEnd how);
+  void close(const AnswerWith<>& answer, ToastEnd how);
   void drop_finger(LetGo how);
 
   Clocked<Visit> visit_{*this};
@@ -124,25 +146,5 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   int held_by_ = -1;     // the contact's slot
   bool stands_ = false;  // its time does, and that has been said
 };
-
-namespace questions {
-inline constexpr Question toast{"toast-tray.toast"};
-}
-namespace answers {
-inline constexpr Answer toast_waits{"toast-tray.waits", &questions::toast, true};
-inline constexpr Answer toast_replaces{"toast-tray.replaces", &questions::toast, true};
-inline constexpr Answer toast_restarts{"toast-tray.restarts", &questions::toast, true};
-inline constexpr Answer toast_shown{"toast-tray.shown", &questions::toast, true};
-inline constexpr Answer toast_time_over{"toast-tray.time-over", &questions::toast, true};
-inline constexpr Answer toast_swiped{"toast-tray.swiped", &questions::toast, true};
-inline constexpr Answer toast_button{"toast-tray.button", &questions::toast, true};
-inline constexpr Answer toast_closed{"toast-tray.closed", &questions::toast, true};
-inline constexpr Answer toast_stands{"toast-tray.stands", &questions::toast, true};
-inline constexpr Answer toast_runs{"toast-tray.runs", &questions::toast, true};
-inline constexpr Answer toast_past{"toast-tray.past", &questions::toast, false};
-inline constexpr std::array toast_answers{&toast_waits,     &toast_replaces, &toast_restarts, &toast_shown,
-                                          &toast_time_over, &toast_swiped,   &toast_button,   &toast_closed,
-                                          &toast_stands,    &toast_runs,     &toast_past};
-}  // namespace answers
 
 }  // namespace ubbo

@@ -89,6 +89,9 @@ class Visitor : public Part, public Container, public LayerPart {
   [[nodiscard]] bool is_leaving() const override { return visit_.state() == Visit::State::leaving; }
   void leave() override;
 
+  [[nodiscard]] std::array<double, 1> saved() const { return {visit_.open() ? 1.0 : 0.0}; }
+  void restore(std::span<const double> saved) { ask_open(saved[0] != 0.0); }
+
  protected:
   Visitor(std::string id, const Box& box, Surroundings& around);
 
@@ -122,14 +125,14 @@ namespace questions {
 inline constexpr Question visit{"visit.visit"};
 }
 namespace answers {
-inline constexpr Answer visit_arrives{"visit.arrives", &questions::visit, true};
-inline constexpr Answer visit_here{"visit.here", &questions::visit, true};
-inline constexpr Answer visit_leaves{"visit.leaves", &questions::visit, true};
-inline constexpr Answer visit_away{"visit.away", &questions::visit, true};
-inline constexpr Answer visit_open_already{"visit.open-already", &questions::visit, false};
-inline constexpr Answer visit_closed_already{"visit.closed-already", &questions::visit, false};
-inline constexpr std::array visit_answers{&visit_arrives, &visit_here,         &visit_leaves,
-                                          &visit_away,    &visit_open_already, &visit_closed_already};
+inline constexpr AnswerWith<> visit_arrives{"visit.arrives", &questions::visit, true};
+inline constexpr AnswerWith<> visit_here{"visit.here", &questions::visit, true};
+inline constexpr AnswerWith<> visit_leaves{"visit.leaves", &questions::visit, true};
+inline constexpr AnswerWith<> visit_away{"visit.away", &questions::visit, true};
+inline constexpr AnswerWith<> visit_open_already{"visit.open-already", &questions::visit, false};
+inline constexpr AnswerWith<> visit_closed_already{"visit.closed-already", &questions::visit, false};
+inline constexpr std::array<const Answer*, 6> visit_answers{
+    &visit_arrives, &visit_here, &visit_leaves, &visit_away, &visit_open_already, &visit_closed_already};
 }  // namespace answers
 
 }  // namespace ubbo

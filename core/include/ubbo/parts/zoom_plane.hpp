@@ -84,6 +84,10 @@ class ZoomPlane final : public PartOf<ZoomPlane, ZoomPlaneSettings>, public Drag
   /// All is seen, and upright.
   void turn_back();
 
+  /// Zoom, turn, and how far its middle is to the right of the plane's and below it.
+  [[nodiscard]] std::array<double, 4> saved() const;
+  void restore(std::span<const double> saved);
+
  private:
   struct Pose {
     double zoom = 1.0;
@@ -140,10 +144,13 @@ namespace questions {
 inline constexpr Question plane{"zoom-plane.plane"};
 }
 namespace answers {
-inline constexpr Answer plane_lands{"zoom-plane.lands", &questions::plane, true};
-inline constexpr Answer plane_zooms{"zoom-plane.zooms", &questions::plane, true};
-inline constexpr Answer plane_rests{"zoom-plane.rests", &questions::plane, true};
-inline constexpr std::array zoom_plane_answers{&plane_lands, &plane_zooms, &plane_rests};
+inline constexpr AnswerWith<Number<"zoom", "">, Number<"turn", "degrees">, Number<"to zoom", "">,
+                            Number<"to turn", "degrees">>
+    plane_lands{"zoom-plane.lands", &questions::plane, true};
+inline constexpr AnswerWith<Number<"x", "dp">, Number<"y", "dp">, Number<"zoom", "">, Number<"to zoom", "">>
+    plane_zooms{"zoom-plane.zooms", &questions::plane, true};
+inline constexpr AnswerWith<Number<"zoom", "">> plane_rests{"zoom-plane.rests", &questions::plane, true};
+inline constexpr std::array<const Answer*, 3> zoom_plane_answers{&plane_lands, &plane_zooms, &plane_rests};
 }  // namespace answers
 
 }  // namespace ubbo

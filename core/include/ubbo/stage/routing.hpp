@@ -7,6 +7,46 @@
 
 namespace ubbo {
 
+namespace questions {
+inline constexpr Question owner{"routing.owner"};
+inline constexpr Question contest{"routing.contest"};
+inline constexpr Question hand_over{"routing.hand-over"};
+}  // namespace questions
+namespace answers {
+using Owner = AnswerWith<Number<"x", "dp">, Number<"y", "dp">, AtLeast<"inside by", "dp">,
+                         Number<"rivals", "">, Number<"outside by", "dp">>;
+using ContestLost = AnswerWith<Number<"along", "dp">, Number<"across", "dp">>;
+inline constexpr Owner owns{"routing.owns", &questions::owner, true};
+inline constexpr Owner owns_first{"routing.owns-first", &questions::owner, true};
+inline constexpr Owner owner_beside{"routing.owner-beside", &questions::owner, true};
+inline constexpr Owner owner_pulled{"routing.owner-pulled", &questions::owner, true};
+inline constexpr Owner owner_catches{"routing.owner-catches", &questions::owner, true};
+inline constexpr Owner owner_held{"routing.owner-held", &questions::owner, false};
+inline constexpr Owner owner_disabled{"routing.owner-disabled", &questions::owner, false};
+inline constexpr AnswerWith<Number<"x", "dp">, Number<"y", "dp">> owner_nobody{"routing.owner-nobody",
+                                                                               &questions::owner, false};
+inline constexpr AnswerWith<Number<"x", "dp">, Number<"y", "dp">, AtMost<"size", "dp">> owner_palm{
+    "routing.owner-palm", &questions::owner, false};
+inline constexpr AnswerWith<Number<"x", "dp">, Number<"y", "dp">, AtLeast<"from the edge", "dp">> owner_bezel{
+    "routing.owner-bezel", &questions::owner, false};
+inline constexpr AnswerWith<AtLeast<"along", "dp">, Number<"across", "dp">, Number<"rivals", "">> contest_won{
+    "routing.contest-won", &questions::contest, true};
+inline constexpr AnswerWith<AtLeast<"along", "dp">> contest_nobody{"routing.contest-nobody",
+                                                                   &questions::contest, false};
+inline constexpr ContestLost contest_shares{"routing.contest-shares", &questions::contest, false};
+inline constexpr ContestLost contest_axis{"routing.contest-axis", &questions::contest, false};
+inline constexpr ContestLost contest_inside{"routing.contest-inside", &questions::contest, false};
+inline constexpr ContestLost contest_handle{"routing.contest-handle", &questions::contest, false};
+inline constexpr ContestLost contest_end{"routing.contest-end", &questions::contest, false};
+inline constexpr ContestLost contest_stands_back{"routing.contest-stands-back", &questions::contest, false};
+inline constexpr AnswerWith<> contest_held{"routing.contest-held", &questions::contest, false};
+using HandedOver = AnswerWith<Number<"distance", "dp">>;
+inline constexpr HandedOver goes_on{"routing.goes-on", &questions::hand_over, true};
+inline constexpr HandedOver comes_first{"routing.comes-first", &questions::hand_over, true};
+inline constexpr AnswerWith<Number<"speed", "dp/s">> goes_on_with_flick{"routing.goes-on-with-flick",
+                                                                        &questions::hand_over, true};
+}  // namespace answers
+
 /// Decides which part owns a contact, and says why.
 ///
 /// A contact belongs to the topmost part it goes down on and to the parts that one lies in. The innermost has
@@ -70,7 +110,6 @@ class Routing {
   bool touch(Part& part, const Contact& contact, const Sample& sample);
   void let_go(Part& part, const Contact& contact, LetGo how);
   void share(const Contest& contest, const Contact& contact, const Sample& sample);
-  void refuse(const Sample& sample, const Answer& answer, const Fact& fact) const;
   bool accept(Part& topmost, Contact& contact, const Sample& sample);
   [[nodiscard]] const Feel& feel_of(const Contest& contest, Tool tool) const;
   void resolve(Contact& contact, const Sample& sample);
@@ -78,7 +117,8 @@ class Routing {
   void explain(const Contest& contest, const Contact& contact, const Part& winner, Axis axis, Side side,
                const Sample& sample) const;
   void settle_standing(Contact& contact, const Sample& sample);
-  bool hand_to(Part& other, Contact& contact, Point anchor, const Answer& answer, const Fact& fact);
+  bool hand_to(Part& other, Contact& contact, Point anchor, const answers::HandedOver& answer,
+               double distance);
   void drag(Contact& contact, const Sample& sample);
   void predict(const Contact& contact, const Sample& sample);
   void end(Contact& contact);
@@ -87,35 +127,5 @@ class Routing {
   Timekeeper* keeper_;
   std::array<Contest, Contacts::room> contests_{};
 };
-
-namespace questions {
-inline constexpr Question owner{"routing.owner"};
-inline constexpr Question contest{"routing.contest"};
-inline constexpr Question hand_over{"routing.hand-over"};
-}  // namespace questions
-namespace answers {
-inline constexpr Answer owns{"routing.owns", &questions::owner, true};
-inline constexpr Answer owns_first{"routing.owns-first", &questions::owner, true};
-inline constexpr Answer owner_beside{"routing.owner-beside", &questions::owner, true};
-inline constexpr Answer owner_pulled{"routing.owner-pulled", &questions::owner, true};
-inline constexpr Answer owner_catches{"routing.owner-catches", &questions::owner, true};
-inline constexpr Answer owner_held{"routing.owner-held", &questions::owner, false};
-inline constexpr Answer owner_disabled{"routing.owner-disabled", &questions::owner, false};
-inline constexpr Answer owner_nobody{"routing.owner-nobody", &questions::owner, false};
-inline constexpr Answer owner_palm{"routing.owner-palm", &questions::owner, false};
-inline constexpr Answer owner_bezel{"routing.owner-bezel", &questions::owner, false};
-inline constexpr Answer contest_won{"routing.contest-won", &questions::contest, true};
-inline constexpr Answer contest_nobody{"routing.contest-nobody", &questions::contest, false};
-inline constexpr Answer contest_shares{"routing.contest-shares", &questions::contest, false};
-inline constexpr Answer contest_axis{"routing.contest-axis", &questions::contest, false};
-inline constexpr Answer contest_inside{"routing.contest-inside", &questions::contest, false};
-inline constexpr Answer contest_handle{"routing.contest-handle", &questions::contest, false};
-inline constexpr Answer contest_end{"routing.contest-end", &questions::contest, false};
-inline constexpr Answer contest_stands_back{"routing.contest-stands-back", &questions::contest, false};
-inline constexpr Answer contest_held{"routing.contest-held", &questions::contest, false};
-inline constexpr Answer goes_on{"routing.goes-on", &questions::hand_over, true};
-inline constexpr Answer comes_first{"routing.comes-first", &questions::hand_over, true};
-inline constexpr Answer goes_on_with_flick{"routing.goes-on-with-flick", &questions::hand_over, true};
-}  // namespace answers
 
 }  // namespace ubbo

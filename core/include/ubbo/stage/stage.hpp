@@ -194,8 +194,16 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// `ubbo::Clocked<ubbo::Mover> lift{stage.own(), 0.0}`. Until they rest the stage is not settled. Send them
   /// within `at`. They must go before the stage does.
   [[nodiscard]] Part& own();
-  /// Runs `writes`, whose changes of cells show on the parts at once, without motion.
+  /// Runs `writes`: what it writes to cells and asks of parts shows at once, without motion.
   void at_once(const std::function<void()>& writes);
+  /// What people expect to find again when the system has ended the app in the meantime, as bytes: where
+  /// lists and panels stand, what is set, chosen and open, of all parts that have an id. O(parts).
+  [[nodiscard]] std::vector<std::uint8_t> save() const;
+  /// Takes that back at `time`, without motion: parts and their cells have it by the end of the event, or
+  /// after the lift where a finger holds one. Parts that there are no longer, or that are of another kind
+  /// now, are passed over; others keep what they have. Returns "", or what is wrong with the bytes; then
+  /// nothing is changed. Call it when the screen is built.
+  std::string restore(std::span<const std::uint8_t> saved, Micros time);
   /// Ends every open contact by a cancel, as when the app loses the screen.
   void cancel_contacts();
 
@@ -384,16 +392,19 @@ inline constexpr Question asked{"stage.asked"};
 inline constexpr Question idle{"stage.idle"};
 }  // namespace questions
 namespace answers {
-inline constexpr Answer back_taken{"stage.back-taken", &questions::back, true};
-inline constexpr Answer back_begins{"stage.back-begins", &questions::back, true};
-inline constexpr Answer back_given_up{"stage.back-given-up", &questions::back, false};
-inline constexpr Answer back_blocked{"stage.back-blocked", &questions::back, false};
-inline constexpr Answer back_nobody{"stage.back-nobody", &questions::back, false};
-inline constexpr Answer layout_restless{"stage.layout-restless", &questions::layout, false};
-inline constexpr Answer callbacks_endless{"stage.callbacks-endless", &questions::endless, false};
-inline constexpr Answer clock_went_back{"stage.clock-went-back", &questions::clock, false};
-inline constexpr Answer asked_waits{"stage.asked-waits", &questions::asked, true};
-inline constexpr Answer due_again{"stage.due-again", &questions::idle, false};
+inline constexpr AnswerWith<> back_taken{"stage.back-taken", &questions::back, true};
+inline constexpr AnswerWith<> back_begins{"stage.back-begins", &questions::back, true};
+inline constexpr AnswerWith<> back_given_up{"stage.back-given-up", &questions::back, false};
+inline constexpr AnswerWith<> back_blocked{"stage.back-blocked", &questions::back, false};
+inline constexpr AnswerWith<> back_nobody{"stage.back-nobody", &questions::back, false};
+inline constexpr AnswerWith<Number<"rounds", "">> layout_restless{"stage.layout-restless", &questions::layout,
+                                                                  false};
+inline constexpr AnswerWith<Number<"events", "">> callbacks_endless{"stage.callbacks-endless",
+                                                                    &questions::endless, false};
+inline constexpr AnswerWith<Number<"back", "s">> clock_went_back{"stage.clock-went-back", &questions::clock,
+                                                                 false};
+inline constexpr AnswerWith<> asked_waits{"stage.asked-waits", &questions::asked, true};
+inline constexpr AnswerWith<Number<"times", "">> due_again{"stage.due-again", &questions::idle, false};
 }  // namespace answers
 
 }  // namespace ubbo

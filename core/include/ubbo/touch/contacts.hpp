@@ -10,6 +10,20 @@
 
 namespace ubbo {
 
+namespace questions {
+inline constexpr Question sound{"sample.sound"};
+}
+namespace answers {
+using BadSample =
+    AnswerWith<Number<"contact", "">, Number<"time", "ms">, Number<"open", "">, Number<"ahead", "s">>;
+inline constexpr BadSample not_down{"sample.not-down", &questions::sound, false};
+inline constexpr BadSample already_down{"sample.already-down", &questions::sound, false};
+inline constexpr BadSample time_went_back{"sample.time-went-back", &questions::sound, false};
+inline constexpr BadSample not_finite{"sample.not-finite", &questions::sound, false};
+inline constexpr BadSample too_many_contacts{"sample.too-many-contacts", &questions::sound, false};
+inline constexpr BadSample far_ahead{"sample.far-ahead", &questions::sound, false};
+}  // namespace answers
+
 /// What was wrong with a sample.
 enum class SampleFault : std::uint8_t {
   none,
@@ -28,19 +42,8 @@ enum class SampleFault : std::uint8_t {
   return sample.time >= -farthest_time && sample.time <= farthest_time;
 }
 
-namespace questions {
-inline constexpr Question sound{"sample.sound"};
-}
-namespace answers {
-inline constexpr Answer not_down{"sample.not-down", &questions::sound, false};
-inline constexpr Answer already_down{"sample.already-down", &questions::sound, false};
-inline constexpr Answer time_went_back{"sample.time-went-back", &questions::sound, false};
-inline constexpr Answer not_finite{"sample.not-finite", &questions::sound, false};
-inline constexpr Answer too_many_contacts{"sample.too-many-contacts", &questions::sound, false};
-inline constexpr Answer far_ahead{"sample.far-ahead", &questions::sound, false};
-}  // namespace answers
 /// The answer that names a fault. Needs a fault.
-[[nodiscard]] const Answer& answer_of(SampleFault fault);
+[[nodiscard]] const answers::BadSample& answer_of(SampleFault fault);
 
 /// One finger on the screen, from its down to its end.
 struct Contact {

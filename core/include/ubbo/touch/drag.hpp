@@ -63,11 +63,15 @@ inline constexpr Question drag{"drag.drag"};
 }
 /// What whoever follows a contact by a `Drag` says of it.
 namespace answers {
-inline constexpr Answer drags{"drag.drags", &questions::drag, true};
-inline constexpr Answer drag_too_short{"drag.too-short", &questions::drag, false};
-inline constexpr Answer drag_across{"drag.across", &questions::drag, false};
-inline constexpr Answer drag_off_handle{"drag.off-handle", &questions::drag, false};
-inline constexpr Answer drag_unwanted{"drag.unwanted", &questions::drag, false};
+using Drags = AnswerWith<AtLeast<"travel", "dp">, Number<"after", "ms">>;
+inline constexpr Drags drags{"drag.drags", &questions::drag, true};
+inline constexpr AnswerWith<AtLeast<"travel", "dp">> drag_too_short{"drag.too-short", &questions::drag,
+                                                                    false};
+inline constexpr AnswerWith<AtLeast<"travel", "dp">, Number<"across", "dp">> drag_across{
+    "drag.across", &questions::drag, false};
+inline constexpr AnswerWith<AtLeast<"travel", "dp">, AtMost<"from handle", "dp">> drag_off_handle{
+    "drag.off-handle", &questions::drag, false};
+inline constexpr Drags drag_unwanted{"drag.unwanted", &questions::drag, false};
 }  // namespace answers
 
 }  // namespace ubbo

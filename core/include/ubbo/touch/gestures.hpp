@@ -135,31 +135,41 @@ inline constexpr Question pair{"gesture.pair"};
 inline constexpr Question pair_end{"gesture.pair-end"};
 }  // namespace questions
 namespace answers {
-inline constexpr Answer tap{"gesture.tap", &questions::tap, true};
-inline constexpr Answer tap_strayed{"gesture.tap-strayed", &questions::tap, false};
-inline constexpr Answer tap_too_long{"gesture.tap-too-long", &questions::tap, false};
-inline constexpr Answer again{"gesture.again", &questions::again, true};
-inline constexpr Answer again_too_late{"gesture.again-too-late", &questions::again, false};
-inline constexpr Answer again_too_far{"gesture.again-too-far", &questions::again, false};
-inline constexpr Answer tap_at_once{"gesture.tap-at-once", &questions::tap_reported, true};
-inline constexpr Answer row_at_once{"gesture.row-at-once", &questions::tap_reported, true};
-inline constexpr Answer tap_after_wait{"gesture.tap-after-wait", &questions::tap_reported, true};
-inline constexpr Answer row_after_wait{"gesture.row-after-wait", &questions::tap_reported, true};
-inline constexpr Answer held{"gesture.held", &questions::hold, true};
-inline constexpr Answer flick{"gesture.flick", &questions::flick, true};
-inline constexpr Answer flick_too_slow{"gesture.flick-too-slow", &questions::flick, false};
-inline constexpr Answer flick_rested{"gesture.flick-rested", &questions::flick, false};
-inline constexpr Answer axis_horizontal{"gesture.axis-horizontal", &questions::axis, true};
-inline constexpr Answer axis_vertical{"gesture.axis-vertical", &questions::axis, true};
-inline constexpr Answer axis_free{"gesture.axis-free", &questions::axis, false};
-inline constexpr Answer axis_unlocked{"gesture.axis-unlocked", &questions::axis, false};
-inline constexpr Answer edge_swipe{"gesture.edge-swipe", &questions::edge, true};
-inline constexpr Answer pair_pans{"gesture.pair-pans", &questions::pair, true};
-inline constexpr Answer pair_pinches{"gesture.pair-pinches", &questions::pair, true};
-inline constexpr Answer pair_rotates{"gesture.pair-rotates", &questions::pair, true};
-inline constexpr Answer pair_ended{"gesture.pair-ended", &questions::pair_end, true};
-inline constexpr Answer pair_withdrawn{"gesture.pair-withdrawn", &questions::pair_end, false};
-inline constexpr Answer pair_too_little{"gesture.pair-too-little", &questions::pair_end, false};
+using Tap = AnswerWith<AtMost<"strayed", "dp">, AtMost<"held", "ms">>;
+using Again = AnswerWith<AtMost<"gap", "ms">, AtMost<"apart", "dp">, Number<"taps", "">>;
+using TapReport = AnswerWith<Number<"waited", "ms">, Number<"taps", "">>;
+using Flick = AnswerWith<AtLeast<"speed", "dp/s">, AtMost<"rested", "ms">, Number<"way", "dp">,
+                         Number<"x", "dp/s">, Number<"y", "dp/s">>;
+using AxisKept = AnswerWith<AtMost<"off axis", "degrees">>;
+using Pairs = AnswerWith<AtLeast<"pan", "dp">, AtLeast<"pinch", "dp">, AtLeast<"turn", "dp">>;
+inline constexpr Tap tap{"gesture.tap", &questions::tap, true};
+inline constexpr Tap tap_strayed{"gesture.tap-strayed", &questions::tap, false};
+inline constexpr Tap tap_too_long{"gesture.tap-too-long", &questions::tap, false};
+inline constexpr Again again{"gesture.again", &questions::again, true};
+inline constexpr Again again_too_late{"gesture.again-too-late", &questions::again, false};
+inline constexpr Again again_too_far{"gesture.again-too-far", &questions::again, false};
+inline constexpr TapReport tap_at_once{"gesture.tap-at-once", &questions::tap_reported, true};
+inline constexpr TapReport row_at_once{"gesture.row-at-once", &questions::tap_reported, true};
+inline constexpr TapReport tap_after_wait{"gesture.tap-after-wait", &questions::tap_reported, true};
+inline constexpr TapReport row_after_wait{"gesture.row-after-wait", &questions::tap_reported, true};
+inline constexpr AnswerWith<AtLeast<"held", "ms">, AtMost<"strayed", "dp">> held{"gesture.held",
+                                                                                 &questions::hold, true};
+inline constexpr Flick flick{"gesture.flick", &questions::flick, true};
+inline constexpr Flick flick_too_slow{"gesture.flick-too-slow", &questions::flick, false};
+inline constexpr Flick flick_rested{"gesture.flick-rested", &questions::flick, false};
+inline constexpr AxisKept axis_horizontal{"gesture.axis-horizontal", &questions::axis, true};
+inline constexpr AxisKept axis_vertical{"gesture.axis-vertical", &questions::axis, true};
+inline constexpr AxisKept axis_free{"gesture.axis-free", &questions::axis, false};
+inline constexpr AxisKept axis_unlocked{"gesture.axis-unlocked", &questions::axis, false};
+inline constexpr AnswerWith<AtMost<"from the edge", "dp">> edge_swipe{"gesture.edge-swipe", &questions::edge,
+                                                                      true};
+inline constexpr Pairs pair_pans{"gesture.pair-pans", &questions::pair, true};
+inline constexpr Pairs pair_pinches{"gesture.pair-pinches", &questions::pair, true};
+inline constexpr Pairs pair_rotates{"gesture.pair-rotates", &questions::pair, true};
+inline constexpr AnswerWith<Number<"scale", "">, Number<"turn", "degrees">, Number<"moved", "dp">> pair_ended{
+    "gesture.pair-ended", &questions::pair_end, true};
+inline constexpr AnswerWith<> pair_withdrawn{"gesture.pair-withdrawn", &questions::pair_end, false};
+inline constexpr Pairs pair_too_little{"gesture.pair-too-little", &questions::pair_end, false};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -33,7 +33,8 @@ class Catalogue {
   /// The built-in one.
   static const Catalogue& english();
 
-  /// How an answer is said, from now on. False: there is no answer of this name.
+  /// How an answer is said, from now on. False: there is no answer of this name. Throws
+  /// `std::invalid_argument` where the words name a fact that the answer is not given with.
   bool say(std::string_view answer, Wording wording);
   /// What a question is called, from now on; likewise.
   bool ask(std::string_view question, std::string words);
@@ -45,8 +46,6 @@ class Catalogue {
 
  private:
   Catalogue() = default;
-  void add(const Question& question, const char* words);
-  void add(const Answer& answer, const char* in_short, const char* sentence, const char* caption);
 
   std::vector<const Answer*> answers_;
   std::unordered_map<std::string_view, Wording> said_;  // by their names, which are constants

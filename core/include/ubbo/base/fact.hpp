@@ -1,0 +1,118 @@
+#pragma once
+
+#include <cstddef>
+#include <cstdint>
+
+namespace ubbo {
+
+/// One number a decision was made from.
+struct Fact {
+  const char* name = "";
+  double value = 0.0;
+  const char* unit = "";  ///< "dp", "dp/s", "ms", or "" for a bare number
+  double limit = 0.0;     ///< what the value was held against, where `limited`
+  double margin =
+      0.0;  ///< how far the value lies on the passing side of the limit; negative: it failed by that
+  bool limited = false;
+};
+
+/// What a fact's value is held against.
+enum class Limit : std::uint8_t {
+  none,
+  at_least,  ///< it passes when it is at or above its limit
+  at_most    ///< it passes when it is at or below its limit
+};
+
+/// One fact that an answer is always given with.
+struct FactSpec {
+  const char* name;
+  const char* unit;  ///< null: the part's own unit, which is given with the value
+  Limit limit;
+};
+
+/// A value and the limit it was held against.
+struct Held {
+  double value;
+  double limit;
+};
+
+/// A value in the unit of the part that decides, such as "frames".
+struct Amount {
+  double value;
+  const char* unit;
+};
+
+/// A value in the unit of the part that decides, and the limit it was held against.
+struct HeldAmount {
+  double value;
+  double limit;
+  const char* unit;
+};
+
+namespace detail {
+
+/// A string literal as a template argument.
+template <std::size_t size>
+struct Literal {
+  // NOLINTNEXTLINE(google-explicit-constructor): a literal stands for itself
+  constexpr Literal(const char (&literal)[size]) {
+    for (std::size_t i = 0; i < size; ++i) text[i] = literal[i];
+  }
+  char text[size]{};
+};
+
+constexpr Fact fact_of(const FactSpec& spec, double value) { return {spec.name, value, spec.unit}; }
+constexpr Fact fact_of(const FactSpec& spec, const Amount& value) {
+  return {spec.name, value.value, value.unit};
+}
+constexpr Fact fact_of(const FactSpec& spec, const HeldAmount& held) {
+  const double over = held.value - held.limit;
+  return {spec.name, held.value, held.unit, held.limit, spec.limit == Limit::at_least ? over : -over, true};
+}
+constexpr Fact fact_of(const FactSpec& spec, const Held& held) {
+  return fact_of(spec, HeldAmount{held.value, held.limit, spec.unit});
+}
+
+}  // namespace detail
+
+/// The kinds of facts, by which an answer declares what it is given with: `AnswerWith<AtLeast<"travel",
+/// "dp">, Number<"after", "ms">>`. `Given` is what whoever decides has to pass for one.
+///
+/// A number without a limit. Its unit is "" for a bare number, such as a count.
+template <detail::Literal name, detail::Literal unit>
+struct Number {
+  using Given = double;
+  static constexpr FactSpec spec{name.text, unit.text, Limit::none};
+};
+/// A number that passes when it is at or above its limit.
+template <detail::Literal name, detail::Literal unit>
+struct AtLeast {
+  using Given = Held;
+  static constexpr FactSpec spec{name.text, unit.text, Limit::at_least};
+};
+/// A number that passes when it is at or below its limit.
+template <detail::Literal name, detail::Literal unit>
+struct AtMost {
+  using Given = Held;
+  static constexpr FactSpec spec{name.text, unit.text, Limit::at_most};
+};
+/// Like `Number`, in the unit of the part that decides.
+template <detail::Literal name>
+struct OwnNumber {
+  using Given = Amount;
+  static constexpr FactSpec spec{name.text, nullptr, Limit::none};
+};
+/// Like `AtLeast`, in the unit of the part that decides.
+template <detail::Literal name>
+struct OwnAtLeast {
+  using Given = HeldAmount;
+  static constexpr FactSpec spec{name.text, nullptr, Limit::at_least};
+};
+/// Like `AtMost`, in the unit of the part that decides.
+template <detail::Literal name>
+struct OwnAtMost {
+  using Given = HeldAmount;
+  static constexpr FactSpec spec{name.text, nullptr, Limit::at_most};
+};
+
+}  // namespace ubbo
