@@ -6,9 +6,11 @@
 #include <numbers>
 #include <stdexcept>
 #include <string_view>
+#include <vector>
 
 #include "svg.hpp"
 #include "ubbo/file/whole_file.hpp"
+#include "ubbo/skin/flat.hpp"
 
 namespace ubbo::paint {
 
@@ -60,7 +62,8 @@ class Painter {
   }
 
   void draw(const skin::Picture& picture) {
-    for (const skin::Shape& shape : picture) std::visit([this](const auto& one) { draw(one); }, shape);
+    for (const skin::Step& step : skin::flat(picture))
+      std::visit([this](const auto& one) { draw(one); }, step);
   }
 
  private:
@@ -92,37 +95,44 @@ class Painter {
     ink(disc.ink);
   }
 
-  void draw(const skin::Text& text) {
+  void draw(const skin::PlacedText& placed) {
+    const skin::Text& text = placed.text;
     const Layout layout = laid_out(to_, text);
-    double x = text.at.x;
+    double x = 0.0;
     if (text.align == skin::Align::right) x -= width_of(layout.get());
     if (text.align == skin::Align::centre) x -= width_of(layout.get()) / 2;
     const double baseline = static_cast<double>(pango_layout_get_baseline(layout.get())) / PANGO_SCALE;
     use(text.colour);
-    cairo_move_to(to_, x, text.at.y - baseline);
+    cairo_save(to_);
+    cairo_translate(to_, text.at.x, text.at.y);
+    cairo_rotate(to_, placed.turn);
+    cairo_move_to(to_, x, -baseline);
     pango_cairo_show_layout(to_, layout.get());
+    cairo_restore(to_);
     cairo_new_path(to_);
   }
 
-  void draw(const skin::Group& group) {
+  void draw(const skin::Begin& begin) {
     cairo_save(to_);
-    if (group.clip) {
-      cairo_rectangle(to_, group.clip->x, group.clip->y, group.clip->w, group.clip->h);
+    if (begin.clip) {
+      for (const Point& corner : *begin.clip) cairo_line_to(to_, corner.x, corner.y);
+      cairo_close_path(to_);
       cairo_clip(to_);
     }
-    cairo_translate(to_, group.move.x, group.move.y);
-    cairo_rotate(to_, group.turn);
-    cairo_scale(to_, group.scale, group.scale);
-    const bool fades = group.opacity < 1.0;
-    if (fades) cairo_push_group(to_);
-    draw(group.shapes);
-    if (fades) {
+    opacities_.push_back(begin.opacity);
+    if (begin.opacity < 1.0) cairo_push_group(to_);
+  }
+
+  void draw(const skin::End&) {
+    if (opacities_.back() < 1.0) {
       cairo_pop_group_to_source(to_);
-      cairo_paint_with_alpha(to_, group.opacity);
+      cairo_paint_with_alpha(to_, opacities_.back());
     }
+    opacities_.pop_back();
     cairo_restore(to_);
   }
 
+  std::vector<double> opacities_;  // of what has begun
   cairo_t* to_;
 };
 

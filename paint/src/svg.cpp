@@ -3,8 +3,10 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <span>
 
 #include "ubbo/base/number_text.hpp"
+#include "ubbo/skin/flat.hpp"
 
 namespace ubbo::paint {
 
@@ -25,7 +27,8 @@ std::string number(double value) { return number_text(std::fabs(value) < 1e-6 ? 
 class Writer {
  public:
   void draw(const skin::Picture& picture) {
-    for (const skin::Shape& shape : picture) std::visit([this](const auto& one) { draw(one); }, shape);
+    for (const skin::Step& step : skin::flat(picture))
+      std::visit([this](const auto& one) { draw(one); }, step);
   }
   std::string text;
 
@@ -44,12 +47,17 @@ class Writer {
     if (ink.dash > 0.0) text += " stroke-dasharray=\"" + number(ink.dash) + "\"";
   }
 
+  void outline(std::span<const Point> points, bool closed) {
+    for (const Point& point : points)
+      text += (&point == points.data() ? "M" : "L") + number(point.x) + " " + number(point.y);
+    if (closed) text += "Z";
+  }
+
   void draw(const skin::Path& path) {
     if (path.points.empty()) return;
     text += "<path d=\"";
-    for (const Point& point : path.points)
-      text += (&point == path.points.data() ? "M" : "L") + number(point.x) + " " + number(point.y);
-    text += path.closed ? "Z\"" : "\"";
+    outline(path.points, path.closed);
+    text += "\"";
     ink(path.ink);
     text += "/>\n";
   }
@@ -61,33 +69,34 @@ class Writer {
     text += "/>\n";
   }
 
-  void draw(const skin::Text& words) {
+  void draw(const skin::PlacedText& placed) {
+    const skin::Text& words = placed.text;
     text += "<text x=\"" + number(words.at.x) + "\" y=\"" + number(words.at.y) + "\" font-size=\"" +
             number(words.size) + "\"";
     if (words.bold) text += " font-weight=\"600\"";
     if (words.align != skin::Align::left)
       text += std::string(" text-anchor=\"") + (words.align == skin::Align::right ? "end" : "middle") + "\"";
+    if (placed.turn != 0.0)
+      text += " transform=\"rotate(" + number(placed.turn * 180.0 / std::numbers::pi) + " " +
+              number(words.at.x) + " " + number(words.at.y) + ")\"";
     paint_with("fill", words.colour);
     text += ">" + xml_text(words.words) + "</text>\n";
   }
 
-  void draw(const skin::Group& group) {
-    text += "<g";
-    if (group.clip) {
-      const std::string name = "clip" + std::to_string(++clips_);
-      const Box& box = *group.clip;
-      text.insert(text.size() - 2, "<clipPath id=\"" + name + "\"><rect x=\"" + number(box.x) + "\" y=\"" +
-                                       number(box.y) + "\" width=\"" + number(box.w) + "\" height=\"" +
-                                       number(box.h) + "\"/></clipPath>\n");
-      text += " clip-path=\"url(#" + name + ")\"";
+  void draw(const skin::Begin& begin) {
+    std::string clip;
+    if (begin.clip) {
+      clip = " clip-path=\"url(#clip" + std::to_string(++clips_) + ")\"";
+      text += "<clipPath id=\"clip" + std::to_string(clips_) + "\"><path d=\"";
+      outline(*begin.clip, true);
+      text += "\"/></clipPath>\n";
     }
-    if (group.opacity < 1.0) text += " opacity=\"" + number(std::max(group.opacity, 0.0)) + "\"";
-    text += "><g transform=\"translate(" + number(group.move.x) + " " + number(group.move.y) + ")";
-    if (group.turn != 0.0) text += " rotate(" + number(group.turn * 180.0 / std::numbers::pi) + ")";
-    text += " scale(" + number(group.scale) + ")\">\n";
-    draw(group.shapes);
-    text += "</g></g>\n";
+    text += "<g" + clip;
+    if (begin.opacity < 1.0) text += " opacity=\"" + number(begin.opacity) + "\"";
+    text += ">\n";
   }
+
+  void draw(const skin::End&) { text += "</g>\n"; }
 
   int clips_ = 0;
 };

@@ -82,9 +82,9 @@ TEST_CASE("an SVG holds its writing as text, and what it shows in words, whateve
   const std::string sound = "a &lt;b&gt; &amp; &quot;c&quot; ]--&gt; {";
   for (const std::string& whole :
        {"<title>" + sound + "</title>", "<desc>" + sound + "</desc>", ">" + sound + "</text>",
-        std::string("<rect x=\"1\" y=\"2\" width=\"30\" height=\"40\"/>"),
-        std::string("clip-path=\"url(#clip1)\" opacity=\"0.5\""), std::string("translate(5 0) scale(2)"),
-        std::string("fill-opacity=\"0.25\"")})
+        std::string("<path d=\"M1 2L31 2L31 42L1 42Z\"/>"),
+        std::string("clip-path=\"url(#clip1)\" opacity=\"0.5\""),
+        std::string("<text x=\"11\" y=\"18\" font-size=\"24\""), std::string("fill-opacity=\"0.25\"")})
     CHECK_THAT(svg, Catch::Contains(whole));
   // Well formed: what opens is closed, in order.
   std::vector<std::string> open;
