@@ -3,8 +3,9 @@ include(CMakePackageConfigHelpers)
 
 set(config_dir ${CMAKE_INSTALL_LIBDIR}/cmake/Ubbo)
 install(EXPORT UbboTargets NAMESPACE ubbo:: DESTINATION ${config_dir})
+set(suite_dir ${CMAKE_INSTALL_DATADIR}/ubbo/suite)
 configure_package_config_file(cmake/UbboConfig.cmake.in ${CMAKE_CURRENT_BINARY_DIR}/UbboConfig.cmake
-                              INSTALL_DESTINATION ${config_dir})
+                              INSTALL_DESTINATION ${config_dir} PATH_VARS suite_dir)
 write_basic_package_version_file(${CMAKE_CURRENT_BINARY_DIR}/UbboConfigVersion.cmake COMPATIBILITY SameMinorVersion)
 install(FILES ${CMAKE_CURRENT_BINARY_DIR}/UbboConfig.cmake ${CMAKE_CURRENT_BINARY_DIR}/UbboConfigVersion.cmake
         DESTINATION ${config_dir})

@@ -43,6 +43,14 @@ foreach(app IN LISTS apps)
   must(${there}/${component}/app)
 endforeach()
 
+# An app's own kind of part, tried by the suite.
+must(${CMAKE_COMMAND} -S ${SOURCE}/suite -B ${there}/suite -G Ninja -DCMAKE_PREFIX_PATH=${there}/prefix
+     -DCMAKE_CXX_COMPILER=${CXX} -DEXAMPLES=${SOURCE}/../../examples)
+must(${CMAKE_COMMAND} --build ${there}/suite)
+set(ENV{RC_PARAMS} "seed=2026 max_success=20")
+must(${there}/suite/own_kind -w NoTests "the suite has*")
+must(${there}/suite/own_kind -w NoTests "a part of any kind*,whatever happens*")
+
 # An app that CMake compiles too, and wants no component in particular.
 must(${CMAKE_COMMAND} -S ${SOURCE} -B ${there}/compiled -G Ninja -DCMAKE_PREFIX_PATH=${there}/prefix
      -DCMAKE_CXX_COMPILER=${CXX} -DCOMPONENT=replay -DSOURCE=${SOURCE}/replay.cpp)

@@ -1,5 +1,5 @@
 // Each layer is of use without those above it.
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

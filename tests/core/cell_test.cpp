@@ -3,7 +3,7 @@
 #include <type_traits>
 #include <vector>
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 

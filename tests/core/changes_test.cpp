@@ -1,6 +1,6 @@
 // A stage that changes while it runs, in callbacks and under a finger.
-#include "allocations.hpp"
 #include "crowd.hpp"
+#include "ubbo/testing/allocations.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

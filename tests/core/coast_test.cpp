@@ -1,4 +1,4 @@
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

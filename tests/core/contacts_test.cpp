@@ -1,8 +1,8 @@
 #include <limits>
 #include <set>
 
-#include "check.hpp"
 #include "streams.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

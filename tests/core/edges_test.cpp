@@ -1,5 +1,5 @@
 // Every threshold at its very number, and a hair to either side of it.
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

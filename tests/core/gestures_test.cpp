@@ -2,8 +2,8 @@
 
 #include <map>
 
-#include "check.hpp"
 #include "streams.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,5 +1,5 @@
 // Sheets, drawers, dialogs, windows and toasts on one stage.
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

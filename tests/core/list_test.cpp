@@ -2,7 +2,7 @@
 #include <map>
 #include <numeric>
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

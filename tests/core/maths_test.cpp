@@ -8,7 +8,7 @@
 #include <limits>
 #include <random>
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 namespace ubbo::test {
 namespace {

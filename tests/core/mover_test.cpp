@@ -1,5 +1,5 @@
-#include "allocations.hpp"
-#include "check.hpp"
+#include "ubbo/testing/allocations.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,5 +1,5 @@
 // Pages that lie one on another: quick changes, back, a finger from the edge, and that nothing seen jumps.
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,6 +1,6 @@
 #include "ubbo/parts/pane.hpp"
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

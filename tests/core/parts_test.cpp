@@ -1,5 +1,5 @@
 // What each part promises beyond what holds for all: its regions, its geometry, its own ways.
-#include "alone.hpp"
+#include "ubbo/testing/alone.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,6 +1,6 @@
 #include <set>
 
-#include "alone.hpp"
+#include "ubbo/testing/alone.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

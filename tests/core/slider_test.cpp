@@ -1,5 +1,5 @@
-#include "check.hpp"
 #include "streams.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,6 +1,6 @@
-#include "allocations.hpp"
-#include "check.hpp"
 #include "streams.hpp"
+#include "ubbo/testing/allocations.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

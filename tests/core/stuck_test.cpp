@@ -1,7 +1,7 @@
 // What was once found stuck, lost or out of order, each in its own words.
 #include <stdexcept>
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

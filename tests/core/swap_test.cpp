@@ -1,5 +1,5 @@
 // One content gives way to another: quick changes, mirror, size, and that nothing is left over.
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,5 +1,5 @@
 // Coming and going: continuous, to the same end however often it is asked, and gone when it is gone.
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -2,9 +2,9 @@
 // what became of the parts, without the code that makes sentences.
 #include <set>
 
-#include "alone.hpp"
 #include "claims.hpp"
 #include "crowd.hpp"
+#include "ubbo/testing/alone.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,5 +1,5 @@
 // What `check` finds in scenes with a fault each, and that it says nothing of sound ones.
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 #include <filesystem>
 #include <map>

@@ -1,11 +1,11 @@
 #include "ubbo/io/hand/hand.hpp"
 
-#include "check.hpp"
 #include "files.hpp"
 #include "ubbo/io/hand/hand_script.hpp"
 #include "ubbo/io/hand/trial.hpp"
 #include "ubbo/io/take/take_info.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,6 +1,5 @@
 #include <nlohmann/json.hpp>
 
-#include "check.hpp"
 #include "ubbo/fit/bezier_fit.hpp"
 #include "ubbo/io/motion/curve_report.hpp"
 #include "ubbo/io/motion/easing_css.hpp"
@@ -8,6 +7,7 @@
 #include "ubbo/io/motion/motion_tokens.hpp"
 #include "ubbo/io/scene/scene.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -1,9 +1,9 @@
 #include "ubbo/io/replay/reading.hpp"
 
-#include "check.hpp"
 #include "files.hpp"
 #include "ubbo/io/replay/replay.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

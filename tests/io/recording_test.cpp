@@ -4,9 +4,9 @@
 
 #include <cstring>
 
-#include "check.hpp"
 #include "ubbo/io/take/take_info.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -3,9 +3,9 @@
 #include <fstream>
 #include <set>
 
-#include "check.hpp"
 #include "ubbo/io/scene/scene_run.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using io::InputError;

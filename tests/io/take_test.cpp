@@ -2,10 +2,10 @@
 
 #include <fstream>
 
-#include "check.hpp"
 #include "files.hpp"
 #include "streams.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

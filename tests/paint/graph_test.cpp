@@ -3,8 +3,8 @@
 #include <filesystem>
 #include <fstream>
 
-#include "check.hpp"
 #include "ubbo/show/motion_film.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

@@ -3,11 +3,11 @@
 #include <filesystem>
 #include <fstream>
 
-#include "check.hpp"
 #include "ubbo/io/hand/hand.hpp"
 #include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/take/take_info.hpp"
 #include "ubbo/paint/save.hpp"
+#include "ubbo/testing/check.hpp"
 #include "ubbo/touch/gestures.hpp"
 #include "ubbo/words/catalogue.hpp"
 

@@ -1,6 +1,6 @@
 #include "ubbo/skin/comb.hpp"
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

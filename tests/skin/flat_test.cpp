@@ -3,7 +3,7 @@
 
 #include <cmath>
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;

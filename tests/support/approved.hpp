@@ -4,7 +4,7 @@
 #include <fstream>
 #include <sstream>
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 /// Text that somebody looked at once and found right: what parts do in chosen moments, what `why` says of the
 /// demo's takes. It knows no right or wrong, but shows each change that reaches an app. One that is meant is

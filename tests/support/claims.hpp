@@ -5,7 +5,7 @@
 #include <cmath>
 #include <map>
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 #include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::test {

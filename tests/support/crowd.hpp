@@ -4,8 +4,8 @@
 #include <string>
 #include <vector>
 
-#include "check.hpp"
 #include "streams.hpp"
+#include "ubbo/testing/check.hpp"
 
 namespace ubbo::test {
 

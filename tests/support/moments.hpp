@@ -2,7 +2,7 @@
 
 #include <cstdio>
 
-#include "alone.hpp"
+#include "ubbo/testing/alone.hpp"
 
 /// What a part does in moments that were chosen, as text that people read: what was done to it, what was
 /// decided, what its cells and readings are some time after.

@@ -8,7 +8,7 @@
 #include <fstream>
 #include <string>
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 /// Runs the command line as its users do.
 namespace ubbo::test {

@@ -3,7 +3,7 @@
 #include <limits>
 #include <vector>
 
-#include "check.hpp"
+#include "ubbo/testing/check.hpp"
 
 namespace ubbo::test {
 

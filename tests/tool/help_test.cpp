@@ -2,8 +2,8 @@
 
 #include <sstream>
 
-#include "check.hpp"
 #include "ran.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo::test;
 

@@ -4,8 +4,8 @@
 
 #include <nlohmann/json.hpp>
 
-#include "check.hpp"
 #include "ran.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo::test;
 

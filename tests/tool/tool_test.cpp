@@ -6,11 +6,11 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
-#include "check.hpp"
 #include "ran.hpp"
 #include "ridge_motion.hpp"  // made from the demo's tokens by the build
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/take/take.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo::test;
 

@@ -1,8 +1,8 @@
 // One command for a usual step: a number changed for a run, many takes at once, and what takes expect.
 #include <nlohmann/json.hpp>
 
-#include "check.hpp"
 #include "ran.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo::test;
 

@@ -1,4 +1,4 @@
-#include "allocations.hpp"
+#include "ubbo/testing/allocations.hpp"
 
 #include <cstdlib>
 #include <new>

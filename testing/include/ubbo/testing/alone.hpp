@@ -3,24 +3,30 @@
 #include <deque>
 #include <functional>
 #include <string>
+#include <utility>
 #include <vector>
 
-#include "check.hpp"
-#include "own_part/dial.hpp"
-#include "own_part/wheel.hpp"
+#include "ubbo/testing/check.hpp"
 
 /// One part of any kind on a stage of its own, linked to cells of the kinds it takes, and what may happen to
 /// it.
 namespace ubbo::test {
 
-// Ours, and an app's own.
+/// A kind of part that the suite is to try.
+struct KindUnderTest {
+  const PartKind* kind;
+  /// What its defaults do not say: where there is something to move, there is somewhere to go; and no tie
+  /// that only rounding decides, such as a commit at a whole number of the steps fingers take.
+  std::vector<std::pair<const char*, SettingValue>> given{};
+};
+
+/// The kinds to try. The suite declares it, whoever runs the suite defines it.
+const std::vector<KindUnderTest>& kinds_under_test();
+
 inline void each_kind(const std::function<void(const PartKind&)>& look) {
-  std::vector<const PartKind*> all(shipped_kinds().begin(), shipped_kinds().end());
-  all.push_back(&smoker::Dial::described());
-  all.push_back(&rounds::Wheel::described());
-  for (const PartKind* kind : all) {
-    INFO(kind->name);
-    look(*kind);
+  for (const KindUnderTest& one : kinds_under_test()) {
+    INFO(one.kind->name);
+    look(*one.kind);
   }
 }
 
@@ -68,37 +74,6 @@ struct Cells {
   }
 };
 
-// What defaults do not say: where there is something to move, there is somewhere to go; and no tie that only
-// rounding decides, such as a commit at a whole number of the steps fingers take.
-struct Given {
-  const char* kind;
-  const char* setting;
-  SettingValue value;
-};
-inline const Given given[] = {{"slider", "to", 10.0},
-                              {"slider", "step", 1.0},
-                              {"pane", "least", -90.0},
-                              {"pane", "most", 90.0},
-                              {"pane", "axis", 0.0},
-                              {"pane", "rests", std::vector{-90.0, 0.0, 90.0}},
-                              {"range-slider", "to", 10.0},
-                              {"range-slider", "step", 1.0},
-                              {"range-slider", "least_gap", 1.0},
-                              {"swipe-row", "leading", 60.0},
-                              {"swipe-row", "trailing", 80.0},
-                              {"swipe-row", "commits_at", 0.6},
-                              {"swipe-row", "patience", 900.0},
-                              {"card-deck", "count", 6.0},
-                              {"carousel", "count", 5.0},
-                              {"carousel", "per_view", 3.0},
-                              {"carousel", "commit", 0.31},
-                              {"page-dots", "count", 9.0},
-                              {"list", "count", 40.0},
-                              {"list", "gap", 4.0},
-                              {"sheet", "rests", std::vector{20.0, 40.0}},
-                              {"toast-tray", "time", 700.0},
-                              {"toast-tray", "button", std::string("Undo")}};
-
 // What happens may be seen as it is, in the mirror, or turned: so that what went to the right goes up or
 // down.
 enum class Seen : std::uint8_t { plain, mirrored, upwards, downwards };
@@ -138,9 +113,10 @@ struct Alone {
     for (std::size_t i = 0; i < of.settings(); ++i)
       if (of.setting(i).kind == SettingKind::cell && (!bare || of.setting(i).needed))
         (void)of.put(settings, i, cells.add(of.setting(i).cell_kind));
-    for (const Given& one : given)
-      if (std::string_view(one.kind) == of.name)
-        (void)of.put(settings, find_setting(of, one.setting), one.value);
+    for (const KindUnderTest& one : kinds_under_test())
+      if (one.kind == &of)
+        for (const auto& [setting, value] : one.given)
+          (void)of.put(settings, find_setting(of, setting), value);
     if (axis) (void)of.put(settings, find_setting(of, "axis"), static_cast<double>(*axis));
     if (begins >= 0.0) {
       cells.write(0.7, begins);

@@ -2,8 +2,8 @@
 // middle of a motion, with callbacks that throw; and that the clock always moves on.
 #include <stdexcept>
 
-#include "allocations.hpp"
-#include "alone.hpp"
+#include "ubbo/testing/allocations.hpp"
+#include "ubbo/testing/alone.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
