@@ -1,5 +1,6 @@
 #include "ubbo/paint/graph.hpp"
 
+#include <charconv>
 #include <filesystem>
 #include <fstream>
 
@@ -60,7 +61,10 @@ TEST_CASE("words of moments stand in lanes: none runs into another or off the pa
       const std::size_t group = svg.rfind("translate(", at);
       Word word{0, 0, svg.substr(group, at - group).find("text-anchor=\"end\"") != std::string::npos,
                 svg.substr(at, 17)};
-      REQUIRE(std::sscanf(svg.c_str() + group, "translate(%lf,%lf)", &word.x, &word.y) == 2);
+      const std::size_t comma = svg.find(',', group);
+      const std::size_t from = group + std::string_view("translate(").size();
+      REQUIRE(std::from_chars(&svg[from], &svg[comma], word.x).ec == std::errc());
+      REQUIRE(std::from_chars(&svg[comma + 1], &svg[svg.find(')', comma)], word.y).ec == std::errc());
       words.push_back(word);
     }
     REQUIRE(words.size() == 8);
