@@ -16,7 +16,7 @@ struct Crowd {
     for (int i = 0; i < parts; ++i) {
       cells.emplace_back(0.5);
       stage.add<Slider>("s" + std::to_string(i), {0, 4.0 * i, 300, 40},
-                        {.value = cells.back(), .passage = Timed{Curve::ease_out(), 300ms}});
+                        {.value = cells.back(), .transition = Timed{Curve::ease_out(), 300ms}});
     }
     stage.advance(0ms);
   }

@@ -123,7 +123,7 @@ void sliders_on_springs(benchmark::State& state) {
   Stage stage;
   for (std::size_t i = 0; i < count; ++i)
     stage.add<Slider>("slider" + std::to_string(i), {0, 4.0 * static_cast<double>(i), 300, 40},
-                      {.value = cells.emplace_back(0.0), .to = 300, .passage = soft});
+                      {.value = cells.emplace_back(0.0), .to = 300, .transition = soft});
   std::vector<Bare> bare(count, {0.6 * 12, 12 * 0.8, -300, 900});
   benchmark::DoNotOptimize(bare.data());
   Micros now{};
@@ -196,7 +196,7 @@ void cubic_bezier(benchmark::State& state) {
 // A screen of 200 movers, 20 of which are sent elsewhere each frame. One item is one frame.
 void screen(benchmark::State& state) {
   std::vector<Mover> movers(200);
-  const Passage way = Spring::settling(Micros{400'000}, 0.05);
+  const Transition way = Spring::settling(Micros{400'000}, 0.05);
   Micros now{0};
   for (Mover& mover : movers) mover.send(300, way, now);
   std::size_t next = 0;

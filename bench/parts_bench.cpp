@@ -29,7 +29,7 @@ struct AllKinds {
     }
     stage.add<Slider>("dragged", {0, -100, 300, 40}, {.value = dragged});
     stage.add<Pane>("coasting", {0, -400, 300, 200},
-                    {.offset = coasting, .least = -1e5, .most = 1e5, .glide = 2000ms});
+                    {.offset = coasting, .min = -1e5, .max = 1e5, .half_life = 2000ms});
     stage.advance(0ms);
   }
   AnyCell cell(CellKind kind) {
@@ -97,7 +97,7 @@ void carousel_frame(benchmark::State& state) {
   Cell<int> index{0};
   Carousel& photos =
       stage.add<Carousel>("photos", {0, 200, 360, 300},
-                          {.index = index, .count = static_cast<double>(state.range(0)), .peek = 40});
+                          {.selected = index, .count = static_cast<double>(state.range(0)), .peek = 40});
   Micros now{};
   stage.advance(now);
   int at = 0;
@@ -138,7 +138,7 @@ BENCHMARK(frame_of_dialogs)->Name("parts/frame/dialogs_open")->Arg(2)->Arg(30);
 void frame_beside_layers(benchmark::State& state) {
   Cell<double> frames{0};
   Stage stage;
-  stage.add<Slider>("frames", {40, 200, 280, 48}, {.value = frames, .passage = Timed{Curve{}, 3600s}});
+  stage.add<Slider>("frames", {40, 200, 280, 48}, {.value = frames, .transition = Timed{Curve{}, 3600s}});
   for (int i = 0; i < state.range(0); ++i)
     stage.add<Dialog>("dialog" + std::to_string(i), {30, 200, 300, 200}, {});
   stage.advance(0ms);
@@ -156,7 +156,7 @@ void frame_of_list(benchmark::State& state) {
   auto& list = stage.add<List>("list", {0, 100, 360, 620},
                                {.offset = offset,
                                 .count = static_cast<double>(state.range(0)),
-                                .passage = Timed{Curve{}, 3600s},
+                                .transition = Timed{Curve{}, 3600s},
                                 .on_near = [&](std::size_t, Part* spare) -> Part& {
                                   return spare != nullptr
                                              ? *spare

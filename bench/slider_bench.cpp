@@ -12,8 +12,9 @@ namespace {
 
 struct App {
   explicit App(double journal) : stage({.journal = journal}) {
-    slider = &stage.add<Slider>("frames", {.x = 40, .y = 200, .w = 280, .h = 48},
-                                {.value = frames, .to = 10, .step = 1, .passage = Spring::settling(10s, 0)});
+    slider =
+        &stage.add<Slider>("frames", {.x = 40, .y = 200, .w = 280, .h = 48},
+                           {.value = frames, .to = 10, .step = 1, .transition = Spring::settling(10s, 0)});
   }
   Cell<double> frames{4};
   Stage stage;

@@ -14,12 +14,12 @@ namespace {
 // Fifty parts: a sheet with a list of 24 rows, each with a pad on it.
 struct Crowd {
   Crowd() {
-    stage.add<Pane>("sheet", {0, 0, 360, 720}, {.least = 0, .most = 300});
-    stage.add<Pane>("list", {0, 0, 360, 720}, {.least = -1000, .most = 0}, {.inside = "sheet"});
+    stage.add<Pane>("sheet", {0, 0, 360, 720}, {.min = 0, .max = 300});
+    stage.add<Pane>("list", {0, 0, 360, 720}, {.min = -1000, .max = 0}, {.inside = "sheet"});
     for (int i = 0; i < 24; ++i) {
       const std::string id = "row" + std::to_string(i);
       const Box box{0, 30.0 * i, 360, 30};
-      stage.add<Pane>(id, box, {.least = -90, .most = 90, .axis = Axis::horizontal}, {.inside = "list"});
+      stage.add<Pane>(id, box, {.min = -90, .max = 90, .axis = Axis::horizontal}, {.inside = "list"});
       stage.add<Pad>(id + "pad", {0, 0, 360, 30}, {.gestures = {.drags = Drags::none}}, {.inside = id});
     }
   }

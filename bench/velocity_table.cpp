@@ -36,9 +36,9 @@ void velocities() {
       noise, rate, runs, to_ms(VelocityRules{}.window));
   std::printf("%10s %14s %10s %10s %10s\n", "dp/s", "dp/s^2", "mean", "rms", "worst 5 %");
   for (const double speed : {200.0, 500.0, 1000.0, 2000.0, 4000.0})
-    for (const double share : {0.0, 1.0, -1.0, 5.0}) {
+    for (const double fraction : {0.0, 1.0, -1.0, 5.0}) {
       // Accelerated by its own speed within a second, or within 200 ms.
-      const Motion motion{speed, share * speed};
+      const Motion motion{speed, fraction * speed};
       std::mt19937 random(7);
       std::vector<double> errors;
       for (int run = 0; run < runs; ++run) {

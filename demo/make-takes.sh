@@ -40,7 +40,7 @@ make inspection temper 23 'temper = 4.5' 'a drag along the temper marks' \
   'press (150, 504), wait 60 ms, drag right 130 dp over 400 ms, lift'
 make inspection smoker 24 'smoker_lit = yes, saved = 1' 'smoker lit stays down, then the inspection is saved' \
   'tap smoker, wait 500 ms, tap save'
-make inspection boxes 38 'boxes = 1, checked.share = 1' 'two boxes are checked, one after the other' \
+make inspection boxes 38 'boxes = 1, checked.fraction = 1' 'two boxes are checked, one after the other' \
   'wait 100 ms, set boxes 0.75, wait 500 ms, set boxes 1, wait 600 ms'
 make photos swipe 25 'photo = 3' 'a swipe to the next frame' 'flick left 120 from (260, 350) at 900'
 make photos back 26 'photo = 2' 'a drag that is not far enough, and comes back' \
@@ -50,9 +50,9 @@ make photos tab 28 'box = Super' 'the underline goes to another box' 'tap boxes.
 make visits open 29 'open = quarry' 'two rows swiped: one is open at a time' \
   'press (90, 198), drag right 110 dp over 260 ms, wait 100 ms, lift, wait 500 ms,
    press (260, 282), drag left 110 dp over 260 ms, wait 100 ms, lift'
-make visits remove 30 'quarry.state = troubled' 'a long swipe, of which nothing comes' \
+make visits remove 30 'quarry.state = failed' 'a long swipe, of which nothing comes' \
   'press (330, 282), drag left 270 dp over 420 ms, wait 80 ms, lift'
-make visits note 31 'willow.share = 0' 'the note is pulled out and goes back' \
+make visits note 31 'willow.fraction = 0' 'the note is pulled out and goes back' \
   'press (90, 366), drag right 130 dp over 320 ms, wait 100 ms, lift'
 make visits weather 39 'weather = yes' 'the weather comes from above, is sent away to the side, and called back on its way' \
   'wait 100 ms, set weather yes, wait 800 ms, set weather no, wait 120 ms, set weather yes, wait 800 ms'
@@ -86,15 +86,15 @@ make hive-sheet quick 46 'drawer_open = no, sheet_open = yes' 'a drawer opened a
    wait 60 ms, close hive, wait 50 ms, open hive'
 make hive-sheet drawer 47 'drawer_open = no, chosen = 1' 'an edge swipe draws the drawer in; a tap beside it puts it away' \
   'press (6, 400), drag right 190 dp over 360 ms, wait 60 ms, lift, wait 600 ms, tap (132, 98), wait 400 ms, tap (320, 500)'
-make hive-sheet toast 48 'toasts.shown = 2, toasts.visit = away' 'a toast that a finger keeps, and another that it swipes away' \
+make hive-sheet toast 48 'toasts.shown = 2, toasts.state = absent' 'a toast that a finger keeps, and another that it swipes away' \
   'set closed 1, wait 1500 ms, press (120, 674), hold 2500 ms, lift, wait 3200 ms, set closed 2, wait 900 ms,
    press (120, 674), drag right 190 dp over 260 ms, lift, wait 600 ms'
-make rounds forward 51 'page = Frame, rounds.page = 2' 'two pages forward, the second before the first has come' \
+make rounds forward 51 'page = Frame, rounds.selected = 2' 'two pages forward, the second before the first has come' \
   'tap (180, 684), wait 80 ms, tap (300, 684), wait 700 ms'
-make rounds back 52 'page = Hives, rounds.page = 0' 'a page drawn back from the edge: given up, and then finished' \
+make rounds back 52 'page = Hives, rounds.selected = 0' 'a page drawn back from the edge: given up, and then finished' \
   'set page Ridge, wait 600 ms, press (12, 320), drag right 110 dp over 300 ms, wait 140 ms, lift, wait 600 ms,
    press (12, 320), drag right 250 dp over 420 ms, wait 120 ms, lift, wait 600 ms'
-make rounds flick 54 'page = Ridge, rounds.page = 1' 'a page flicked back to the one it came from' \
+make rounds flick 54 'page = Ridge, rounds.selected = 1' 'a page flicked back to the one it came from' \
   'set page Ridge, wait 500 ms, set page Frame, wait 500 ms, flick right 110 from (8, 340) at 1100'
 
 # The same by bare hands: quicker, steadier, smaller.
@@ -120,7 +120,7 @@ hand=bare make inspection bare-smoker 71 'smoker_lit = yes, saved = 1' 'bare fin
   'tap smoker, wait 300 ms, tap save'
 hand=bare make photos bare-tab 72 'box = Super' 'a bare finger taps another box' 'tap boxes.1'
 hand=bare make photos bare-dot 73 'photo = 5' 'a bare finger taps a dot' 'tap dots.5'
-hand=bare make visits bare-note 74 'willow.share = 0' 'a bare finger pulls the note out, and it goes back' \
+hand=bare make visits bare-note 74 'willow.fraction = 0' 'a bare finger pulls the note out, and it goes back' \
   'press (90, 366), drag right 126 dp over 220 ms, wait 60 ms, lift'
 hand=bare make hive-sheet bare-drawer 75 'drawer_open = no, chosen = 1' 'a bare finger draws the drawer in, chooses, and taps beside it' \
   'press (6, 400), drag right 190 dp over 260 ms, lift, wait 500 ms, tap (132, 98), wait 300 ms, tap (320, 500)'

@@ -12,7 +12,7 @@ namespace {
 
 struct HiveSheet {
   // What the app owns: all that shows it changes with it.
-  ubbo::Cell<int> stands{0};  // the sheet's rest: 0 away, 1 peek, 2 half, 3 full
+  ubbo::Cell<int> stands{0};  // the sheet's rest: 0 closed, 1 low, 2 half, 3 full
   ubbo::Cell<bool> asks{false};
   ubbo::Cell<std::string> says{""};
 
@@ -32,11 +32,12 @@ struct HiveSheet {
     stage.add<ubbo::Sheet>(
         "hive", {0, 120, 360, 600},
         {.label = "Ridge",
-         .rest = stands,
-         .rests = {176, 360, 600},
-         .on_visit = [](ubbo::Visit::State state) { std::printf("sheet: %s\n", name_of(state)); }});
-    stage.add<ubbo::List>("notes", {16, 176, 328, 424}, {.label = "Note", .count = 24, .gap = 8},
-                          {.inside = "hive", .stands_back_for = "hive", .towards = ubbo::Towards::up});
+         .snap_point = stands,
+         .snap_points = {176, 360, 600},
+         .on_state = [](ubbo::EnterExit::State state) { std::printf("sheet: %s\n", name_of(state)); }});
+    stage.add<ubbo::List>(
+        "notes", {16, 176, 328, 424}, {.label = "Note", .count = 24, .gap = 8},
+        {.inside = "hive", .yields_to = "hive", .yield_direction = ubbo::YieldDirection::up});
     stage.add<ubbo::Button>("close-hive", {16, 112, 160, 48}, {.label = "Close this hive", .down = asks},
                             {.inside = "hive"});
     stage.add<ubbo::Dialog>("ask", {30, 270, 300, 190}, {.label = "Close this hive?", .open = asks});

@@ -33,12 +33,13 @@ struct Inspection {
                                   .high = brood_to,
                                   .to = 10,
                                   .step = 1,
-                                  .least_gap = 1});
+                                  .min_gap = 1});
     stage.add<ubbo::Switch>("queen", {40, 312, 64, 36}, {.label = "queen seen", .on = queen_seen});
     stage.add<ubbo::Button>("smoker", {176, 308, 144, 44}, {.label = "smoker lit", .down = smoker_lit});
     stage.add<ubbo::Rating>("temper", {40, 400, 280, 48},
                             {.label = "temper", .value = temper, .halves = true});
-    stage.add<ubbo::ProgressBar>("checked", {40, 496, 280, 10}, {.label = "boxes checked", .share = checked});
+    stage.add<ubbo::ProgressBar>("checked", {40, 496, 280, 10},
+                                 {.label = "boxes checked", .fraction = checked});
     stage.add<ubbo::Button>("save", {40, 552, 280, 52},
                             {.label = "Save inspection", .on_press = [this] { save(); }});
   }
@@ -62,7 +63,7 @@ class Painter {
     if (piece.role == Role::track) fill(piece.box, 0.16, 0.14, 0.19, 0.16);
     if (piece.role == Role::surface) fill(piece.box, 1.0, 1.0, 1.0, piece.held ? 0.9 : 0.5);
     if (piece.role == Role::fill) fill(piece.box, 0.87, 0.62, 0.12, solid);
-    if (round) hexagon(piece.box, piece.on ? piece.share : 0.0, piece.held);
+    if (round) hexagon(piece.box, piece.on ? piece.fraction : 0.0, piece.held);
     if (!piece.words.empty()) write(piece);
   }
 
@@ -72,7 +73,7 @@ class Painter {
     cairo_rectangle(to_, b.x, b.y, b.w, b.h);
     cairo_fill(to_);
   }
-  void hexagon(const Box& b, double share, bool held) const {
+  void hexagon(const Box& b, double fraction, bool held) const {
     for (int corner = 0; corner < 6; ++corner) {
       const double turn = (corner - 1.5) * std::acos(-1.0) / 3;
       cairo_line_to(to_, b.centre().x + b.w / 2 * std::cos(turn), b.centre().y + b.w / 2 * std::sin(turn));
@@ -84,7 +85,7 @@ class Painter {
     cairo_clip_preserve(to_);
     cairo_path_t* outline = cairo_copy_path(to_);
     cairo_new_path(to_);
-    fill({b.x, b.y, b.w * share, b.h}, 0.87, 0.62, 0.12, 1.0);
+    fill({b.x, b.y, b.w * fraction, b.h}, 0.87, 0.62, 0.12, 1.0);
     cairo_restore(to_);
     cairo_append_path(to_, outline);
     cairo_path_destroy(outline);

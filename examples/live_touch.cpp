@@ -61,10 +61,10 @@ libevdev* find_panel() {
 
 // One report of the panel has come whole: each slot that holds or held a contact becomes a sample.
 void report(libevdev* panel, App& app, std::array<bool, 16>& down, ubbo::Micros time) {
-  const auto share = [panel](unsigned axis, int value) {
-    const double least = libevdev_get_abs_minimum(panel, axis);
-    const double most = libevdev_get_abs_maximum(panel, axis);
-    return most > least ? (value - least) / (most - least) : 0.0;
+  const auto fraction = [panel](unsigned axis, int value) {
+    const double min = libevdev_get_abs_minimum(panel, axis);
+    const double max = libevdev_get_abs_maximum(panel, axis);
+    return max > min ? (value - min) / (max - min) : 0.0;
   };
   const int slots = std::min(libevdev_get_num_slots(panel), static_cast<int>(down.size()));
   for (int slot = 0; slot < slots; ++slot) {
@@ -77,8 +77,9 @@ void report(libevdev* panel, App& app, std::array<bool, 16>& down, ubbo::Micros 
         {.time = time,
          .contact = slot,
          .phase = phase,
-         .at = {width * share(ABS_MT_POSITION_X, libevdev_get_slot_value(panel, at, ABS_MT_POSITION_X)),
-                height * share(ABS_MT_POSITION_Y, libevdev_get_slot_value(panel, at, ABS_MT_POSITION_Y))}});
+         .at = {
+             width * fraction(ABS_MT_POSITION_X, libevdev_get_slot_value(panel, at, ABS_MT_POSITION_X)),
+             height * fraction(ABS_MT_POSITION_Y, libevdev_get_slot_value(panel, at, ABS_MT_POSITION_Y))}});
   }
 }
 

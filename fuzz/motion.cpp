@@ -10,14 +10,14 @@ using namespace ubbo;
 extern "C" int LLVMFuzzerTestOneInput(const unsigned char* data, std::size_t size) {
   if (size > 2000) return 0;
   try {
-    const Passage passage = io::read_passage({reinterpret_cast<const char*>(data), size});
+    const Transition transition = io::read_transition({reinterpret_cast<const char*>(data), size});
     Mover mover(0);
-    mover.send(100, passage, Micros{0});
+    mover.send(100, transition, Micros{0});
     for (const int us : {0, 1, 16'000, 250'000, 4'000'000}) {
       mover.advance(Micros{us});
       if (!std::isfinite(mover.value()) || !std::isfinite(mover.velocity())) std::abort();
     }
-    (void)io::read_passage(io::spec_text(passage));
+    (void)io::read_transition(io::spec_text(transition));
   } catch (const io::SpecError&) {
   }
   return 0;

@@ -73,8 +73,8 @@ struct World {
   Sample sample() {
     time += Micros{bytes.next(256) * 300};
     const double any = bytes.next(60) == 0 ? bytes.number() * 1e6 : std::nan("");
-    constexpr double most = 9e18;  // nearly all of 64 bits
-    return {.time = std::fabs(any) < most ? Micros{static_cast<std::int64_t>(any)} : time,
+    constexpr double max = 9e18;  // nearly all of 64 bits
+    return {.time = std::fabs(any) < max ? Micros{static_cast<std::int64_t>(any)} : time,
             .contact = static_cast<int>(bytes.next(3)),
             .phase = static_cast<Phase>(bytes.next(4)),
             .at = {bytes.number(), bytes.number()},
@@ -83,15 +83,15 @@ struct World {
   }
   void add() {
     const std::string id = "p" + std::to_string(serial++);
-    Standing standing;
+    ContactRules contact_rules;
     if (!stage->parts().empty() && bytes.next(2) == 1) {
       const Part& other = *stage->parts()[bytes.next(256) % stage->parts().size()];
-      standing = {.inside = other.id(),
-                  .stands_back_for = bytes.next(3) == 0 ? other.id() : "",
-                  .towards = static_cast<Towards>(bytes.next(5)),
-                  .shares = bytes.next(8) == 0};
+      contact_rules = {.inside = other.id(),
+                       .yields_to = bytes.next(3) == 0 ? other.id() : "",
+                       .towards = static_cast<YieldDirection>(bytes.next(5)),
+                       .observes = bytes.next(8) == 0};
     }
-    if (serial > 60 || stage->find(standing.inside) == nullptr) standing = {};
+    if (serial > 60 || stage->find(contact_rules.inside) == nullptr) contact_rules = {};
     const Placement box{bytes.next(100) * 1.0, bytes.next(200) * 1.0, 40.0 + bytes.next(250),
                         40.0 + bytes.next(250)};
     Cell<double>& cell = bytes.next(2) == 0 ? a : b;
@@ -100,55 +100,55 @@ struct World {
     switch (bytes.next(5)) {
       case 3:
       case 4:
-        add_any(id, box, standing);
+        add_any(id, box, contact_rules);
         break;
       case 0:
         stage->add<Slider>(id, box,
                            {.value = cell,
                             .step = bytes.next(2) * 0.25,
-                            .carry = Micros{bytes.next(2) * 90'000},
+                            .projection_time = Micros{bytes.next(2) * 90'000},
                             .on_rest = on_rest},
-                           standing);
+                           contact_rules);
         break;
       case 1:
         stage->add<Pane>(
             id, box,
             {.offset = cell,
              .says = static_cast<Says>(bytes.next(2)),
-             .least = -100,
-             .most = 200,
+             .min = -100,
+             .max = 200,
              .axis = static_cast<Axis>(bytes.next(2)),
              .moves = static_cast<Moves>(bytes.next(2)),
-             .rests = bytes.next(2) == 0 ? std::vector<double>{} : std::vector<double>{-100, 0, 200},
-             .give_least = static_cast<Give::How>(bytes.next(3)),
+             .snap_points = bytes.next(2) == 0 ? std::vector<double>{} : std::vector<double>{-100, 0, 200},
+             .overscroll_min = static_cast<Overscroll::How>(bytes.next(3)),
              .on_rest = on_rest},
-            standing);
+            contact_rules);
         break;
       default:
         stage->add<Pad>(id, box,
-                        {.gestures = {.tell_tap = static_cast<TellTap>(bytes.next(2))},
+                        {.gestures = {.report_tap = static_cast<ReportTap>(bytes.next(2))},
                          .on_gesture = [this](const Gesture&) { calls_back(); }},
-                        standing);
+                        contact_rules);
     }
   }
   // A part of any kind, with any settings that it takes.
-  void add_any(const std::string& id, const Placement& box, const Standing& standing) {
+  void add_any(const std::string& id, const Placement& box, const ContactRules& contact_rules) {
     const PartKind& kind = *shipped_kinds()[bytes.next(256) % shipped_kinds().size()];
     AnySettings settings = kind.fresh();
     for (std::size_t i = 0; i < kind.settings(); ++i) {
       const SettingInfo& setting = kind.setting(i);
       if (setting.kind == SettingKind::cell) {
         (void)kind.put(settings, i, cell_of(setting.cell_kind));
-      } else if (setting.kind != SettingKind::text && setting.kind != SettingKind::passage &&
+      } else if (setting.kind != SettingKind::text && setting.kind != SettingKind::transition &&
                  setting.kind != SettingKind::numbers && bytes.next(4) == 0 &&
                  std::string_view(setting.name) != "unknown") {
-        const double most = std::fmin(setting.most, 500.0);
-        const double least = std::fmax(setting.least, -500.0);
-        (void)kind.put(settings, i, std::round(least + (most - least) * bytes.next(256) / 255.0));
+        const double max = std::fmin(setting.max, 500.0);
+        const double min = std::fmax(setting.min, -500.0);
+        (void)kind.put(settings, i, std::round(min + (max - min) * bytes.next(256) / 255.0));
       }
     }
     try {
-      stage->add(kind, id, box, settings, standing);
+      stage->add(kind, id, box, settings, contact_rules);
     } catch (const std::invalid_argument&) {  // refused, as it says
     }
   }

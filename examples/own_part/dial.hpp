@@ -13,8 +13,8 @@ inline constexpr double radians_per_unit = 27.0 * std::numbers::pi / 180.0;
 struct DialSettings {
   std::string label{};
   Link<double> value{};
-  double most = 10.0;
-  Passage passage = Spring::settling(std::chrono::milliseconds(240), 0.1);
+  double max = 10.0;
+  Transition transition = Spring::settling(std::chrono::milliseconds(240), 0.1);
 };
 
 inline constexpr Question how_far{"dial.how-far", "how far was it turned?"};
@@ -24,8 +24,8 @@ inline constexpr AnswerWith<Number<"by", "degrees">, Number<"at", "">> turned{
 class Dial final : public PartOf<Dial, DialSettings> {
  public:
   static const PartKind& described();
-  Dial(std::string id, const Box& box, DialSettings settings, Surroundings& around)
-      : PartOf(std::move(id), box, std::move(settings), around) {
+  Dial(std::string id, const Box& box, DialSettings settings, Context& context)
+      : PartOf(std::move(id), box, std::move(settings), context) {
     changed();
   }
   void changed() {
@@ -33,19 +33,21 @@ class Dial final : public PartOf<Dial, DialSettings> {
     mover_.put(rest_near(said_ = settings_.value.get()));
   }
 
-  double value() const { return mover_.at(around().now).value; }
+  double value() const { return mover_.at(context().now).value; }
   bool turning() const { return drag_.dragging(); }
   Point knob() const {
-    const double angle = (value() - settings_.most / 2) * radians_per_unit;
+    const double angle = (value() - settings_.max / 2) * radians_per_unit;
     return box().centre() + Point{std::sin(angle), -std::cos(angle)} * (0.36 * box().w);
   }
 
   void present(Accessible& told) const override {
     told.label = settings_.label;
     told.value_now = value();
-    told.value_max = settings_.most;
+    told.value_max = settings_.max;
   }
-  Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true, .vertical = true}; }
+  DragInterest drag_interest(const Sample&) const override {
+    return {.handle = true, .horizontal = true, .vertical = true};
+  }
   bool touch(const Contact& contact, const Sample& sample) override {
     if (sample.phase == Phase::down) {
       if (held_ >= 0) return false;
@@ -70,11 +72,11 @@ class Dial final : public PartOf<Dial, DialSettings> {
   void cell_changed() override {
     const double written = settings_.value.get();
     if (written == std::exchange(said_, written) || !std::isfinite(written)) return;
-    mover_.send(rest_near(written), settings_.passage, around().now);
+    mover_.send(rest_near(written), settings_.transition, context().now);
   }
 
  private:
-  double within(double value) const { return std::clamp(value, 0.0, settings_.most); }
+  double within(double value) const { return std::clamp(value, 0.0, settings_.max); }
   double rest_near(double value) const { return within(std::round(value)); }
   double heading(Point at) const { return std::atan2(at.y - box().centre().y, at.x - box().centre().x); }
   void follow(const Contact& contact, const Sample& sample) {
@@ -86,7 +88,7 @@ class Dial final : public PartOf<Dial, DialSettings> {
   void release(double to) {
     drag_.end();
     held_ = -1;
-    mover_.send(to, settings_.passage, around().now);
+    mover_.send(to, settings_.transition, context().now);
     if (!asked()) settings_.value.set(said_ = to);  // else what the app has written waits, and counts
   }
 
@@ -97,9 +99,9 @@ class Dial final : public PartOf<Dial, DialSettings> {
   double said_ = 0.0, start_ = 0.0, back_ = 0.0, way_ = 0.0, heading_ = 0.0;
 };
 
-inline void whole_numbers(const Part& part, std::vector<double>& rests) {
-  const double most = static_cast<const Dial&>(part).settings().most;
-  for (double number = 0.0; number < most + 1.0; ++number) rests.push_back(std::fmin(number, most));
+inline void whole_numbers(const Part& part, std::vector<double>& snap_points) {
+  const double max = static_cast<const Dial&>(part).settings().max;
+  for (double number = 0.0; number < max + 1.0; ++number) snap_points.push_back(std::fmin(number, max));
 }
 
 inline constexpr std::array readings{
@@ -125,8 +127,8 @@ inline std::span<const ubbo::Setting<smoker::DialSettings>> ubbo::settings_of<sm
   static const std::array table{
       declare::text<&DialSettings::label>("label", "what the dial is called"),
       declare::needed_cell<&DialSettings::value>("value", "the cell it shows and changes"),
-      declare::number<&DialSettings::most>("most", "", 1.0, 12.0, "the largest number it can be turned to"),
-      declare::passage<&DialSettings::passage>("passage", "how it goes where it is sent")};
+      declare::number<&DialSettings::max>("max", "", 1.0, 12.0, "the largest number it can be turned to"),
+      declare::transition<&DialSettings::transition>("transition", "how it goes where it is sent")};
   return table;
 }
 

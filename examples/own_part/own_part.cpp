@@ -12,8 +12,8 @@ int main() {
   const auto& dial = stage.add<smoker::Dial>("draught", {.x = 80, .y = 240, .w = 200, .h = 200},
                                              {.label = "smoker draught", .value = draught});
   // A finger takes it at its right and turns it by a quarter, downwards.
-  const auto at = [&](double share) {
-    const double angle = share * std::numbers::pi / 2;
+  const auto at = [&](double fraction) {
+    const double angle = fraction * std::numbers::pi / 2;
     return dial.box().centre() + ubbo::Point{std::cos(angle), std::sin(angle)} * 80.0;
   };
   stage.touch({.time = 0ms, .contact = 1, .phase = ubbo::Phase::down, .at = at(0)});

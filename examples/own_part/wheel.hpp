@@ -16,18 +16,18 @@ class Wheel final : public PartOf<Wheel, WheelSettings, Sliding> {
   static constexpr double item = 40.0;  // dp from one number to the next
   static const PartKind& described();
   // It snaps to whole numbers, a flick coasts to the one it reaches, and there is no end either way.
-  static Plan base_plan(const WheelSettings&, const Box&, const Surroundings&) {
-    return {{.least = -1e6,
-             .most = 1e6,
+  static Plan base_plan(const WheelSettings&, const Box&, const Context&) {
+    return {{.min = -1e6,
+             .max = 1e6,
              .dp_per_unit = -item,
              .unit = "numbers",
-             .rests = SnapPoints::even(-1e6, 1e6, 1.0),
-             .passage = Coast::half_life(std::chrono::milliseconds(180)),
-             .carry = std::chrono::milliseconds(260),
+             .snap_points = SnapPoints::even(-1e6, 1e6, 1.0),
+             .transition = Coast::half_life(std::chrono::milliseconds(180)),
+             .projection_time = std::chrono::milliseconds(260),
              .tells = Tells::target}};
   }
-  Wheel(std::string id, const Box& box, WheelSettings settings, Surroundings& around)
-      : PartOf(std::move(id), box, std::move(settings), around) {
+  Wheel(std::string id, const Box& box, WheelSettings settings, Context& context)
+      : PartOf(std::move(id), box, std::move(settings), context) {
     changed();
     rail_.put_at(place_near(settings_.value.get()));  // there from the first, without motion
   }

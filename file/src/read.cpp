@@ -18,9 +18,9 @@ struct CloseFile {
 };
 using File = std::unique_ptr<std::FILE, CloseFile>;
 
-[[noreturn]] void refuse_file(const std::string& path, const char* deed) {
+[[noreturn]] void refuse_file(const std::string& path, const char* action) {
   const int cause = errno;
-  throw InputError({.file = path, .found = std::string("cannot be ") + deed + ": " + std::strerror(cause)});
+  throw InputError({.file = path, .found = std::string("cannot be ") + action + ": " + std::strerror(cause)});
 }
 
 }  // namespace

@@ -51,9 +51,9 @@ double wide(const std::string& words, double size, bool bold = false) {
 
 // A round step that divides a range into seven at most, which a narrow panel has room for.
 double step_on(double range) {
-  constexpr double most = 7.0;
+  constexpr double max = 7.0;
   if (!(range > 0.0) || !std::isfinite(range)) return 1.0;
-  const double raw = range / most;
+  const double raw = range / max;
   const double unit = std::pow(10.0, std::floor(std::log10(raw)));
   for (const double times : {1.0, 2.0, 5.0})
     if (times * unit >= raw) return times * unit;
@@ -138,11 +138,11 @@ class Script {
       return;
     }
     double shares = 0.0;
-    for (const Panel& one : graph_.panels) shares += one.share;
+    for (const Panel& one : graph_.panels) shares += one.fraction;
     demand_room(room, shares);
     double y = top_;
     for (const Panel& one : graph_.panels) {
-      const double h = room * one.share / shares;
+      const double h = room * one.fraction / shares;
       const double top = above(one, true);
       panel(one, {edge_ + 58, y + top, width_ - 2 * edge_ - 58 - 14, h - top - below(one)});
       y += h;
@@ -151,20 +151,20 @@ class Script {
 
   // A panel that is lower than this says nothing.
   void demand_room(double room, double shares) {
-    constexpr double least = 60.0;
+    constexpr double min = 60.0;
     const auto short_of = [&](bool with_words) {
-      double most = 0.0;
+      double max = 0.0;
       for (const Panel& one : graph_.panels)
-        most = std::max(most, (least + above(one, with_words) + below(one)) * shares / one.share - room);
-      return most;
+        max = std::max(max, (min + above(one, with_words) + below(one)) * shares / one.fraction - room);
+      return max;
     };
     words_of_moments_ = short_of(true) <= 0.0;
     const double missing = std::max(short_of(words_of_moments_), 0.0);
-    if (missing == 0.0 && width_ >= least_width) return;
+    if (missing == 0.0 && width_ >= min_width) return;
     throw std::invalid_argument("a graph of " + std::to_string(graph_.panels.size()) +
                                 " panels cannot be read at " + std::to_string(width_) + "x" +
                                 std::to_string(height_) + "; takes " +
-                                std::to_string(std::max(width_, least_width)) + "x" +
+                                std::to_string(std::max(width_, min_width)) + "x" +
                                 std::to_string(height_ + static_cast<int>(std::ceil(missing))) + " or more");
   }
   double above(const Panel& panel, bool with_words) {
@@ -185,8 +185,8 @@ class Script {
   };
   std::size_t lanes(const Panel& panel) {
     words_.clear();
-    constexpr std::size_t most_lanes = 12;  // words that find no room in so many are left out
-    std::array<double, most_lanes> taken{};
+    constexpr std::size_t max_lanes = 12;  // words that find no room in so many are left out
+    std::array<double, max_lanes> taken{};
     std::size_t count = 0;
     if (!words_of_moments_) {
       words_.assign(panel.moments.size(), {.shown = false, .line = -HUGE_VAL});
@@ -203,8 +203,8 @@ class Script {
       words.x = words.late ? x - 2 : x + 2;
       words.line = x;
       const double from = words.late ? x - size - 8 : x - 4;
-      while (words.lane < most_lanes && taken[words.lane] > from) ++words.lane;
-      words.shown = size > 0.0 && words.lane < most_lanes;
+      while (words.lane < max_lanes && taken[words.lane] > from) ++words.lane;
+      words.shown = size > 0.0 && words.lane < max_lanes;
       if (words.shown) {
         taken[words.lane] = words.late ? x : x + size + 8;
         count = std::max(count, words.lane + 1);
@@ -315,7 +315,7 @@ class Script {
   double edge_ = 22.0;
   double top_ = 0.0;
   bool words_of_moments_ = true;
-  static constexpr int least_width = 320;
+  static constexpr int min_width = 320;
   std::vector<Words> words_;
   std::string text_;
 };

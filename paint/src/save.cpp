@@ -149,8 +149,8 @@ void demand(cairo_status_t status, const std::string& path) {
 }  // namespace
 
 void save(const skin::Picture& picture, int width, int height, const std::string& path, const About& about) {
-  constexpr int most = 16384;
-  if (width < 1 || height < 1 || width > most || height > most)
+  constexpr int max = 16384;
+  if (width < 1 || height < 1 || width > max || height > max)
     throw std::invalid_argument("size " + std::to_string(width) + "x" + std::to_string(height) +
                                 " is not taken; it takes 1x1 to 16384x16384");
   const bool png = path.ends_with(".png");

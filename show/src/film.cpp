@@ -17,10 +17,10 @@ constexpr double header = 62.0;
 constexpr double footer = 66.0;
 constexpr double caption_height = 26.0;
 constexpr double caption_line = 18.0;  // added where captions need a line of their own
-constexpr std::size_t most_lines = 2;
+constexpr std::size_t max_lines = 2;
 constexpr double gap = 10.0;
-constexpr double least_text = 9.5;      // pixels
-constexpr double least_scale = 0.12;    // a fingertip is then four pixels wide
+constexpr double min_text = 9.5;        // pixels
+constexpr double min_scale = 0.12;      // a fingertip is then four pixels wide
 constexpr double finger_radius = 17.0;  // dp; about 5.4 mm, half a fingertip's contact
 
 std::string ms(Micros time) {
@@ -60,16 +60,16 @@ class Film : private Page {
     const std::size_t count = std::max<std::size_t>(reel_.frames.size(), 1);
     Grid grid = best_grid(count, area.w, area.h, reel_.region, above_);
     // Captions get lines of their own while that leaves something to see.
-    while (lines_ < most_lines && !captions_fit((area.w + gap) / static_cast<double>(grid.columns) - gap)) {
+    while (lines_ < max_lines && !captions_fit((area.w + gap) / static_cast<double>(grid.columns) - gap)) {
       const Grid lower = best_grid(count, area.w, area.h, reel_.region, above_ + caption_line);
-      if (lower.scale < least_scale || lower.scale < 0.7 * grid.scale) break;
+      if (lower.scale < min_scale || lower.scale < 0.7 * grid.scale) break;
       above_ += caption_line;
       ++lines_;
       grid = lower;
     }
     const double w = (area.w + gap) / static_cast<double>(grid.columns) - gap;
     const double h = (area.h + gap) / static_cast<double>(grid.rows) - gap;
-    if (w < 70.0 || grid.scale < least_scale)
+    if (w < 70.0 || grid.scale < min_scale)
       throw std::invalid_argument("a film of " + std::to_string(count) + " frames cannot be read at " +
                                   std::to_string(static_cast<int>(width_)) + "x" +
                                   std::to_string(static_cast<int>(height_)) +
@@ -174,7 +174,7 @@ class Film : private Page {
     const Point middle = reel_.region.centre();
     group.move = view.centre() - middle * scale;
     group.shapes = without_ground(frame.scene);
-    skin::make_legible(group.shapes, least_text / scale);
+    skin::make_legible(group.shapes, min_text / scale);
     add_marks(group.shapes, frame);
     page_.emplace_back(std::move(group));
   }
@@ -185,10 +185,9 @@ class Film : private Page {
   }
 
   static std::string joined(const FilmFrame& frame) {
-    constexpr std::size_t most = 240;  // bytes; no frame has room for more
+    constexpr std::size_t max = 240;  // bytes; no frame has room for more
     std::string words;
-    for (std::size_t i = 0, same = 1; i < frame.captions.size() && words.size() <= most;
-         i += same, same = 1) {
+    for (std::size_t i = 0, same = 1; i < frame.captions.size() && words.size() <= max; i += same, same = 1) {
       while (i + same < frame.captions.size() && frame.captions[i + same] == frame.captions[i]) ++same;
       words += (words.empty() ? "" : ", ") + frame.captions[i];
       if (same > 1) words += " (" + std::to_string(same) + " times)";

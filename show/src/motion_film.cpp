@@ -27,19 +27,19 @@ struct Step {
 
 struct Flown {
   std::vector<Step> steps;  // a millisecond apart
-  double least = 0.0;
-  double most = 0.0;
+  double min = 0.0;
+  double max = 0.0;
 };
 
-Flown fly(const Throw& thrown, const Passage& passage) {
+Flown fly(const Throw& thrown, const Transition& transition) {
   Mover mover(thrown.from);
-  mover.send(0.0, passage, Micros{0}, thrown.velocity);
+  mover.send(0.0, transition, Micros{0}, thrown.velocity);
   Flown flown;
   for (Micros now{0};; now += Micros{1000}) {
     mover.advance(now);
     flown.steps.push_back({now, {mover.value(), mover.velocity()}});
-    flown.least = std::min(flown.least, mover.value());
-    flown.most = std::max(flown.most, mover.value());
+    flown.min = std::min(flown.min, mover.value());
+    flown.max = std::max(flown.max, mover.value());
     if (!mover.moving() || now > Micros{10'000'000}) break;
   }
   return flown;
@@ -61,26 +61,26 @@ Picture thrown_cards(const Throw& thrown, double width, double height, const ski
             "one coming back, heather first, honey last",
         13.5, colours.ink.with_alpha(0.75));
   std::vector<Flown> flights;
-  double least = 0.0;
-  double most = 0.0;
-  for (const NamedPassage& way : thrown.ways) {
-    flights.push_back(fly(thrown, way.passage));
-    least = std::min(least, flights.back().least);
-    most = std::max(most, flights.back().most);
+  double min = 0.0;
+  double max = 0.0;
+  for (const NamedTransition& way : thrown.ways) {
+    flights.push_back(fly(thrown, way.transition));
+    min = std::min(min, flights.back().min);
+    max = std::max(max, flights.back().max);
   }
-  const double scale = (width - 2 * edge - card_w) / std::max(most - least, 1.0);
+  const double scale = (width - 2 * edge - card_w) / std::max(max - min, 1.0);
   const double lane = (height - 76.0 - 16.0) / static_cast<double>(flights.size());
   for (std::size_t i = 0; i < flights.size(); ++i) {
     const Flown& flown = flights[i];
     const double top = 76.0 + lane * static_cast<double>(i);
     const double card_h = std::min(84.0, lane - 62.0);
     const double y = top + 36.0;
-    const auto x_of = [&](double value) { return edge + (value - least) * scale; };
+    const auto x_of = [&](double value) { return edge + (value - min) * scale; };
     write(page, {edge, top + 20}, thrown.ways[i].name, 14.5, colours.ink, Align::left, true);
     const double lasts = to_ms(flown.steps.back().time);
-    const double beyond = -flown.least;
+    const double beyond = -flown.min;
     write(page, {width - edge, top + 20},
-          fmt::format("at rest after {:.0f} ms", lasts) + ", out to " + fmt::format("{:.0f} dp", flown.most) +
+          fmt::format("at rest after {:.0f} ms", lasts) + ", out to " + fmt::format("{:.0f} dp", flown.max) +
               (beyond > 0.5 ? ", " + fmt::format("{:.0f} dp past its place", beyond)
                             : ", never past its place"),
           13, colours.ink.with_alpha(0.8), Align::right);
@@ -133,9 +133,9 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
   const double scale = frame_w / 360.0;
   const auto frame_time = [&](int f) { return timeline.length() * f / (frames - 1); };
   const auto colour_of = [&](std::size_t row) {
-    const double share =
+    const double fraction =
         list.rows.size() < 2 ? 0.0 : static_cast<double>(row) / static_cast<double>(list.rows.size() - 1);
-    return mix(colours.heather, colours.honey, share);
+    return mix(colours.heather, colours.honey, fraction);
   };
   const double row_h = frame_h / (static_cast<double>(list.rows.size()) + 0.4);
   for (int f = 0; f < frames; ++f) {
@@ -179,8 +179,8 @@ Picture rows_coming_in(const RowsIn& list, const Timeline& timeline, double widt
     area.points.push_back({left, base});
     for (int i = 0; i <= 400; ++i) {
       const double value = timeline.at(track, timeline.length() * i / 400).value;
-      const double share = far == 0.0 ? 0.0 : std::clamp(value / far, 0.0, 1.0);
-      area.points.push_back({left + (right - left) * i / 400.0, base - share * (line_h - 5.0)});
+      const double fraction = far == 0.0 ? 0.0 : std::clamp(value / far, 0.0, 1.0);
+      area.points.push_back({left + (right - left) * i / 400.0, base - fraction * (line_h - 5.0)});
     }
     area.points.push_back({right, base});
     page.emplace_back(std::move(area));

@@ -29,16 +29,16 @@ std::string says(const std::vector<Stand>& stands) {
   const Stand* start = nullptr;
   const Stand* here = nullptr;
   const Stand* gone = nullptr;
-  std::size_t rests = 0;
+  std::size_t snap_points = 0;
   for (const Stand& stand : stands) {
-    const Stand*& which = stand.as == StandAs::start ? start : stand.as == StandAs::here ? here : gone;
+    const Stand*& which = stand.as == StandAs::start ? start : stand.as == StandAs::present ? here : gone;
     if (which == nullptr) which = &stand;
-    rests += stand.as == StandAs::here ? 1U : 0U;
+    snap_points += stand.as == StandAs::present ? 1U : 0U;
   }
   std::string words;
-  if (start != nullptr && here != nullptr) words = "comes " + way_of(*start, *here, *start);
-  if (here != nullptr && gone != nullptr) words += "; goes " + way_of(*here, *gone, *gone);
-  if (rests > 1) words += fmt::format("; has {} rests", rests);
+  if (start != nullptr && here != nullptr) words = "enters " + way_of(*start, *here, *start);
+  if (here != nullptr && gone != nullptr) words += "; leaves " + way_of(*here, *gone, *gone);
+  if (snap_points > 1) words += fmt::format("; has {} snap points", snap_points);
   return words;
 }
 

@@ -48,7 +48,7 @@ class PlacesPage : private Page {
     const double w = (width_ - 18.0) / static_cast<double>(columns);
     const double h = (height_ - 62.0) / rows;
     for (const PlacesOf& layer : places_.layers)
-      most_lines_ = std::max(most_lines_, skin::wrapped(layer.says, 12.5, w - 18.0, measure_).size());
+      max_lines_ = std::max(max_lines_, skin::wrapped(layer.says, 12.5, w - 18.0, measure_).size());
     for (std::size_t i = 0; i < places_.layers.size(); ++i)
       panel(places_.layers[i], {18.0 + w * static_cast<double>(i % columns),
                                 54.0 + h * static_cast<double>(i / columns), w - 18.0, h - 12.0});
@@ -59,14 +59,16 @@ class PlacesPage : private Page {
 
  private:
   [[nodiscard]] Colour colour_of(StandAs as) const {
-    return as == StandAs::start ? colours_.moss : as == StandAs::here ? colours_.heather : colours_.brick;
+    return as == StandAs::start ? colours_.moss : as == StandAs::present ? colours_.heather : colours_.brick;
   }
-  static double dash_of(StandAs as) { return as == StandAs::start ? 7.0 : as == StandAs::here ? 0.0 : 3.0; }
+  static double dash_of(StandAs as) {
+    return as == StandAs::start ? 7.0 : as == StandAs::present ? 0.0 : 3.0;
+  }
 
   void key() {
     double x = width_ - 18.0;
     for (const auto& [as, words] : {std::pair{StandAs::gone, "where it goes"},
-                                    {StandAs::here, "where it is here"},
+                                    {StandAs::present, "where it is open"},
                                     {StandAs::start, "where it starts"}}) {
       write({x, 32}, words, 13, colours_.ink, Align::right);
       x -= measure_({.at = {}, .words = words, .size = 13}) + 10.0;
@@ -83,7 +85,7 @@ class PlacesPage : private Page {
       write({cell.x, line}, words, 12.5, colours_.ink.with_alpha(0.75), Align::left);
       line += 16.0;
     }
-    const double above = 24.0 + 16.0 * static_cast<double>(most_lines_);
+    const double above = 24.0 + 16.0 * static_cast<double>(max_lines_);
     const Box view{cell.x, cell.y + above, cell.w, cell.h - above - 4.0};
     const Box all = around_all(places_, layer);
     const double scale = std::min(view.w / all.w, view.h / all.h) * 0.97;
@@ -106,7 +108,7 @@ class PlacesPage : private Page {
       const Colour colour = colour_of(stand.as);
       const Box box = shown(stand.box);
       page_.emplace_back(skin::paper(box, 0.0,
-                                     {.fill = colour.with_alpha(stand.as == StandAs::here ? 0.14 : 0.05),
+                                     {.fill = colour.with_alpha(stand.as == StandAs::present ? 0.14 : 0.05),
                                       .stroke = colour,
                                       .width = 2.0,
                                       .dash = dash_of(stand.as)}));
@@ -134,20 +136,20 @@ class PlacesPage : private Page {
   template <class Shown>
   void arrows(const PlacesOf& layer, const Shown& shown) {
     const auto here = std::find_if(layer.stands.begin(), layer.stands.end(),
-                                   [](const Stand& one) { return one.as == StandAs::here; });
+                                   [](const Stand& one) { return one.as == StandAs::present; });
     if (here == layer.stands.end()) return;
     double aside = -apart * (static_cast<double>(layer.stands.size()) - 2.0) / 2.0;
     const Stand* before = nullptr;
     for (const Stand& stand : layer.stands) {
       if (stand.as == StandAs::start) before = &stand;
       const bool goes = stand.as == StandAs::gone;
-      if (stand.as == StandAs::here && before != nullptr)
+      if (stand.as == StandAs::present && before != nullptr)
         arrow(shown(before->box).centre(), shown(stand.box).centre(),
               length(stand.box.centre() - before->box.centre()), colour_of(before->as), aside);
       if (goes)
         arrow(shown(here->box).centre(), shown(stand.box).centre(),
               length(stand.box.centre() - here->box.centre()), colour_of(stand.as), aside);
-      if (stand.as == StandAs::here) before = &stand;
+      if (stand.as == StandAs::present) before = &stand;
       aside += apart;
     }
   }
@@ -174,7 +176,7 @@ class PlacesPage : private Page {
 
   static constexpr double apart = 50.0;  // px between arrows, with room for a distance
 
-  std::size_t most_lines_ = 1;  // that a layer's words take
+  std::size_t max_lines_ = 1;  // that a layer's words take
   const Places& places_;
 };
 

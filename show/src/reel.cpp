@@ -41,8 +41,8 @@ struct Trail {
 };
 
 std::vector<Trail> trails_of(const io::Take& take) {
-  constexpr std::size_t most_points = 4000;  // more would not be seen
-  const std::size_t step = take.samples.size() / most_points + 1;
+  constexpr std::size_t max_points = 4000;  // more would not be seen
+  const std::size_t step = take.samples.size() / max_points + 1;
   std::vector<Trail> trails;
   std::map<std::pair<int, int>, std::size_t> open;  // by device and contact
   std::size_t seen = 0;
@@ -93,12 +93,12 @@ Box region_of(const Stage& before, const Stage& after, const std::set<std::strin
   Box region;
   for (const Stage* stage : {&before, &after})
     for (const Part* part : stage->parts()) {
-      const bool comes = part->away() && !part->hidden();  // at some moment in between it is where it lies
+      const bool comes = part->absent() && !part->hidden();  // at some moment in between it is where it lies
       if ((!busy.empty() && !busy.contains(part->id())) || (!part->visible() && !comes)) continue;
       const auto frame = [&](const Box& box) {
         grow(region, {box.x - edge, box.y - edge, box.w + 2 * edge, box.h + 2 * edge});
       };
-      frame(comes ? part->laid() : part->box());
+      frame(comes ? part->layout_box() : part->box());
       if (!comes)
         part->kind().pieces(*part, [&](const Piece& piece) {
           if (piece.role == Role::label && !piece.words.empty()) frame(piece.box);
@@ -119,9 +119,9 @@ FilmThreshold threshold_of(const Stage& stage, const Sample& down, std::string_v
   if (stage.find(owner) == nullptr) return made;
   const Feel& feel = stage.find(owner)->feel_for(down.tool);
   for (const Part* part = stage.find(owner); part != nullptr; part = part->outer()) {
-    const Wish wish = part->wish(down);
-    if (wish.horizontal) made.x = feel.threshold(Axis::horizontal);
-    if (wish.vertical) made.y = feel.threshold(Axis::vertical);
+    const DragInterest drag_interest = part->drag_interest(down);
+    if (drag_interest.horizontal) made.x = feel.threshold(Axis::horizontal);
+    if (drag_interest.vertical) made.y = feel.threshold(Axis::vertical);
   }
   return made;
 }
@@ -183,7 +183,7 @@ FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros aft
 FilmGhost ghost_of(const Part& part) {
   const Box box = part.box();
   const Point middle = box.centre();
-  const double scale = part.guise().scale;
+  const double scale = part.visual_state().scale;
   return {{middle.x - box.w * scale / 2, middle.y - box.h * scale / 2, box.w * scale, box.h * scale},
           part.opacity()};
 }
@@ -192,11 +192,11 @@ FilmGhost ghost_of(const Part& part) {
 // that the distance from one to the next shows how fast they are.
 std::vector<FilmGhost> play_to(io::Replay& replay, const io::SceneRun& run, Micros from, Micros time) {
   constexpr Micros apart{40'000};
-  constexpr std::size_t most = 40;  // the latest of a longer way
+  constexpr std::size_t max = 40;  // the latest of a longer way
   std::vector<FilmGhost> ghosts;
   std::map<const Part*, Box> last;
   const auto steps = (time - from) / apart;
-  const auto first = std::max<std::int64_t>(1, steps - static_cast<std::int64_t>(most) + 1);
+  const auto first = std::max<std::int64_t>(1, steps - static_cast<std::int64_t>(max) + 1);
   for (std::int64_t i = first; i <= steps; ++i) {
     replay.play_to(from + i * apart);
     for (const Part* part : run.stage().parts()) {
@@ -211,18 +211,19 @@ std::vector<FilmGhost> play_to(io::Replay& replay, const io::SceneRun& run, Micr
 }
 
 void add_snap_places(FilmReel& reel, const Stage& stage, const std::set<std::string_view>& busy) {
-  constexpr std::size_t most_marks = 60;
+  constexpr std::size_t max_marks = 60;
   for (const Part* part : stage.parts()) {
     const PartKind& kind = part->kind();
     if (!busy.contains(part->id()) || kind.place_of == nullptr) continue;
     bool handle = false;  // without one nothing comes to rest there
     kind.pieces(*part, [&](const Piece& piece) { handle = handle || piece.role == Role::handle; });
     if (!handle) continue;
-    std::vector<double> rests;
+    std::vector<double> snap_points;
     for (const ReadingInfo& reading : kind.readings)
-      if (rests.empty() && reading.rests != nullptr && *reading.unit == '\0') reading.rests(*part, rests);
-    if (rests.size() > most_marks) continue;
-    for (const double rest : rests)
+      if (snap_points.empty() && reading.snap_points != nullptr && *reading.unit == '\0')
+        reading.snap_points(*part, snap_points);
+    if (snap_points.size() > max_marks) continue;
+    for (const double rest : snap_points)
       if (const auto place = kind.place_of(*part, rest)) reel.snap_places.push_back(*place);
   }
 }

@@ -9,7 +9,7 @@ namespace ubbo::show {
 [[nodiscard]] inline std::function<void(double)> told_part(const std::function<void(double)>& whole,
                                                            double from, double to) {
   if (!whole) return nullptr;
-  return [&whole, from, to](double share) { whole(from + (to - from) * share); };
+  return [&whole, from, to](double fraction) { whole(from + (to - from) * fraction); };
 }
 
 }  // namespace ubbo::show

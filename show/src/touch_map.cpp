@@ -23,8 +23,8 @@ std::vector<Way> ways_of(const std::vector<Sample>& samples, const skin::CombCol
   const std::array palette{colours.heather, colours.moss, colours.brick, colours.honey};
   std::vector<Way> ways;
   std::map<std::pair<int, int>, std::size_t> open;
-  constexpr std::size_t most_samples = 40'000;  // more would not be seen
-  const std::size_t step = samples.size() / most_samples + 1;
+  constexpr std::size_t max_samples = 40'000;  // more would not be seen
+  const std::size_t step = samples.size() / max_samples + 1;
   std::size_t seen = 0;
   for (const Sample& sample : samples) {
     if (sample.phase == Phase::move && seen++ % step != 0) continue;
@@ -68,7 +68,7 @@ class Map : private Page {
         {.fill = colours_.ink.with_alpha(0.03), .stroke = colours_.ink.with_alpha(0.5), .width = 1.4}));
     for (const Way& way : ways_) add_way(way);
     for (const TouchMiss& miss : map_.misses)
-      if (const auto [before, after] = around(miss); before != nullptr)
+      if (const auto [before, after] = context(miss); before != nullptr)
         page_.emplace_back(skin::line(on_page(before->samples.front().at), on_page(after->samples.front().at),
                                       colours_.brick, 1.6, 4.0));
     for (const TouchMark& mark : map_.marks)
@@ -102,7 +102,7 @@ class Map : private Page {
   }
 
   // The contact that a miss is about, and the one before it.
-  [[nodiscard]] std::pair<const Way*, const Way*> around(const TouchMiss& miss) const {
+  [[nodiscard]] std::pair<const Way*, const Way*> context(const TouchMiss& miss) const {
     const Way* before = nullptr;
     for (const Way& way : ways_) {
       if (way.samples.front().time == miss.time) return {before, before == nullptr ? nullptr : &way};
@@ -118,8 +118,8 @@ class Map : private Page {
     if (tap) page_.emplace_back(skin::Disc{at, 16, {.stroke = colours_.ink, .width = 1.6}});
     if (press) page_.emplace_back(skin::hexagon(at, 20, {.stroke = colours_.ink, .width = 1.6}));
     if (!tap && !press) return;
-    constexpr std::size_t most_words = 40;  // more of them would hide each other and the ways
-    if (taken_.size() >= most_words) return;
+    constexpr std::size_t max_words = 40;  // more of them would hide each other and the ways
+    if (taken_.size() >= max_words) return;
     const double wide = measure_(
         {.at = {}, .words = mark.words, .size = 13, .colour = {}, .align = Align::left, .bold = true});
     const bool left = at.x + 24 + wide > screen_right_ - 8;
@@ -174,7 +174,7 @@ class Map : private Page {
       y += row;
     }
     for (const TouchMiss& miss : map_.misses) {
-      const auto [before, after] = around(miss);
+      const auto [before, after] = context(miss);
       if (before == nullptr || !heights.contains(before) || !heights.contains(after)) continue;
       const double from = x_of(before->samples.back().time);
       const double to = x_of(miss.time);
@@ -235,12 +235,12 @@ class Map : private Page {
     }
   }
 
-  static double nice_step(double least) {
+  static double nice_step(double min) {
     double step = 1;
-    while (step < least) {
+    while (step < min) {
       for (const double k : {2.0, 2.5, 2.0}) {
         step *= k;
-        if (step >= least) break;
+        if (step >= min) break;
       }
     }
     return step;

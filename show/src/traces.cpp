@@ -34,8 +34,8 @@ namespace {
 
 // Which parts had each contact: the one it went down on, those that won it, and those it was handed to.
 std::vector<Finger> fingers_of(const io::Take& take, const std::vector<Decision>& decisions) {
-  constexpr std::size_t most_points = 20'000;  // more would not be seen
-  const std::size_t step = take.samples.size() / most_points + 1;
+  constexpr std::size_t max_points = 20'000;  // more would not be seen
+  const std::size_t step = take.samples.size() / max_points + 1;
   std::vector<Finger> fingers;
   std::map<std::pair<int, int>, std::size_t> open;
   std::size_t seen = 0;
@@ -88,7 +88,7 @@ Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<st
                            reading.unit,
                            reading.part == nullptr ? std::string() : reading.part->id(),
                            {},
-                           reading.rests ? reading.rests() : std::vector<double>{}});
+                           reading.snap_points ? reading.snap_points() : std::vector<double>{}});
   std::set<Micros> times;
   for (int i = 0; i <= steps; ++i) times.insert(whole.begins() + (whole.ends() - whole.begins()) * i / steps);
   io::Replay replay(run, take, {.told = told_part(told, 0.5, 1.0)});
@@ -134,8 +134,8 @@ void add_fingers(Panel& panel, const Traces& run, const std::vector<const Part*>
   }
   if (trace.points.empty()) return;
   panel.lines.push_back(std::move(trace));
-  constexpr std::size_t most_presses = 3;  // more lines than that are no help
-  if (pressed.size() > most_presses) return;
+  constexpr std::size_t max_presses = 3;  // more lines than that are no help
+  if (pressed.size() > max_presses) return;
   for (const auto& [at, threshold] : pressed) {
     panel.levels.push_back({.at = at - threshold, .colour = colours.brick, .words = {}, .dash = 2});
     panel.levels.push_back(
@@ -157,7 +157,7 @@ Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take& take,
   std::size_t next_colour = 1;  // the first is the finger's
   for (const std::string& what : whats) {
     Panel panel{.title = what, .x_to = run.length_ms, .x_numbers = false};
-    std::set<double> rests;
+    std::set<double> snap_points;
     std::string unit;  // parts have a reading of one name in one unit
     std::optional<Axis> place;
     std::vector<const Part*> parts;
@@ -168,10 +168,10 @@ Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take& take,
       place = axis_of(one);
       panel.lines.push_back(
           {.name = one.name, .points = one.points, .colour = palette[next_colour++ % palette.size()]});
-      rests.insert(one.rests.begin(), one.rests.end());
+      snap_points.insert(one.snap_points.begin(), one.snap_points.end());
     }
     if (!unit.empty()) panel.title += ", " + unit;
-    for (const double rest : rests)
+    for (const double rest : snap_points)
       panel.levels.push_back(
           {.at = rest, .colour = colours.moss.with_alpha(0.8), .words = {}, .dash = 3, .width = 1.4});
     if (!panel.levels.empty()) panel.levels.front().words = "snap points";
@@ -191,8 +191,8 @@ Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take& take,
                          .words = std::move(words),
                          .dash = 1,
                          .width = 1.0});
-  constexpr std::size_t most_moments = 60;  // more would hide what they are to explain
-  if (moments.size() > most_moments) {
+  constexpr std::size_t max_moments = 60;  // more would hide what they are to explain
+  if (moments.size() > max_moments) {
     graph.subtitle += (graph.subtitle.empty() ? "" : "; ") + std::to_string(moments.size()) +
                       " decisions are too many to be drawn: `ubbo why` tells them";
     moments.clear();

@@ -21,10 +21,10 @@ class Painter {
 
   void paint(const Piece& piece) {
     switch (piece.role) {
-      case Role::veil:
+      case Role::backdrop:
         add(paper(piece.box, 0.0, {.fill = day.ink.with_alpha(piece.opacity)}));
         break;
-      case Role::backdrop:
+      case Role::behind:
         backdrop(piece);
         break;
       case Role::surface:
@@ -101,12 +101,12 @@ class Painter {
                       .width = is_large ? 1.6 : 1.0},
                      piece.turn);
     };
-    const bool half = piece.on && piece.share < 1.0;
+    const bool half = piece.on && piece.fraction < 1.0;
     add(painted(piece.on && !half));
     if (!half) return;
     // Only so much of it, from its leading side.
     Box seen = piece.box;
-    seen.w *= piece.share;
+    seen.w *= piece.fraction;
     if (right_to_left_) seen.x = piece.box.right() - seen.w;
     add(Group{.shapes = {painted(true)}, .clip = Box{seen.x, seen.y - 2.0, seen.w, seen.h + 4.0}});
   }
@@ -163,24 +163,24 @@ namespace {
 
 Picture pieces_of(const Part& part, const CombColours& colours, bool veils) {
   Picture picture;
-  Painter painter(picture, colours, part.around().right_to_left);
+  Painter painter(picture, colours, part.context().right_to_left);
   part.kind().pieces(part, [&](const Piece& piece) {
-    if ((piece.role == Role::veil) == veils) painter.paint(piece);
+    if ((piece.role == Role::backdrop) == veils) painter.paint(piece);
   });
   return picture;
 }
 
-// What is drawn of what lies in `box` as a guise has it: smaller, turned, covered from a side.
-void disguise(Picture& drawn, const Guise& guise, const Box& box, double opacity) {
-  if (guise.covered != Insets{}) {
-    const Insets off{guise.covered.left * box.w, guise.covered.top * box.h, guise.covered.right * box.w,
-                     guise.covered.bottom * box.h};
+// What is drawn of what lies in `box` as a visual state has it: smaller, turned, covered from a side.
+void dress(Picture& drawn, const VisualState& visual_state, const Box& box, double opacity) {
+  if (visual_state.covered != Insets{}) {
+    const Insets off{visual_state.covered.left * box.w, visual_state.covered.top * box.h,
+                     visual_state.covered.right * box.w, visual_state.covered.bottom * box.h};
     Group clipped{.shapes = std::move(drawn), .clip = inner(box, off)};
     drawn.clear();
     drawn.emplace_back(std::move(clipped));
   }
-  if (guise.scale == 1.0 && guise.turn == 0.0 && opacity >= 1.0) return;
-  Group shown = about(box.centre(), std::move(drawn), guise.scale, guise.turn);
+  if (visual_state.scale == 1.0 && visual_state.turn == 0.0 && opacity >= 1.0) return;
+  Group shown = about(box.centre(), std::move(drawn), visual_state.scale, visual_state.turn);
   shown.opacity = opacity;
   drawn.clear();
   drawn.emplace_back(std::move(shown));
@@ -203,7 +203,7 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks)
     const auto own = looks.find(part->kind().name);
     Picture drawn = own == looks.end() ? pieces_of(*part, colours, false) : own->second(*part, colours);
     constexpr double disabled = 0.4;
-    disguise(drawn, part->guise(), part->box(), part->opacity() * (part->enabled() ? 1.0 : disabled));
+    dress(drawn, part->visual_state(), part->box(), part->opacity() * (part->enabled() ? 1.0 : disabled));
     // What lies in other parts is seen only within all of them, and as they show.
     std::optional<Box> window;
     const auto cut = [&] {
@@ -214,16 +214,17 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks)
     };
     const Part* inner = part;
     for (const Part* outer = part->outer(); outer != nullptr; inner = std::exchange(outer, outer->outer())) {
-      if (const Guise by = outer->guise_of(*inner); !(by == Guise{})) {
+      if (const VisualState by = outer->visual_state_of(*inner); !(by == VisualState{})) {
         cut();
-        disguise(drawn, by, inner->box(), by.opacity);
+        dress(drawn, by, inner->box(), by.opacity);
       }
       window = window ? common(*window, outer->window()) : outer->window();
-      const Guise guise = outer->guise();
-      if (guise.scale == 1.0 && guise.turn == 0.0 && guise.covered == Insets{} && outer->opacity() >= 1.0)
+      const VisualState visual_state = outer->visual_state();
+      if (visual_state.scale == 1.0 && visual_state.turn == 0.0 && visual_state.covered == Insets{} &&
+          outer->opacity() >= 1.0)
         continue;
       cut();
-      disguise(drawn, guise, outer->box(), outer->opacity());
+      dress(drawn, visual_state, outer->box(), outer->opacity());
     }
     cut();
     for (Shape& shape : drawn) picture.push_back(std::move(shape));

@@ -42,19 +42,19 @@ Path line(Point from, Point to, Colour colour, double width, double dash) {
   return {{from, to}, false, {.stroke = colour, .width = width, .dash = dash}};
 }
 
-void make_legible(Picture& shapes, double least) {
-  constexpr double most_growth = 3.0;
+void make_legible(Picture& shapes, double min) {
+  constexpr double max_growth = 3.0;
   constexpr double middle = 0.35;  // of the size, above the baseline
   std::erase_if(shapes, [&](const Shape& shape) {
     const auto* text = std::get_if<Text>(&shape);
-    return text != nullptr && text->size * most_growth < least;
+    return text != nullptr && text->size * max_growth < min;
   });
   for (Shape& shape : shapes) {
-    if (auto* group = std::get_if<Group>(&shape)) make_legible(group->shapes, least / group->scale);
+    if (auto* group = std::get_if<Group>(&shape)) make_legible(group->shapes, min / group->scale);
     auto* text = std::get_if<Text>(&shape);
-    if (text == nullptr || text->size >= least) continue;
-    text->at.y += (least - text->size) * middle;
-    text->size = least;
+    if (text == nullptr || text->size >= min) continue;
+    text->at.y += (min - text->size) * middle;
+    text->size = min;
   }
 }
 

@@ -43,7 +43,7 @@ TEST_CASE("a press that comes to nothing, and a write under it, come to what the
       pressed.stage.at(ms(2100), [&] { pressed.cells.write(which, what); });
       if (way == 0) pressed.stage.at(ms(2200), [&] { pressed.stage.cancel_contacts(); });
       // Moved across what it follows, so that nobody drags, and cancelled.
-      const bool across = !pressed.part->wish({.at = {x, 224}}).vertical;
+      const bool across = !pressed.part->drag_interest({.at = {x, 224}}).vertical;
       for (int i = 1; way == 1 && across && i < 5; ++i)
         touch(pressed, 2100 + 10 * i, Phase::move, {x, 224.0 + 20 * i});
       if (way == 2) pressed.stage.show(*pressed.part, false);
@@ -112,7 +112,7 @@ TEST_CASE("when something is due the clock moves on, for every kind, and a minut
       };
       for (const Event& event : events) {
         run_to(event.time);
-        event.deed(alone, Seen::plain);
+        event.action(alone, Seen::plain);
       }
       alone.stage.cancel_contacts();
       run_to(events.back().time + ms(60'000));
@@ -144,14 +144,14 @@ TEST_CASE("whoever watches a cell and throws leaves every kind sound") {
       for (auto& cell : watched.cells.texts) watches.push_back(cell.watch(throws));
       auto guarded = events;
       for (Event& event : guarded)
-        event.deed = [deed = event.deed](Alone& alone, Seen how) {
+        event.action = [action = event.action](Alone& alone, Seen how) {
           try {
-            deed(alone, how);
+            action(alone, how);
           } catch (const std::runtime_error&) {
           }
         };
       watched.stage.advance(ms(0));
-      for (const Event& event : guarded) event.deed(watched, Seen::plain);
+      for (const Event& event : guarded) event.action(watched, Seen::plain);
       const Micros last = events.back().time + ms(9000);
       for (int i = 0; i < 200 && watched.stage.now() < last; ++i) {
         try {
@@ -186,7 +186,7 @@ TEST_CASE("touches, keys, frames and reads of any kind allocate nothing") {
       for (const Side side : {Side::left, Side::up, Side::right, Side::down})
         static_cast<void>(alone.part->can_go(side));
       static_cast<void>(alone.part->box());
-      static_cast<void>(alone.part->guise());
+      static_cast<void>(alone.part->visual_state());
     };
     round();  // what is reserved as it is first needed
     const std::size_t before = allocations();

@@ -29,10 +29,10 @@ TEST_CASE("whatever happens to a part of any kind, frames change nothing, and it
         const auto* number = std::get_if<double>(&value);
         if (number == nullptr) continue;
         RC_ASSERT(std::isfinite(*number));
-        std::vector<double> rests;
-        if (reading.rests != nullptr && !put) reading.rests(*without.part, rests);
-        double off = rests.empty() ? 0.0 : HUGE_VAL;
-        for (const double rest : rests) off = std::min(off, std::fabs(rest - *number));
+        std::vector<double> snap_points;
+        if (reading.snap_points != nullptr && !put) reading.snap_points(*without.part, snap_points);
+        double off = snap_points.empty() ? 0.0 : HUGE_VAL;
+        for (const double rest : snap_points) off = std::min(off, std::fabs(rest - *number));
         RC_ASSERT(off <= 1e-9);
       }
       for (const Decision& decision : without.stage.journal().decisions())
@@ -52,9 +52,9 @@ TEST_CASE(
       const auto others = any_events();
       for (const Event& one : others)
         events.push_back({one.time,
-                          [deed = one.deed](Alone& alone, Seen) {
+                          [action = one.action](Alone& alone, Seen) {
                             std::swap(alone.part, alone.twin);
-                            deed(alone, Seen::plain);
+                            action(alone, Seen::plain);
                             std::swap(alone.part, alone.twin);
                           },
                           one.writes});
@@ -82,9 +82,9 @@ TEST_CASE("upright a part of any kind that can stand so does what it does lying"
       const auto events = any_events();
       Alone lying_down(kind, false, false, Axis::horizontal);
       live_through(lying_down, events, 60);
-      Alone standing(kind, false, false, Axis::vertical);
-      live_through(standing, events, 60, grows_upwards ? Seen::upwards : Seen::downwards);
-      RC_ASSERT(lying_down.outcome(false) == standing.outcome(false));
+      Alone contact_rules(kind, false, false, Axis::vertical);
+      live_through(contact_rules, events, 60, grows_upwards ? Seen::upwards : Seen::downwards);
+      RC_ASSERT(lying_down.outcome(false) == contact_rules.outcome(false));
     });
   });
 }
@@ -110,9 +110,9 @@ TEST_CASE("the keyboard reaches every place a part of any kind may rest at") {
     if (alone.part->accessible().keys.empty()) return;
     for (std::size_t r = 0; r < kind.readings.size(); ++r) {
       const ReadingInfo& reading = kind.readings[r];
-      std::vector<double> rests;
-      if (reading.rests != nullptr) reading.rests(*alone.part, rests);
-      if (rests.empty() || std::string_view(reading.unit) == "dp") continue;
+      std::vector<double> snap_points;
+      if (reading.snap_points != nullptr) reading.snap_points(*alone.part, snap_points);
+      if (snap_points.empty() || std::string_view(reading.unit) == "dp") continue;
       std::set<std::size_t> reached;
       Micros now = alone.stage.now() + ms(100);
       alone.stage.focus("part");
@@ -120,22 +120,22 @@ TEST_CASE("the keyboard reaches every place a part of any kind may rest at") {
         alone.stage.press(key, now);
         alone.stage.advance(now += ms(3000));
         const ReadingValue value = reading.now(*alone.part);
-        for (std::size_t at = 0; at < rests.size(); ++at)
-          if (std::fabs(rests[at] - std::get<double>(value)) < 1e-9) reached.insert(at);
+        for (std::size_t at = 0; at < snap_points.size(); ++at)
+          if (std::fabs(snap_points[at] - std::get<double>(value)) < 1e-9) reached.insert(at);
       };
       // The space bar switches over: to yes, or to the other thumb, which the first must leave its room.
       for (int thumb = 0; thumb < 2; ++thumb) {
         for (const Key key : {Key::home, Key::right, Key::left, Key::right})
-          for (std::size_t i = 0; i < rests.size() + 1; ++i) press(key);
+          for (std::size_t i = 0; i < snap_points.size() + 1; ++i) press(key);
         press(Key::space);
         press(Key::home);
-        for (std::size_t i = 0; i < rests.size() + 1; ++i) press(Key::right);
+        for (std::size_t i = 0; i < snap_points.size() + 1; ++i) press(Key::right);
         press(Key::space);
         press(Key::home);
         press(Key::space);
       }
       INFO(reading.name);
-      CHECK(reached.size() == rests.size());
+      CHECK(reached.size() == snap_points.size());
     }
   });
 }
@@ -147,7 +147,7 @@ TEST_CASE("a part of any kind may go in the middle of a touch, twice over, and n
       const auto cut = static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(events.size())));
       Alone alone(kind, *rc::gen::arbitrary<bool>());
       alone.stage.advance(ms(0));
-      for (std::size_t i = 0; i <= cut; ++i) events[i].deed(alone, Seen::plain);
+      for (std::size_t i = 0; i <= cut; ++i) events[i].action(alone, Seen::plain);
       alone.stage.remove(*alone.part);
       alone.part = nullptr;
       alone.cells.write(0.7, 0.3);
@@ -182,7 +182,7 @@ TEST_CASE("a part of any kind takes what is its own contact's, and nothing of an
       const auto nothing_of_others = [&] {
         // These take what they are given: whose a contact is the stage has settled.
         for (const char* trusting :
-             {"pad", "zoom-plane", "swap", "page-host", "dialog", "window", "toast-tray"})
+             {"pad", "zoom-plane", "swap", "page-host", "dialog", "panel", "toast-tray"})
           if (kind.name == std::string_view(trusting)) return;
         const std::string before = alone.outcome(true);
         for (const Phase phase : {Phase::move, Phase::up, Phase::cancel})
@@ -214,13 +214,13 @@ TEST_CASE("the pieces of a part of any kind are sound, and held only while it is
         return false;
       };
       for (const Event& event : events) {
-        event.deed(alone, Seen::plain);
+        event.action(alone, Seen::plain);
         bool held = false;
         kind.pieces(*alone.part, [&](const Piece& piece) {
           const Box& box = piece.box;
           RC_ASSERT(std::isfinite(box.x + box.y + box.w + box.h + piece.turn));
           RC_ASSERT(box.w >= 0 && box.h >= 0);
-          RC_ASSERT(piece.opacity >= 0 && piece.opacity <= 1 && piece.share >= 0 && piece.share <= 1);
+          RC_ASSERT(piece.opacity >= 0 && piece.opacity <= 1 && piece.fraction >= 0 && piece.fraction <= 1);
           held = held || (piece.held && (piece.role == Role::surface || piece.role == Role::handle));
         });
         RC_ASSERT(!held || flag("pressed") || flag("dragging"));
@@ -258,9 +258,10 @@ TEST_CASE(
         RC_ASSERT(std::fabs(one[i].turn + other[i].turn) < 1e-9);
         RC_ASSERT(one[i].on == other[i].on);
         RC_ASSERT(one[i].held == other[i].held);
-        RC_ASSERT(std::fabs(one[i].opacity - other[i].opacity) + std::fabs(one[i].share - other[i].share) <
+        RC_ASSERT(std::fabs(one[i].opacity - other[i].opacity) +
+                      std::fabs(one[i].fraction - other[i].fraction) <
                   1e-6);
-        if (kind.reaches_out || plain.part->away() || one[i].role == Role::veil) continue;
+        if (kind.reaches_out || plain.part->absent() || one[i].role == Role::backdrop) continue;
         RC_ASSERT(near.contains({a.x, a.y}));
         RC_ASSERT(near.contains({a.right(), a.bottom()}) || one[i].role == Role::surface);
       }
@@ -275,14 +276,14 @@ TEST_CASE("a tap on the place of a value chooses it, for every kind that has suc
     std::vector<double> all;
     for (const bool right_to_left : {false, true})
       for (const ReadingInfo& reading : kind.readings) {
-        std::vector<double> rests;
+        std::vector<double> snap_points;
         {
           Alone alone(kind, right_to_left);
-          if (reading.rests != nullptr && std::string_view(reading.unit) != "dp")
-            reading.rests(*alone.part, rests);
+          if (reading.snap_points != nullptr && std::string_view(reading.unit) != "dp")
+            reading.snap_points(*alone.part, snap_points);
         }
-        if (rests.empty()) continue;
-        for (const double rest : rests) {
+        if (snap_points.empty()) continue;
+        for (const double rest : snap_points) {
           Alone alone(kind, right_to_left);
           alone.stage.advance(ms(0));
           const auto at = kind.place_of(*alone.part, rest);
@@ -299,12 +300,12 @@ TEST_CASE("a tap on the place of a value chooses it, for every kind that has suc
           if (!kind.tap_toggles) CHECK(there);
           looked.insert(kind.name);
         }
-        all.insert(all.end(), rests.begin(), rests.end());
+        all.insert(all.end(), snap_points.begin(), snap_points.end());
       }
     if (all.empty()) return;
     Alone alone(kind, false);
-    const auto [least, most] = std::minmax_element(all.begin(), all.end());
-    for (const double outside : {*least - 0.6, *most + 1.0}) {
+    const auto [min, max] = std::minmax_element(all.begin(), all.end());
+    for (const double outside : {*min - 0.6, *max + 1.0}) {
       INFO(kind.name << " " << outside);
       CHECK_FALSE(kind.place_of(*alone.part, outside));
     }
@@ -329,7 +330,7 @@ TEST_CASE("an action does what it is called, for every kind that has some") {
       const auto values = [&] {
         std::vector<double> all;
         for (const ReadingInfo& reading : kind.readings)
-          if (reading.rests != nullptr && std::string_view(reading.unit) != "dp")
+          if (reading.snap_points != nullptr && std::string_view(reading.unit) != "dp")
             all.push_back(std::get<double>(reading.now(*alone.part)));
         return all;
       };

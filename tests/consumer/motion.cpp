@@ -3,7 +3,7 @@
 namespace {
 
 bool works() {
-  return std::holds_alternative<ubbo::Spring>(ubbo::io::read_passage("spring(settle 300ms)").way);
+  return std::holds_alternative<ubbo::Spring>(ubbo::io::read_transition("spring(settle 300ms)").way);
 }
 
 }  // namespace

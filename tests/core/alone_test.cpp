@@ -6,13 +6,13 @@ using namespace ubbo::test;
 
 TEST_CASE("a slider without a stage") {
   Cell<double> frames{4};
-  Surroundings around{.journal = Journal(100)};
-  Slider slider("frames", HoneySlider::box, {.value = frames, .to = 10, .step = 1}, around);
+  Context context{.journal = Journal(100)};
+  Slider slider("frames", HoneySlider::box, {.value = frames, .to = 10, .step = 1}, context);
   Contacts contacts;
   const auto touch = [&](double at_ms, Phase phase, double x) {
     const auto admitted = contacts.admit({.time = ms(at_ms), .contact = 1, .phase = phase, .at = {x, 224}});
     REQUIRE(admitted.contact != nullptr);
-    around.now = admitted.contact->seen.time;
+    context.now = admitted.contact->seen.time;
     CHECK(slider.touch(*admitted.contact, admitted.contact->seen));
   };
   touch(0, Phase::down, 150);
@@ -23,7 +23,7 @@ TEST_CASE("a slider without a stage") {
   slider.advance(slider.due());
   CHECK(slider.position() == 7);
   CHECK(slider.settled());
-  CHECK(around.journal.decisions().back().says(answers::at_rest));
+  CHECK(context.journal.decisions().back().says(answers::at_rest));
   CHECK(slider.press(Key::home));
   CHECK(frames.get() == 0);
 }

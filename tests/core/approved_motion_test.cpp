@@ -28,8 +28,8 @@ std::vector<std::pair<std::string, Curve>> curves() {
   return all;
 }
 
-std::vector<Passage::Way> ways() {
-  std::vector<Passage::Way> all;
+std::vector<Transition::Way> ways() {
+  std::vector<Transition::Way> all;
   for (const double ratio : {0.1, 0.6, 0.999999, 1.0, 1.000001, 1.5, 4.0})
     for (const double frequency : {4.0, 18.0}) all.emplace_back(Spring::natural(frequency, ratio));
   for (const double overshoot : {0.0, 0.05, 0.4}) all.emplace_back(Spring::settling(ms(320), overshoot));
@@ -50,10 +50,10 @@ TEST_CASE("what curves, motions and their figures come to is as it was approved"
       for (const double number : {curve.value(p), curve.value(p, true), curve.slope(p)}) add(number);
     text += "\n";
   }
-  for (const Passage::Way& way : ways())
+  for (const Transition::Way& way : ways())
     for (const double velocity : {0.0, 900.0, -2500.0}) {
       const Motion motion({.from = 10.0, .velocity = velocity, .to = 130.0, .begins = ms(50)},
-                          std::visit([](const auto& one) { return Passage(one, ms(30)); }, way));
+                          std::visit([](const auto& one) { return Transition(one, ms(30)); }, way));
       const MotionFigures figures = figures_of(motion);
       text += "from 10 to 130 at " + few_digits(velocity) + ":";
       for (const Micros time :

@@ -8,15 +8,15 @@ namespace {
 
 // A list in a sheet, as apps have them.
 struct Board {
-  explicit Board(StageSettings on = {}, PaneSettings list_settings = {.least = -1000, .most = 0},
-                 Standing list_stands = {.inside = "sheet"})
+  explicit Board(StageSettings on = {}, PaneSettings list_settings = {.min = -1000, .max = 0},
+                 ContactRules list_stands = {.inside = "sheet"})
       : stage([&] {
           on.journal = 2000;
           return on;
         }()) {
     sheet = &stage.add<Pane>(
         "sheet", {0, 0, 360, 720},
-        {.offset = height, .least = 0, .most = 500, .moves = Moves::itself, .rests = {0, 250, 500}});
+        {.offset = height, .min = 0, .max = 500, .moves = Moves::itself, .snap_points = {0, 250, 500}});
     list_settings.offset = scrolled;
     list = &stage.add<Pane>("list", {0, 0, 360, 720}, list_settings, list_stands);
   }
@@ -25,7 +25,7 @@ struct Board {
   }
   void put(double at_height, double at_scrolled) {
     stage.at(stage.now(), [&] {
-      stage.at_once([&] {
+      stage.immediately([&] {
         height.set(at_height);
         scrolled.set(at_scrolled);
       });
@@ -76,12 +76,13 @@ TEST_CASE("a surface that is caught stays where it is caught, whatever lies on i
 TEST_CASE("a flick never speeds up, and has no jump of speed at the lift or at a bound") {
   PROPERTY("panes with and without snap points", [] {
     Board app(
-        {}, {.least = -1000,
-             .most = 0,
-             .rests = *rc::gen::element(std::vector<double>{}, std::vector<double>{-1000, -600, -300, 0}),
-             .passage = *rc::gen::element<Passage>(Spring::settling(ms(300), 0),
-                                                   Spring::settling(ms(500), 0.1), Coast::half_life(ms(80))),
-             .give_least = *rc::gen::element(Give::How::none, Give::How::less)});
+        {},
+        {.min = -1000,
+         .max = 0,
+         .snap_points = *rc::gen::element(std::vector<double>{}, std::vector<double>{-1000, -600, -300, 0}),
+         .transition = *rc::gen::element<Transition>(
+             Spring::settling(ms(300), 0), Spring::settling(ms(500), 0.1), Coast::half_life(ms(80))),
+         .overscroll_min = *rc::gen::element(Overscroll::How::none, Overscroll::How::damped)});
     const double by = *number(-200, -40);
     const double t = flick(app, 0, 600, by);
     const double let_go = std::fabs(by) / 0.08;
@@ -99,12 +100,12 @@ TEST_CASE("a flick never speeds up, and has no jump of speed at the lift or at a
 
 TEST_CASE("a bound that yields lets a flick past and brings it back, any other stops it there") {
   for (const double by : {150.0, -150.0})
-    for (const Give::How how : {Give::How::none, Give::How::less}) {
+    for (const Overscroll::How how : {Overscroll::How::none, Overscroll::How::damped}) {
       Cell<double> scrolled{by > 0 ? -40.0 : -960.0};
       Stage stage{{.journal = 100}};
       auto& list = stage.add<Pane>(
           "list", {0, 0, 360, 720},
-          {.offset = scrolled, .least = -1000, .most = 0, .give_least = how, .give_most = how});
+          {.offset = scrolled, .min = -1000, .max = 0, .overscroll_min = how, .overscroll_max = how});
       for (int i = 0; i <= 4; ++i)
         stage.touch({.time = ms(8 * i),
                      .contact = 1,
@@ -117,22 +118,23 @@ TEST_CASE("a bound that yields lets a flick past and brings it back, any other s
         farthest = std::max(farthest, by > 0 ? list.offset() : -1000 - list.offset());
       }
       CHECK(list.offset() == (by > 0 ? 0 : -1000));
-      CHECK((farthest > 1) == (how == Give::How::less));
+      CHECK((farthest > 1) == (how == Overscroll::How::damped));
       const auto decisions = stage.journal().decisions();
       const auto said = [&](const Answer& answer) {
         return std::find_if(decisions.begin(), decisions.end(),
                             [&](const Decision& d) { return d.says(answer); });
       };
-      CHECK((said(answers::bound_yields) != decisions.end()) == (how == Give::How::less));
-      REQUIRE((said(answers::bound_stops) != decisions.end()) == (how == Give::How::none));
-      if (how == Give::How::none) CHECK(said(answers::bound_stops)->time == said(answers::at_rest)->time);
+      CHECK((said(answers::bound_yields) != decisions.end()) == (how == Overscroll::How::damped));
+      REQUIRE((said(answers::bound_stops) != decisions.end()) == (how == Overscroll::How::none));
+      if (how == Overscroll::How::none)
+        CHECK(said(answers::bound_stops)->time == said(answers::at_rest)->time);
     }
 }
 
 TEST_CASE("a part that is left between its snap points while another has the finger lands when that lifts") {
   for (const double frame : {0.0, 16.0}) {
-    Board app({}, {.least = -1000, .most = 0},
-              {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});
+    Board app({}, {.min = -1000, .max = 0},
+              {.inside = "sheet", .yields_to = "sheet", .yield_direction = YieldDirection::up});
     app.put(250, -300);
     const auto go = [&](double at, Phase phase, double y) {
       if (frame > 0) app.stage.advance(ms(at - 1));
@@ -174,10 +176,11 @@ TEST_CASE("a flick's rest passes on as the finger does") {
 TEST_CASE("where nobody goes on with the finger the bound yields, by less than the finger went") {
   Cell<double> height{250}, scrolled{0};
   Stage stage;
-  stage.add<Pane>("sheet", {0, 0, 360, 720}, {.offset = height, .least = 0, .most = 250});
-  auto& list = stage.add<Pane>("list", {0, 0, 360, 720},
-                               {.offset = scrolled, .least = -900, .most = 0, .give_most = Give::How::less},
-                               {.inside = "sheet"});
+  stage.add<Pane>("sheet", {0, 0, 360, 720}, {.offset = height, .min = 0, .max = 250});
+  auto& list =
+      stage.add<Pane>("list", {0, 0, 360, 720},
+                      {.offset = scrolled, .min = -900, .max = 0, .overscroll_max = Overscroll::How::damped},
+                      {.inside = "sheet"});
   for (int i = 0; i <= 10; ++i) {
     const double before = list.offset();
     stage.touch({.time = ms(16 * i),
@@ -198,10 +201,10 @@ TEST_CASE("standing knows its direction sideways: a drawer first to the left, th
   Cell<double> open{100}, slid{-100};
   Stage stage;
   auto& drawer = stage.add<Pane>("drawer", {0, 0, 360, 720},
-                                 {.offset = open, .least = 0, .most = 200, .axis = Axis::horizontal});
-  auto& row = stage.add<Pane>("row", {0, 0, 360, 100},
-                              {.offset = slid, .least = -200, .most = 0, .axis = Axis::horizontal},
-                              {.inside = "drawer", .stands_back_for = "drawer", .towards = Towards::left});
+                                 {.offset = open, .min = 0, .max = 200, .axis = Axis::horizontal});
+  auto& row = stage.add<Pane>(
+      "row", {0, 0, 360, 100}, {.offset = slid, .min = -200, .max = 0, .axis = Axis::horizontal},
+      {.inside = "drawer", .yields_to = "drawer", .yield_direction = YieldDirection::left});
   double x = 180;
   const auto go = [&](double at, double by) {
     for (int i = 1; i <= 10; ++i)
@@ -217,8 +220,8 @@ TEST_CASE("standing knows its direction sideways: a drawer first to the left, th
 }
 
 TEST_CASE("standing knows its direction: the sheet first upwards, the list first downwards") {
-  Board app({}, {.least = -1000, .most = 0},
-            {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});
+  Board app({}, {.min = -1000, .max = 0},
+            {.inside = "sheet", .yields_to = "sheet", .yield_direction = YieldDirection::up});
   app.put(250, -300);
   double y = 600, t = 0;
   app.touch(t, Phase::down, y);
@@ -245,7 +248,7 @@ TEST_CASE("standing knows its direction: the sheet first upwards, the list first
 TEST_CASE("a handle holds its own axis only, and leaves the other to the list around it") {
   Cell<double> value{0.5}, scrolled{0};
   Stage stage;
-  auto& list = stage.add<Pane>("list", {0, 0, 360, 720}, {.offset = scrolled, .least = -500, .most = 0});
+  auto& list = stage.add<Pane>("list", {0, 0, 360, 720}, {.offset = scrolled, .min = -500, .max = 0});
   auto& slider = stage.add<Slider>("s", {20, 300, 320, 40}, {.value = value}, {.inside = "list"});
   const Point thumb = slider.thumb();
   stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = thumb});
@@ -259,7 +262,7 @@ TEST_CASE("a handle holds its own axis only, and leaves the other to the list ar
 TEST_CASE("while it is open who gets the finger, nobody drags; the threshold is that of axis and tool") {
   Cell<double> value{0.5}, scrolled{0};
   Stage stage{{.feel = {.drag_threshold_vertical = 20}, .journal = 100}};
-  stage.add<Pane>("list", {0, 0, 360, 720}, {.offset = scrolled, .least = -500, .most = 0});
+  stage.add<Pane>("list", {0, 0, 360, 720}, {.offset = scrolled, .min = -500, .max = 0});
   auto& slider = stage.add<Slider>("s", {20, 300, 320, 40}, {.value = value}, {.inside = "list"});
   const auto at = [&](double t, Phase phase, Point place) {
     stage.touch({.time = ms(t), .contact = 1, .phase = phase, .at = place});
@@ -314,11 +317,12 @@ TEST_CASE("two devices with the same contact number are two contacts") {
 TEST_CASE("nesting has no depth at which rivals vanish, and a part at its bound comes to rest where it may") {
   Stage stage{{.journal = 1000}};
   Cell<double> outermost{0};
-  stage.add<Pane>("p0", {0, 0, 360, 720}, {.offset = outermost, .least = 0, .most = 300, .rests = {0, 200}});
+  stage.add<Pane>("p0", {0, 0, 360, 720},
+                  {.offset = outermost, .min = 0, .max = 300, .snap_points = {0, 200}});
   for (int i = 1; i < 40; ++i)
     stage.add<Pane>("p" + std::to_string(i), {0, 0, 360, 720}, {.axis = Axis::horizontal},
                     {.inside = "p" + std::to_string(i - 1)});
-  auto& top = stage.add<Pane>("top", {0, 0, 360, 720}, {.least = -50, .most = 0}, {.inside = "p39"});
+  auto& top = stage.add<Pane>("top", {0, 0, 360, 720}, {.min = -50, .max = 0}, {.inside = "p39"});
   for (int i = 0; i <= 50; ++i)
     stage.touch({.time = ms(8 * i),
                  .contact = 1,

@@ -102,14 +102,14 @@ TEST_CASE("several changes are seen at once, and what is worked out from them is
   const Watch watch = width.watch([&](double w) { seen.push_back(w); });
   const Watch both = from.watch([&](double) { CHECK(to.get() - from.get() == 6); });
   computed = 0;
-  together([&] {
+  batch([&] {
     from.set(4);
-    together([&] { to.set(10); });
+    batch([&] { to.set(10); });
     CHECK(width.get() == 6);
   });
   CHECK(seen.empty());  // the same width
   CHECK(computed <= 2);
-  together([&] {
+  batch([&] {
     from.set(0);
     to.set(6);
     from.set(0);
@@ -118,7 +118,7 @@ TEST_CASE("several changes are seen at once, and what is worked out from them is
   to.set(4);
   CHECK(seen == std::vector<double>{4});
   CHECK_FALSE(wide.get());
-  CHECK_THROWS_WITH(together([&] {
+  CHECK_THROWS_WITH(batch([&] {
                       to.set(20);
                       throw std::runtime_error("half-way");
                     }),

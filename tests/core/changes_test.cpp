@@ -29,7 +29,7 @@ TEST_CASE("each change under a finger ends with a cancel, and nothing is left be
                          true},
                         {"turn",
                          [](Stage&s, Slider&) {
-                           s.turn({720, 360}, {}, ms(20));
+                           s.set_screen({720, 360}, {}, ms(20));
                          },
                          true},
                         {"mirror", [](Stage&s, Slider&) { s.set_right_to_left(true, ms(20)); }, true}}) {
@@ -55,7 +55,7 @@ TEST_CASE("each change under a finger ends with a cancel, and nothing is left be
 TEST_CASE("what is hidden or disabled, or lies in what is, takes nothing and has no focus") {
   Cell<double> a{0}, b{0};
   Stage stage{{.journal = 100}};
-  auto& list = stage.add<Pane>("list", {0, 0, 360, 720}, {.least = -500, .most = 0});
+  auto& list = stage.add<Pane>("list", {0, 0, 360, 720}, {.min = -500, .max = 0});
   auto& inner = stage.add<Slider>("inner", {0, 0, 360, 40}, {.value = a}, {.inside = "list"});
   auto& behind = stage.add<Slider>("behind", {0, 100, 360, 40}, {.value = b});
   CHECK(stage.focus("inner"));
@@ -92,8 +92,8 @@ TEST_CASE("boxes in dp, as shares and by edges are laid out again when the scree
   CHECK(bar.box() == Box{0, 30, 360, 44});
   CHECK(slider.box() == Box{20, 100, 230, 40});
   std::vector<Box> told;
-  sheet.on_laid([&](const Box& box) { told.push_back(box); });
-  stage.turn({720, 360}, {.left = 30}, ms(10));
+  sheet.on_layout([&](const Box& box) { told.push_back(box); });
+  stage.set_screen({720, 360}, {.left = 30}, ms(10));
   CHECK(sheet.box() == Box{0, 180, 720, 180});
   CHECK(close.box() == Box{668, 188, 40, 40});
   CHECK(bar.box() == Box{30, 0, 690, 44});
@@ -106,7 +106,7 @@ TEST_CASE("boxes in dp, as shares and by edges are laid out again when the scree
   Stage measured{{.journal = 100}};
   auto& note = measured.add<Pad>("note", {0, 0, 200, 20}, {});
   int rounds = 0;
-  note.on_laid([&](const Box& box) {
+  note.on_layout([&](const Box& box) {
     ++rounds;
     measured.place(note, {0, 0, box.w, 24000 / box.w});
   });
@@ -116,14 +116,14 @@ TEST_CASE("boxes in dp, as shares and by edges are laid out again when the scree
   CHECK(measured.journal().size() == 0);
   for (const int changes : {2, 3}) {  // two rounds are granted
     int left = changes;
-    note.on_laid([&](const Box& box) {
+    note.on_layout([&](const Box& box) {
       if (left-- > 0) measured.place(note, {0, 0, box.w, box.h + 1});
     });
     measured.place(note, {0, 0, 90, 20});
     CHECK(measured.journal().size() == (changes == 2 ? 0 : 1));
     measured.journal().clear();
   }
-  note.on_laid([&](const Box& box) { measured.place(note, {0, 0, box.w + 1, 20}); });
+  note.on_layout([&](const Box& box) { measured.place(note, {0, 0, box.w + 1, 20}); });
   measured.place(note, {0, 0, 100, 20});
   REQUIRE(measured.journal().size() == 1);
   CHECK(measured.journal().decisions()[0].says(answers::layout_restless));
@@ -236,21 +236,21 @@ TEST_CASE("the cell of a pane or a slider is told what its setting says, and not
     Cell<double> offset{0};
     Stage stage;
     stage.add<Pane>("pane", {0, 0, 360, 360},
-                    {.offset = offset, .says = says, .least = 0, .most = 200, .rests = {0, 100, 200}});
+                    {.offset = offset, .says = says, .min = 0, .max = 200, .snap_points = {0, 100, 200}});
     const auto [dragged, lifted, later] = told(stage, offset, {180, 100}, {0, 80});
     CHECK((dragged > 0) == (says == Says::place));
     CHECK((lifted == 1) == (says == Says::rest));
     CHECK((later > 0) == (says == Says::place));
   }
-  for (const Follow follow : {Follow::finger, Follow::rest}) {
+  for (const UpdateWhen update_when : {UpdateWhen::dragging, UpdateWhen::at_rest}) {
     Cell<double> value{0};
     Stage stage;
     stage.add<Slider>("slider", {0, 0, 228, 40},
-                      {.value = value, .to = 200, .step = 100, .follow = follow, .thumb = 28});
+                      {.value = value, .to = 200, .step = 100, .update_when = update_when, .thumb = 28});
     const auto [dragged, lifted, later] = told(stage, value, {14, 20}, {80, 0});
-    CHECK(dragged == (follow == Follow::finger ? 1 : 0));
+    CHECK(dragged == (update_when == UpdateWhen::dragging ? 1 : 0));
     CHECK(lifted == 0);
-    CHECK(later == (follow == Follow::finger ? 0 : 1));
+    CHECK(later == (update_when == UpdateWhen::dragging ? 0 : 1));
   }
 }
 
@@ -275,9 +275,8 @@ TEST_CASE(
     for (const Moves moves : {Moves::content, Moves::itself}) {
       Cell<double> offset{-300};
       Stage stage;
-      auto& pane =
-          stage.add<Pane>("pane", {0, 0, 300, 300},
-                          {.offset = offset, .least = -900, .most = 900, .axis = axis, .moves = moves});
+      auto& pane = stage.add<Pane>("pane", {0, 0, 300, 300},
+                                   {.offset = offset, .min = -900, .max = 900, .axis = axis, .moves = moves});
       stage.focus("pane");
       const bool upright = axis == Axis::vertical;
       for (const auto& [key, sign] :
@@ -288,7 +287,7 @@ TEST_CASE(
         const double way = moves == Moves::content ? -sign : sign;
         CHECK((pane.target() - before) * way == Approx(along_it ? 48 : 0));
       }
-      stage.change(pane, [](PaneSettings& settings) { settings.rests = {-900, -300, 0, 900}; });
+      stage.change(pane, [](PaneSettings& settings) { settings.snap_points = {-900, -300, 0, 900}; });
       const Key on = upright ? Key::down : Key::right;
       for (const Key key : {on, on, upright ? Key::up : Key::left}) {
         const double before = pane.target();

@@ -158,9 +158,9 @@ TEST_CASE("families: ends exact, out is in turned round, and the shapes one know
   PROPERTY("back overshoots by what is asked", [] {
     const double overshoot = *number(0.01, 3);
     const Curve back = Curve::family(Family::back, Ease::out, {.overshoot = overshoot});
-    double most = 0;
-    for (int i = 0; i <= 4000; ++i) most = std::fmax(most, back.value(i / 4000.0));
-    RC_ASSERT(std::fabs(most - 1 - overshoot) < 1e-3);
+    double max = 0;
+    for (int i = 0; i <= 4000; ++i) max = std::fmax(max, back.value(i / 4000.0));
+    RC_ASSERT(std::fabs(max - 1 - overshoot) < 1e-3);
   });
   PROPERTY("bounce touches the target and keeps its share of height", [] {
     const int bounces = *rc::gen::inRange(1, 6);
@@ -226,13 +226,13 @@ TEST_CASE("every curve's slope is its value's rate of change, and it goes on eve
   PROPERTY("central differences", [] {
     const Curve curve = *any_curve();
     const double p = *number(0.001, 0.999), h = 1e-6;
-    const double around[] = {curve.slope(p - 2 * h), curve.slope(p), curve.slope(p + 2 * h)};
+    const double context[] = {curve.slope(p - 2 * h), curve.slope(p), curve.slope(p + 2 * h)};
     // At corners and upright places there is no one slope.
-    RC_PRE(std::isfinite(around[0] + around[1] + around[2]));
-    RC_PRE(std::fabs(around[2] - around[0]) < 1e-2 * (1 + std::fabs(around[1])));
-    RC_PRE(std::fabs(around[1]) < 1e3);
+    RC_PRE(std::isfinite(context[0] + context[1] + context[2]));
+    RC_PRE(std::fabs(context[2] - context[0]) < 1e-2 * (1 + std::fabs(context[1])));
+    RC_PRE(std::fabs(context[1]) < 1e3);
     const double measured = (curve.value(p + h) - curve.value(p - h)) / (2 * h);
-    RC_ASSERT(std::fabs(measured - around[1]) < 2e-2 * (1 + std::fabs(around[1])));
+    RC_ASSERT(std::fabs(measured - context[1]) < 2e-2 * (1 + std::fabs(context[1])));
   });
   for (const Family family : families) {
     const Curve curve = Curve::family(family, Ease::in);
@@ -283,8 +283,8 @@ TEST_CASE("joined and limited") {
 TEST_CASE("the fewest lines within an error: within it, exact at the ends, and few") {
   PROPERTY("any curve", [] {
     const Curve curve = *any_curve();
-    const double most = *rc::gen::element(0.0005, 0.002, 0.02);
-    const FittedStops fitted = fewest_stops(curve, most);
+    const double max = *rc::gen::element(0.0005, 0.002, 0.02);
+    const FittedStops fitted = fewest_stops(curve, max);
     // Straight up and down needs a stop at its very place, to five decimals.
     double steepest = 0;
     for (int i = 0; i < 5000; ++i)
@@ -295,11 +295,11 @@ TEST_CASE("the fewest lines within an error: within it, exact at the ends, and f
     for (const auto& point : fitted.points) stops.push_back({point.value, point.at});
     const Stops lines(stops);
     for (int i = 0; i <= 3001; ++i)
-      RC_ASSERT(std::fabs(lines.value(i / 3001.0) - curve.value(i / 3001.0)) <= most);
-    RC_ASSERT(fitted.error <= most);
+      RC_ASSERT(std::fabs(lines.value(i / 3001.0) - curve.value(i / 3001.0)) <= max);
+    RC_ASSERT(fitted.error <= max);
     RC_ASSERT(fitted.points.front().at == 0.0);
     RC_ASSERT(fitted.points.back().at == 1.0);
-    RC_ASSERT(fewest_stops(curve, most * 2).points.size() <= fitted.points.size());
+    RC_ASSERT(fewest_stops(curve, max * 2).points.size() <= fitted.points.size());
   });
   PROPERTY("springs of ratio 0.7 and more need at most 40 stops for 0.002", [] {
     const Spring spring = Spring::natural(*number(1, 100), *number(0.7, 8));

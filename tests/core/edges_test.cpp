@@ -151,7 +151,7 @@ TEST_CASE("each threshold decides at its very number as it says") {
        [&](double from_edge) {
          Hand hand;
          Cell<Choice> page{Choice({"Hives", "Ridge"}, 1)};
-         auto& host = hand.stage.add<PageHost>("rounds", {0, 0, 360, 720}, {.shows = page});
+         auto& host = hand.stage.add<PageHost>("rounds", {0, 0, 360, 720}, {.selected = page});
          for (const char* name : {"a", "b"})
            hand.stage.add<Pad>(name, {0, 0, 360, 720}, {.gestures = {.drags = Drags::none}},
                                {.inside = "rounds"});
@@ -186,7 +186,7 @@ TEST_CASE("each threshold decides at its very number as it says") {
       {"a rest before the lift", 50, true, true,
        [&](double rest) {
          Hand hand;
-         hand.stage.add<Pane>("pane", {0, 0, 360, 720}, {.least = -500, .most = 500});
+         hand.stage.add<Pane>("pane", {0, 0, 360, 720}, {.min = -500, .max = 500});
          hand.touch(0, Phase::down, {180, 300});
          for (int i = 1; i <= 10; ++i) hand.touch(8 * i, Phase::move, {180, 300.0 + 8 * i});
          hand.touch(80 + rest, Phase::up, {180, 380});
@@ -195,7 +195,7 @@ TEST_CASE("each threshold decides at its very number as it says") {
       {"what still counts as rest", 1.5, true, false,
        [&](double by) {
          Hand hand;
-         hand.stage.add<Pane>("pane", {0, 0, 360, 720}, {.least = -500, .most = 500});
+         hand.stage.add<Pane>("pane", {0, 0, 360, 720}, {.min = -500, .max = 500});
          hand.touch(0, Phase::down, {180, 300});
          for (int i = 1; i <= 10; ++i) hand.touch(8 * i, Phase::move, {180, 300.0 + 8 * i});
          hand.touch(140, Phase::move, {180, 380 + by});
@@ -205,12 +205,15 @@ TEST_CASE("each threshold decides at its very number as it says") {
       {"a row that opens", 32, true, true,
        [&](double by) { return slid(by, {.leading = 64}) == SwipeRow::State::open; }},
       {"a row that commits", 128, true, true,
-       [&](double by) { return slid(by, {.leading = 64, .commits_at = 0.5}) == SwipeRow::State::committed; }},
+       [&](double by) {
+         return slid(by, {.leading = 64, .commit_fraction = 0.5}) == SwipeRow::State::committed;
+       }},
       {"a carousel that goes on", 50, true, true,
        [&](double by) {
          Hand hand;
          Cell<int> photo{2};
-         hand.stage.add<Carousel>("photos", {0, 0, 200, 300}, {.index = photo, .count = 9, .commit = 0.25});
+         hand.stage.add<Carousel>("photos", {0, 0, 200, 300},
+                                  {.selected = photo, .count = 9, .commit_fraction = 0.25});
          hand.press({150, 100}, {150 - 8 - by, 100}, 250);
          return photo.get() == 3;
        }},
@@ -218,7 +221,7 @@ TEST_CASE("each threshold decides at its very number as it says") {
        [&](double by) {
          Hand hand;
          Cell<int> top{0};
-         hand.stage.add<CardDeck>("hives", {40, 100, 256, 300}, {.top = top, .count = 3, .far = 0.25});
+         hand.stage.add<CardDeck>("hives", {40, 100, 256, 300}, {.selected = top, .count = 3, .far = 0.25});
          hand.press({100, 200}, {100 + 8 + by, 200}, 250);
          return top.get() == 1;
        }},

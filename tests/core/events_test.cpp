@@ -29,7 +29,7 @@ TEST_CASE("a write to a stage that slept begins when it is next told the time, a
   app.frames.set(2);
   CHECK(woken == 2);
   // As the app asks, at a time or without motion.
-  app.stage.at(app.stage.now(), [&] { app.stage.at_once([&] { app.frames.set(1); }); });
+  app.stage.at(app.stage.now(), [&] { app.stage.immediately([&] { app.frames.set(1); }); });
   CHECK(app.slider->position() == 1);
   CHECK(app.stage.settled());
 }
@@ -39,9 +39,8 @@ TEST_CASE(
   for (const double frame : {7.0, 16.0, 2000.0}) {
     Cell<double> height{0};
     Stage stage;
-    auto& sheet =
-        stage.add<Pane>("sheet", {0, 200, 360, 520}, {.offset = height, .least = -100, .most = 300});
-    auto& shade = stage.add<Pane>("shade", {300, 0, 60, 60}, {.offset = height, .least = 0, .most = 300});
+    auto& sheet = stage.add<Pane>("sheet", {0, 200, 360, 520}, {.offset = height, .min = -100, .max = 300});
+    auto& shade = stage.add<Pane>("shade", {300, 0, 60, 60}, {.offset = height, .min = 0, .max = 300});
     const auto frames_to = [&](double end) {
       for (double t = to_ms(stage.now()) + frame; t < end; t += frame) stage.advance(ms(t));
       stage.advance(ms(end));
@@ -73,16 +72,16 @@ TEST_CASE(
 }
 
 TEST_CASE("a key counts when it was pressed, whatever the frames") {
-  std::vector<Micros> rests;
+  std::vector<Micros> snap_points;
   for (const double frame : {16.0, 33.0}) {
     HoneySlider app({.step = 1});
     app.stage.focus("frames");
     for (double t = 0; t < 77; t += frame) app.stage.advance(ms(t));
     app.stage.press(Key::right, ms(77));
     app.settle();
-    rests.push_back(app.last(questions::rest)->time);
+    snap_points.push_back(app.last(questions::rest)->time);
   }
-  CHECK(rests[0] == rests[1]);
+  CHECK(snap_points[0] == snap_points[1]);
 }
 
 TEST_CASE("what moves for ever is neither at rest nor due, and is met where it is") {
@@ -113,7 +112,7 @@ TEST_CASE("callbacks that write, limit and take back: cell and part agree after 
   // A watcher limits a pane at its release.
   Cell<double> scrolled{0};
   Stage stage;
-  auto& list = stage.add<Pane>("list", {0, 0, 360, 720}, {.offset = scrolled, .least = -1000, .most = 0});
+  auto& list = stage.add<Pane>("list", {0, 0, 360, 720}, {.offset = scrolled, .min = -1000, .max = 0});
   const Watch limit = scrolled.watch([&](double v) { scrolled.set(std::max(v, -100.0)); });
   for (int i = 0; i <= 20; ++i)
     stage.touch({.time = ms(8 * i),
@@ -134,7 +133,7 @@ TEST_CASE("touch, press, cancel and changes of the stage inside callbacks wait, 
   int calls = 0;
   stage.add<Pad>("pad", {0, 0, 360, 200}, {.on_gesture = [&](const Gesture& g) {
                    if (++calls > 50) return;
-                   if (g.step == GestureStep::withdrawn) {
+                   if (g.step == GesturePhase::withdrawn) {
                      stage.cancel_contacts();
                      stage.touch({.time = g.time, .contact = 9, .phase = Phase::down, .at = {100, 320}});
                      stage.touch({.time = g.time, .contact = 9, .phase = Phase::up, .at = {100, 320}});
@@ -240,7 +239,7 @@ TEST_CASE("times as long as there are any do not overflow, and no velocity is in
   mover.send(5, Timed{Curve{}, never}, ms(0));
   mover.advance(ms(1e12));
   CHECK(std::isfinite(mover.value()));
-  mover.send(5, Passage(Spring::settling(ms(100), 0), never), ms(0));
+  mover.send(5, Transition(Spring::settling(ms(100), 0), never), ms(0));
   mover.advance(farthest_time);
   CHECK(std::isfinite(mover.value()));
   // A curve that stands upright, then a spring; and what is no number at all.
@@ -273,7 +272,7 @@ TEST_CASE("times as long as there are any do not overflow, and no velocity is in
   // A spring over a long way comes to rest as near as one over a short.
   Stage stage;
   Cell<double> height{0};
-  auto& sheet = stage.add<Pane>("sheet", {0, 0, 360, 720}, {.offset = height, .least = 0, .most = 7000});
+  auto& sheet = stage.add<Pane>("sheet", {0, 0, 360, 720}, {.offset = height, .min = 0, .max = 7000});
   stage.at(ms(0), [&] { height.set(7000); });
   stage.advance(stage.due() - Micros{1});
   CHECK(std::fabs(sheet.offset() - 7000) < 0.06);

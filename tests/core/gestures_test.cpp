@@ -39,7 +39,7 @@ struct Screen {
   [[nodiscard]] std::string told() const {
     std::string words;
     for (const Gesture& g : news)
-      if (g.kind != GestureKind::press && g.step != GestureStep::moved)
+      if (g.kind != GestureKind::press && g.step != GesturePhase::moved)
         words += std::string(words.empty() ? "" : ", ") + name_of(g.kind) +
                  (g.kind == GestureKind::tap ? " " + std::to_string(g.count) : "") + " " + name_of(g.step) +
                  " " + std::to_string(g.time.count() / 1000);
@@ -63,7 +63,7 @@ struct Screen {
 TEST_CASE("taps in a row: told at once or held, and what the wait costs") {
   const Point at{100, 100};
   struct Case {
-    TellTap tell;
+    ReportTap tell;
     double taps, second_at;
     Point second;
     const char* told;
@@ -71,18 +71,29 @@ TEST_CASE("taps in a row: told at once or held, and what the wait costs") {
   };
   // The first tap lifts at 80 ms; the gap is 300 ms, the reach 36 dp.
   const Case cases[] = {
-      {TellTap::at_once, 2, 200, at, "tap 1 ended 80, tap 1 withdrawn 280, tap 2 ended 280", "gesture.again"},
-      {TellTap::held, 2, 200, at, "tap 2 ended 280", "gesture.again"},
-      {TellTap::held, 3, 200, at, "tap 2 ended 580", "gesture.again"},
-      {TellTap::held, 2, 380, at, "tap 1 ended 380, tap 1 ended 760",
+      {ReportTap::immediately, 2, 200, at, "tap 1 ended 80, tap 1 withdrawn 280, tap 2 ended 280",
+       "gesture.again"},
+      {ReportTap::after_wait, 2, 200, at, "tap 2 ended 280", "gesture.again"},
+      {ReportTap::after_wait, 3, 200, at, "tap 2 ended 580", "gesture.again"},
+      {ReportTap::after_wait, 2, 380, at, "tap 1 ended 380, tap 1 ended 760",
        "gesture.again-too-late"},  // the row closed at the very moment
-      {TellTap::at_once, 2, 500, at, "tap 1 ended 80, tap 1 ended 580", "gesture.again-too-late"},
-      {TellTap::at_once, 2, 200, {140, 100}, "tap 1 ended 80, tap 1 ended 280", "gesture.again-too-far"},
-      {TellTap::held, 2, 200, {140, 100}, "tap 1 ended 200, tap 1 ended 580", "gesture.again-too-far"},
-      {TellTap::held, 1, 200, at, "tap 1 ended 80, tap 1 ended 280", ""},
+      {ReportTap::immediately, 2, 500, at, "tap 1 ended 80, tap 1 ended 580", "gesture.again-too-late"},
+      {ReportTap::immediately,
+       2,
+       200,
+       {140, 100},
+       "tap 1 ended 80, tap 1 ended 280",
+       "gesture.again-too-far"},
+      {ReportTap::after_wait,
+       2,
+       200,
+       {140, 100},
+       "tap 1 ended 200, tap 1 ended 580",
+       "gesture.again-too-far"},
+      {ReportTap::after_wait, 1, 200, at, "tap 1 ended 80, tap 1 ended 280", ""},
   };
   for (const Case& c : cases) {
-    Screen screen({.taps = c.taps, .tell_tap = c.tell});
+    Screen screen({.taps = c.taps, .report_tap = c.tell});
     screen.tap(0, at);
     screen.tap(c.second_at, c.second);
     screen.pass(ms(5000));
@@ -90,7 +101,7 @@ TEST_CASE("taps in a row: told at once or held, and what the wait costs") {
     CHECK(screen.told() == c.told);
     CHECK(screen.answer(questions::again) == c.why);
   }
-  Screen held({.tell_tap = TellTap::held});
+  Screen held({.report_tap = ReportTap::after_wait});
   held.tap(0, at);
   held.pass(ms(5000));
   for (const Decision& d : held.journal.decisions())
@@ -216,9 +227,9 @@ TEST_CASE("two contacts pan, pinch and turn by what their places say") {
     const Point centre{180, 360}, shift{*number(-60, 60), *number(-60, 60)};
     const double grown = *number(0.5, 2.5), turn = *number(-6, 6), half = 60;
     Screen screen;
-    const auto place = [&](double share, double side) {
-      const double reach = half * (1 + (grown - 1) * share), angle = turn * share;
-      return centre + shift * share + Point{std::cos(angle), std::sin(angle)} * (reach * side);
+    const auto place = [&](double fraction, double side) {
+      const double reach = half * (1 + (grown - 1) * fraction), angle = turn * fraction;
+      return centre + shift * fraction + Point{std::cos(angle), std::sin(angle)} * (reach * side);
     };
     screen.touch(0, Phase::down, place(0, -1), 1);
     screen.touch(5, Phase::down, place(0, 1), 2);
@@ -227,7 +238,7 @@ TEST_CASE("two contacts pan, pinch and turn by what their places say") {
     for (int i = 1; i <= 100; ++i) {
       screen.touch(10 * i, Phase::move, place(i / 100.0, -1), 1);
       screen.touch(10 * i, Phase::move, place(i / 100.0, 1), 2);
-      if (share_began < 0 && screen.news.back().step == GestureStep::began &&
+      if (share_began < 0 && screen.news.back().step == GesturePhase::began &&
           screen.news.back().kind >= GestureKind::pan) {
         began = screen.news.back();
         share_began = i / 100.0;
@@ -247,7 +258,7 @@ TEST_CASE("two contacts pan, pinch and turn by what their places say") {
 TEST_CASE("whatever ten fingers do, what began ends once and nothing stays pressed") {
   PROPERTY("wild streams", [] {
     Screen screen({.taps = static_cast<double>(*rc::gen::inRange(1, 4)),
-                   .tell_tap = *rc::gen::element(TellTap::at_once, TellTap::held),
+                   .report_tap = *rc::gen::element(ReportTap::immediately, ReportTap::after_wait),
                    .long_press = *rc::gen::arbitrary<bool>(),
                    .drags = *rc::gen::element(Drags::none, Drags::horizontal, Drags::both),
                    .two_contacts = *rc::gen::arbitrary<bool>()});
@@ -270,9 +281,9 @@ TEST_CASE("whatever ten fingers do, what began ends once and nothing stays press
     std::map<GestureKind, int> open;
     for (const Gesture& g : screen.news) {
       if (g.kind == GestureKind::tap || g.kind == GestureKind::flick) continue;  // told at their end only
-      if (g.step == GestureStep::began)
+      if (g.step == GesturePhase::began)
         RC_ASSERT(++open[g.kind] == 1);
-      else if (g.step == GestureStep::moved)
+      else if (g.step == GesturePhase::moved)
         RC_ASSERT(open[g.kind] == 1);
       else
         RC_ASSERT(--open[g.kind] == 0);
@@ -284,7 +295,7 @@ TEST_CASE("whatever ten fingers do, what began ends once and nothing stays press
 TEST_CASE("what one touch leaves behind does not colour the next") {
   const Point at{100, 100};
   {
-    Screen screen({.taps = 2, .tell_tap = TellTap::held});
+    Screen screen({.taps = 2, .report_tap = ReportTap::after_wait});
     screen.tap(0, at);
     screen.touch(200, Phase::down, at);
     screen.pass(ms(2000));  // a hold, so the row of one is closed: it had waited

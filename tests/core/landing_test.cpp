@@ -15,7 +15,7 @@ TEST_CASE(
     const double place = *number(-60, 60), velocity = *number(-900, 900),
                  carry = *rc::gen::element(0.0, 0.05);
     const Landing landing = choose_landing(
-        snaps, {.place = place, .velocity = velocity, .carry = carry, .least = -1000, .most = 1000});
+        snaps, {.place = place, .velocity = velocity, .projection_time = carry, .min = -1000, .max = 1000});
     RC_ASSERT(std::fabs(landing.aimed - (place + velocity * carry)) < 1e-9);
     std::vector<double> distances;
     for (std::size_t i = 0; i < snaps.size(); ++i)
@@ -47,8 +47,10 @@ TEST_CASE("steps are the doubles nearest to their decimal values, and both ends 
 }
 
 TEST_CASE("no snap points: it stays where it was let go, within its bounds") {
-  CHECK(choose_landing({}, {.place = 3.3, .least = 0, .most = 10}).place == 3.3);
-  CHECK(choose_landing({}, {.place = 9, .velocity = 100, .carry = 0.1, .least = 0, .most = 10}).place == 10);
+  CHECK(choose_landing({}, {.place = 3.3, .min = 0, .max = 10}).place == 3.3);
+  CHECK(
+      choose_landing({}, {.place = 9, .velocity = 100, .projection_time = 0.1, .min = 0, .max = 10}).place ==
+      10);
   CHECK_THROWS_WITH(SnapPoints::even(0, 1, -1), Catch::Contains("step = -1"));
   CHECK_THROWS_WITH(SnapPoints::even(1, 1, 1), Catch::Contains("no range"));
   CHECK_THROWS(SnapPoints::even(0, 1e9, 1e-9));
@@ -81,10 +83,10 @@ TEST_CASE(
     for (const bool of_items : {false, true}) {
       Stage stage({.journal = 100});
       const Box box{0, 0, 360, 720};
-      const Sliding& list = of_items
-                                ? static_cast<Sliding&>(stage.add<List>(
-                                      "list", box, {.count = 1000, .gap = 4, .glide = ms(180)}))
-                                : stage.add<Pane>("list", box, {.least = -5000, .most = 0, .glide = ms(180)});
+      const Sliding& list =
+          of_items ? static_cast<Sliding&>(
+                         stage.add<List>("list", box, {.count = 1000, .gap = 4, .half_life = ms(180)}))
+                   : stage.add<Pane>("list", box, {.min = -5000, .max = 0, .half_life = ms(180)});
       stage.advance(ms(0));
       const double speed = flick(stage, Axis::vertical);
       CHECK(speed == Approx(-1500).epsilon(0.01));
@@ -107,7 +109,8 @@ TEST_CASE(
       Stage stage({.journal = 100});
       Cell<int> index{1};
       const Carousel& photos = stage.add<Carousel>(
-          "photos", {0, 200, 360, 300}, {.index = index, .count = 9, .at_most = 2, .carry = ms(400)});
+          "photos", {0, 200, 360, 300},
+          {.selected = index, .count = 9, .max_per_flick = 2, .projection_time = ms(400)});
       stage.advance(ms(0));
       const double speed = flick(stage, Axis::horizontal) / 360;  // items a second
       const double from = photos.position();
@@ -140,16 +143,16 @@ TEST_CASE("none, one, a million items: a carousel costs the same, and goes nowhe
   for (const double count : {0.0, 1.0, 1e6}) {
     Stage stage;
     Cell<int> index{0};
-    Carousel& photos = stage.add<Carousel>("photos", {0, 200, 360, 300}, {.index = index, .count = count});
+    Carousel& photos = stage.add<Carousel>("photos", {0, 200, 360, 300}, {.selected = index, .count = count});
     stage.at(ms(0), [&] { photos.go_to(2'000'000); });
     settle(stage);
-    CHECK(photos.index() == std::max(0, static_cast<int>(count) - 1));
+    CHECK(photos.selected() == std::max(0, static_cast<int>(count) - 1));
     std::size_t pieces = 0;
     photos.kind().pieces(
         photos, [&](const Piece& piece) { pieces += static_cast<std::size_t>(piece.role == Role::surface); });
     CHECK(pieces == static_cast<std::size_t>(std::min(count, 1.0)));
     stage.at(stage.now(), [&] { index.set(-7); });
     settle(stage);
-    CHECK(photos.index() == 0);
+    CHECK(photos.selected() == 0);
   }
 }

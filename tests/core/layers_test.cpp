@@ -13,28 +13,28 @@ struct LayersApp {
           return on;
         }()) {
     auto note = [this](const char* who) {
-      return [this, who](Visit::State state) {
+      return [this, who](EnterExit::State state) {
         log += std::to_string(stage.now().count()) + " " + who + " " + name_of(state) + "\n";
       };
     };
     stage.add<Pad>("page", {0, 0, 360, 720}, {.on_gesture = [this](const Gesture& gesture) {
-                     if (gesture.kind == GestureKind::press && gesture.step == GestureStep::began)
+                     if (gesture.kind == GestureKind::press && gesture.step == GesturePhase::began)
                        log += stage.modal() ? "page under " : "page ";
                    }});
     stage.add<Button>("menu", {300, 20, 48, 48}, {.label = "menu"});
     sheet = &stage.add<Sheet>("sheet", {0, 120, 360, 600},
-                              {.rest = rest, .rests = {200, 500}, .on_visit = note("sheet")});
-    stage.add<Pane>("notes", {0, 60, 360, 400}, {.least = -300},
-                    {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});
-    drawer = &stage.add<Drawer>("drawer", {0, 0, 260, 720}, {.open = drawn, .on_visit = note("drawer")});
+                              {.snap_point = rest, .snap_points = {200, 500}, .on_state = note("sheet")});
+    stage.add<Pane>("notes", {0, 60, 360, 400}, {.min = -300},
+                    {.inside = "sheet", .yields_to = "sheet", .yield_direction = YieldDirection::up});
+    drawer = &stage.add<Drawer>("drawer", {0, 0, 260, 720}, {.open = drawn, .on_state = note("drawer")});
     for (int i = 0; i < 3; ++i) {
       const std::string id = "dialog" + std::to_string(i);
       dialogs[i] = &stage.add<Dialog>(
           id, {30, 220, 300, 240},
-          {.label = id, .open = open[i], .button_closes = true, .on_visit = note("dialog")});
+          {.label = id, .open = open[i], .button_closes = true, .on_state = note("dialog")});
       stage.add<Button>(id + "-ok", {20, 180, 120, 44}, {.label = "ok"}, {.inside = id});
     }
-    window = &stage.add<Window>("window", {100, 500, 160, 100}, {.on_visit = note("window")});
+    window = &stage.add<Panel>("window", {100, 500, 160, 100}, {.on_state = note("window")});
   }
   [[nodiscard]] std::vector<std::pair<const Part*, bool>> layers() const {
     std::vector<std::pair<const Part*, bool>> all{
@@ -64,16 +64,16 @@ struct LayersApp {
   Sheet* sheet = nullptr;
   Drawer* drawer = nullptr;
   Dialog* dialogs[3]{};
-  Window* window = nullptr;
+  Panel* window = nullptr;
 };
 
-struct Deed {
+struct Action {
   double at;
   std::function<void(LayersApp&)> what;
 };
 
-std::vector<Deed> any_deeds() {
-  std::vector<Deed> deeds;
+std::vector<Action> any_deeds() {
+  std::vector<Action> actions;
   double now = 10;
   const int rounds = *rc::gen::inRange(1, 14);
   for (int round = 0; round < rounds; ++round) {
@@ -82,25 +82,26 @@ std::vector<Deed> any_deeds() {
     switch (*rc::gen::inRange(0, 7)) {
       case 0: {
         const bool on = *rc::gen::arbitrary<bool>();
-        deeds.push_back(
+        actions.push_back(
             {now, [=](LayersApp& app) { app.stage.at(ms(now), [&] { app.open[which].set(on); }); }});
         break;
       }
       case 1: {
         const int to = *rc::gen::inRange(-1, 4);
-        deeds.push_back({now, [=](LayersApp& app) { app.stage.at(ms(now), [&] { app.rest.set(to); }); }});
+        actions.push_back({now, [=](LayersApp& app) { app.stage.at(ms(now), [&] { app.rest.set(to); }); }});
         break;
       }
       case 2: {
         const char* call = *rc::gen::element("open", "close", "toggle");
         const char* part = *rc::gen::element("sheet", "drawer", "window", "dialog0", "dialog1");
-        deeds.push_back({now, [=](LayersApp& app) { app.stage.act(*app.stage.find(part), call, ms(now)); }});
+        actions.push_back(
+            {now, [=](LayersApp& app) { app.stage.act(*app.stage.find(part), call, ms(now)); }});
         break;
       }
       case 3: {
         const Key key = *rc::gen::element(Key::back, Key::back, Key::escape, Key::tab, Key::back_tab,
                                           Key::enter, Key::down, Key::up);
-        deeds.push_back({now, [=](LayersApp& app) { app.stage.press(key, ms(now)); }});
+        actions.push_back({now, [=](LayersApp& app) { app.stage.press(key, ms(now)); }});
         break;
       }
       default: {
@@ -110,7 +111,7 @@ std::vector<Deed> any_deeds() {
         const int moves = *rc::gen::inRange(0, 10);
         const auto touch = [&](Phase phase) {
           const Sample sample{.time = ms(now), .contact = 1, .phase = phase, .at = at};
-          deeds.push_back({now, [=](LayersApp& app) { app.stage.touch(sample); }});
+          actions.push_back({now, [=](LayersApp& app) { app.stage.touch(sample); }});
         };
         touch(Phase::down);
         for (int i = 0; i < moves; ++i) {
@@ -123,15 +124,15 @@ std::vector<Deed> any_deeds() {
       }
     }
   }
-  return deeds;
+  return actions;
 }
 
-std::string live(LayersApp& app, const std::vector<Deed>& deeds, double fps) {
+std::string live(LayersApp& app, const std::vector<Action>& actions, double fps) {
   double frame = 0;
   app.stage.advance(ms(0));
-  for (const Deed& deed : deeds) {
-    for (; fps > 0 && frame < deed.at; frame += 1000 / fps) app.stage.advance(ms(frame));
-    deed.what(app);
+  for (const Action& action : actions) {
+    for (; fps > 0 && frame < action.at; frame += 1000 / fps) app.stage.advance(ms(frame));
+    action.what(app);
     // Whatever has just happened: focus and back belong to what nothing modal covers.
     if (const Part* focus = app.stage.focused()) {
       RC_ASSERT(focus->visible());
@@ -141,7 +142,7 @@ std::string live(LayersApp& app, const std::vector<Deed>& deeds, double fps) {
                   std::find(order.begin(), order.end(), modal));
     }
   }
-  const double end = deeds.back().at + 6000;
+  const double end = actions.back().at + 6000;
   for (; fps > 0 && frame < end; frame += 1000 / fps) app.stage.advance(ms(frame));
   app.stage.advance(ms(end));
   std::string outcome = app.log;
@@ -157,25 +158,27 @@ std::string live(LayersApp& app, const std::vector<Deed>& deeds, double fps) {
 TEST_CASE(
     "whatever is called, pressed and touched, layers end here or away as last asked, at any frame rate") {
   PROPERTY("any stack of layers", [] {
-    const auto deeds = any_deeds();
+    const auto actions = any_deeds();
     LayersApp app;
-    const std::string without = live(app, deeds, 0);
+    const std::string without = live(app, actions, 0);
     RC_ASSERT(app.stage.settled());
     RC_ASSERT(app.log.find("page under") == std::string::npos);
     for (const auto& [part, open] : app.layers()) {
       RC_ASSERT(part->visible() == open);
       if (!open) RC_ASSERT(part->due() == never);
     }
-    RC_ASSERT(app.sheet->rest() == app.rest.get());
-    RC_ASSERT(app.sheet->state() == (app.rest.get() > 0 ? Visit::State::here : Visit::State::away));
+    RC_ASSERT(app.sheet->snap_point() == app.rest.get());
+    RC_ASSERT(app.sheet->state() ==
+              (app.rest.get() > 0 ? EnterExit::State::present : EnterExit::State::absent));
     RC_ASSERT(app.drawer->is_open() == app.drawn.get());
     for (int i = 0; i < 3; ++i) {
       RC_ASSERT(app.dialogs[i]->is_open() == app.open[i].get());
-      RC_ASSERT(app.dialogs[i]->state() == (app.open[i].get() ? Visit::State::here : Visit::State::away));
+      RC_ASSERT(app.dialogs[i]->state() ==
+                (app.open[i].get() ? EnterExit::State::present : EnterExit::State::absent));
     }
     for (const double fps : {24.0, 240.0}) {
       LayersApp again;
-      RC_ASSERT(live(again, deeds, fps) == without);
+      RC_ASSERT(live(again, actions, fps) == without);
     }
     // Back closes what is open, topmost first, and never two at once.
     const auto open_count = [&] {
@@ -286,7 +289,7 @@ TEST_CASE("a sheet follows the finger from rest to rest, and shares it with the 
   app.settle();
   double now = to_ms(app.stage.now());
   CHECK(app.sheet->box().y == 520);
-  CHECK(app.sheet->veil() == Approx(0.4));
+  CHECK(app.sheet->dim() == Approx(0.4));
   app.swipe(now += 100, {180, 540}, {180, 300});
   app.settle();
   CHECK(app.rest.get() == 2);
@@ -300,7 +303,7 @@ TEST_CASE("a sheet follows the finger from rest to rest, and shares it with the 
   now = to_ms(app.stage.now());
   app.swipe(now += 100, {180, 530}, {180, 600}, 0);
   app.stage.advance(ms(now + 130));
-  CHECK(app.sheet->state() == Visit::State::leaving);
+  CHECK(app.sheet->state() == EnterExit::State::leaving);
   const double caught = app.sheet->out();
   REQUIRE(caught > 0);
   app.touch(now + 130, Phase::down, {180, 715});
@@ -332,10 +335,10 @@ TEST_CASE("a sheet follows the finger from rest to rest, and shares it with the 
   app.settle();
   CHECK(app.rest.get() == 2);
   // A turn keeps the rest; so does a rest that is measured anew.
-  app.stage.turn({640, 360}, {}, app.stage.now());
+  app.stage.set_screen({640, 360}, {}, app.stage.now());
   app.settle();
   CHECK(app.rest.get() == 2);
-  app.stage.change(*app.sheet, [](SheetSettings& s) { s.rests = {150, 450}; });
+  app.stage.change(*app.sheet, [](SheetSettings& s) { s.snap_points = {150, 450}; });
   app.settle();
   CHECK(app.sheet->out() == 450);
 }
@@ -381,7 +384,7 @@ TEST_CASE("dialogs step back for one another, out of sight behind two, and come 
       stage.advance(stage.now() + ms(8));
       light = 1;
       for (const Dialog* each : dialogs)
-        if (each->in_sight()) light *= 1 - each->veil();
+        if (each->in_sight()) light *= 1 - each->dim();
       CHECK(light > (1 - 0.35) * (1 - 0.35) - 1e-9);
     }
   }
@@ -394,9 +397,9 @@ TEST_CASE("dialogs step back for one another, out of sight behind two, and come 
     const double depth = std::min<double>(2, static_cast<double>(5 - i));
     CHECK(dialogs[i]->in_sight() == (depth < 2));
     CHECK(dialogs[i]->opacity() == (depth < 2 ? 1 : 0));
-    CHECK(dialogs[i]->veil() == (depth < 2 ? 0.35 : 0));
+    CHECK(dialogs[i]->dim() == (depth < 2 ? 0.35 : 0));
     CHECK(dialogs[i]->stepped_back() == depth);
-    CHECK(dialogs[i]->guise().scale == Approx(1 - 0.06 * depth));
+    CHECK(dialogs[i]->visual_state().scale == Approx(1 - 0.06 * depth));
     CHECK(dialogs[i]->box().y == Approx(200 - 14 * depth));
   }
   dialogs[4]->close();
@@ -418,11 +421,11 @@ TEST_CASE("dialogs step back for one another, out of sight behind two, and come 
 
 TEST_CASE("what lies in a window comes one after another, each from the side the window comes from") {
   Stage stage;
-  auto& window = stage.add<Window>("menu", {60, 200, 240, 300},
-                                   {.travel = {.from_edge = Edge::left, .from_turn = 90, .to_turn = -45},
-                                    .enter = Timed{Curve{}, ms(100)},
-                                    .exit = Timed{Curve{}, ms(100)},
-                                    .inside = {.each_after = ms(40), .each_from = 30}});
+  auto& window = stage.add<Panel>("menu", {60, 200, 240, 300},
+                                  {.travel = {.from_edge = Edge::left, .from_turn = 90, .to_turn = -45},
+                                   .enter = Timed{Curve{}, ms(100)},
+                                   .exit = Timed{Curve{}, ms(100)},
+                                   .inside = {.stagger = ms(40), .stagger_distance = 30}});
   std::vector<Button*> buttons;
   for (int i = 0; i < 4; ++i)
     buttons.push_back(&stage.add<Button>("button" + std::to_string(i), {20, 20.0 + 60 * i, 200, 48}, {},
@@ -430,21 +433,22 @@ TEST_CASE("what lies in a window comes one after another, each from the side the
   stage.act(window, "open", ms(1000));
   for (int t = 0; t <= 300; t += 10) {
     stage.advance(ms(1000 + t));
-    CHECK(window.guise().turn == Approx(std::numbers::pi / 2 * std::max(0.0, 1 - t / 100.0)).margin(1e-9));
+    CHECK(window.visual_state().turn ==
+          Approx(std::numbers::pi / 2 * std::max(0.0, 1 - t / 100.0)).margin(1e-9));
     for (int i = 0; i < 4; ++i) {
-      const double share = std::clamp((t - 40.0 * i) / 100, 0.0, 1.0);
+      const double fraction = std::clamp((t - 40.0 * i) / 100, 0.0, 1.0);
       const Button& button = *buttons[static_cast<std::size_t>(i)];
-      CHECK(button.box().x == Approx(window.box().x + 20 - 30 * (1 - share)));
-      CHECK(window.guise_of(button).opacity == Approx(share));
-      CHECK(button.takes(button.box().centre()) == (t >= 100 && share > 0));
+      CHECK(button.box().x == Approx(window.box().x + 20 - 30 * (1 - fraction)));
+      CHECK(window.visual_state_of(button).opacity == Approx(fraction));
+      CHECK(button.takes(button.box().centre()) == (t >= 100 && fraction > 0));
     }
     CHECK(stage.settled() == (t >= 220));
   }
   // One that only fades has its own from below.
-  auto& fades = stage.add<Window>("fades", {60, 520, 240, 100},
-                                  {.travel = {.from_edge = Edge::none},
-                                   .enter = Timed{Curve{}, ms(100)},
-                                   .inside = {.each_after = ms(40), .each_from = 30}});
+  auto& fades = stage.add<Panel>("fades", {60, 520, 240, 100},
+                                 {.travel = {.from_edge = Edge::none},
+                                  .enter = Timed{Curve{}, ms(100)},
+                                  .inside = {.stagger = ms(40), .stagger_distance = 30}});
   const auto& inner = stage.add<Button>("inner", {20, 20, 200, 48}, {}, {.inside = "fades"});
   stage.act(fades, "open", ms(1500));
   for (int t = 0; t <= 100; t += 20) {
@@ -463,36 +467,36 @@ TEST_CASE("what lies in a window comes one after another, each from the side the
   CHECK(buttons[1]->box().x - window.box().x == before);
   stage.act(window, "close", now + ms(60));
   stage.advance(now + ms(160));
-  CHECK(window.away());
+  CHECK(window.absent());
   CHECK(stage.settled());
   stage.act(window, "open", now + ms(1000));
-  CHECK(window.guise_of(*buttons[3]).opacity == 0);
+  CHECK(window.visual_state_of(*buttons[3]).opacity == 0);
   // One that is taken away on the way leaves the others as they are.
   stage.advance(now + ms(1090));
-  const double third = window.guise_of(*buttons[2]).opacity;
+  const double third = window.visual_state_of(*buttons[2]).opacity;
   CHECK(third > 0);
   CHECK(third < 1);
   stage.remove(*buttons[1]);
-  CHECK(window.guise_of(*buttons[2]).opacity == third);
+  CHECK(window.visual_state_of(*buttons[2]).opacity == third);
 }
 
 TEST_CASE("what is removed leaves first, and what holds it waits for that") {
   Stage stage;
   auto& page = stage.add<Pane>("page", {0, 0, 360, 720}, {});
   Cell<bool> open{true}, other{true};
-  auto& note = stage.add<Window>("note", {40, 100, 200, 100}, {.open = open, .exit = Timed{Curve{}, ms(300)}},
-                                 {.inside = "page"});
+  auto& note = stage.add<Panel>("note", {40, 100, 200, 100}, {.open = open, .exit = Timed{Curve{}, ms(300)}},
+                                {.inside = "page"});
   stage.add<Button>("ok", {0, 0, 90, 44}, {}, {.inside = "note"});
-  stage.add<Window>("beside", {40, 300, 200, 100}, {.open = other});
+  stage.add<Panel>("beside", {40, 300, 200, 100}, {.open = other});
   stage.advance(ms(0));
-  CHECK(note.state() == Visit::State::here);
+  CHECK(note.state() == EnterExit::State::present);
   stage.remove(page);
   CHECK(stage.parts().size() == 4);
   CHECK_FALSE(open.get());
   open.set(true);  // too late
   stage.advance(ms(299));
   CHECK(stage.parts().size() == 4);
-  CHECK(note.state() == Visit::State::leaving);
+  CHECK(note.state() == EnterExit::State::leaving);
   stage.advance(ms(300));
   CHECK(stage.parts().size() == 1);
   CHECK(other.get());  // what lies elsewhere stays
@@ -592,7 +596,7 @@ TEST_CASE("a toast's time stands under a finger; it is swiped away, replaced or 
   auto& tray =
       stage.add<ToastTray>("tray", {20, 640, 320, 48},
                            {.message = message,
-                            .shows = shows,
+                            .trigger = shows,
                             .time = ms(1000),
                             .button = "Undo",
                             .enter = Timed{Curve{}, ms(0)},
@@ -610,12 +614,12 @@ TEST_CASE("a toast's time stands under a finger; it is swiped away, replaced or 
   CHECK(tray.words() == "Inspection saved");
   touch(500, Phase::down, {100, 660});
   stage.advance(ms(5000));
-  CHECK(tray.state() == Visit::State::here);
+  CHECK(tray.state() == EnterExit::State::present);
   touch(5010, Phase::up, {100, 660});
   stage.advance(ms(5010 + 509));
-  CHECK(tray.state() == Visit::State::here);
+  CHECK(tray.state() == EnterExit::State::present);
   stage.advance(ms(5010 + 511));
-  CHECK(tray.away());
+  CHECK(tray.absent());
   // Swiped away.
   shows.set(2);
   stage.advance(ms(6000));
@@ -623,21 +627,21 @@ TEST_CASE("a toast's time stands under a finger; it is swiped away, replaced or 
     touch(6100 + 8 * i, i == 0 ? Phase::down : Phase::move, {100.0 + 20 * i, 660});
   touch(6200, Phase::up, {300, 660});
   stage.advance(ms(8000));
-  CHECK(tray.away());
+  CHECK(tray.absent());
   // Its button.
   shows.set(3);
   stage.advance(ms(8100));
   touch(8200, Phase::down, tray.button()->centre());
   touch(8240, Phase::up, tray.button()->centre());
-  CHECK(tray.away());
+  CHECK(tray.absent());
   CHECK(ends == std::vector{ToastEnd::time, ToastEnd::swipe, ToastEnd::button});
   // What is shown already is replaced, or begun again.
-  stage.change(tray, [](ToastTraySettings& s) { s.another = Another::replaces; });
+  stage.change(tray, [](ToastTraySettings& s) { s.when_busy = WhenBusy::replace; });
   tray.show("first");
   tray.show("second");
   CHECK(tray.words() == "second");
   CHECK(ends.back() == ToastEnd::replaced);
-  stage.change(tray, [](ToastTraySettings& s) { s.another = Another::restarts; });
+  stage.change(tray, [](ToastTraySettings& s) { s.when_busy = WhenBusy::restart; });
   const Micros now = stage.now();
   stage.advance(now + ms(900));
   const ToastTray::Token old = tray.show("third");
@@ -645,7 +649,7 @@ TEST_CASE("a toast's time stands under a finger; it is swiped away, replaced or 
   stage.advance(now + ms(1899));
   CHECK(tray.words() == "third");
   stage.advance(now + ms(1901));
-  CHECK(tray.away());
+  CHECK(tray.absent());
   tray.show("fourth");
   tray.dismiss(old);
   CHECK(tray.words() == "fourth");
@@ -658,26 +662,26 @@ TEST_CASE("just off its edge is that of the screen, or of what the window lies i
     Stage stage;
     auto& page = stage.add<Pane>("page", {40, 100, 200, 300}, {});
     auto& window =
-        stage.add<Window>("note", {30, 50, 100, 60},
-                          {.travel = {.from_edge = Edge::right, .to_edge = Edge::top, .just_off = off},
-                           .enter = Timed{Curve{}, ms(100)},
-                           .exit = Timed{Curve{}, ms(100)}},
-                          {.inside = "page"});
-    for (const Box& laid : {Box{40, 100, 200, 300}, Box{20, 200, 260, 300}}) {
-      stage.place(page, Placement::of(laid));
+        stage.add<Panel>("note", {30, 50, 100, 60},
+                         {.travel = {.from_edge = Edge::right, .to_edge = Edge::top, .just_off = off},
+                          .enter = Timed{Curve{}, ms(100)},
+                          .exit = Timed{Curve{}, ms(100)}},
+                         {.inside = "page"});
+    for (const Box& layout_box : {Box{40, 100, 200, 300}, Box{20, 200, 260, 300}}) {
+      stage.place(page, Placement::of(layout_box));
       const Micros now = stage.now();
       stage.act(window, "open", now);
-      const double right = off == Off::screen ? 360 : laid.right();
+      const double right = off == Off::screen ? 360 : layout_box.right();
       CHECK(window.box().x == Approx(right));
-      CHECK(window.ways().from.offset.x == Approx(right - laid.x - 30));
+      CHECK(window.ways().from.offset.x == Approx(right - layout_box.x - 30));
       stage.advance(now + ms(150));
-      CHECK(window.box().x == Approx(laid.x + 30));
+      CHECK(window.box().x == Approx(layout_box.x + 30));
       stage.act(window, "close", now + ms(200));
       stage.advance(now + ms(299));
       CHECK(window.box().bottom() ==
-            Approx((off == Off::screen ? 0 : laid.y) + 0.01 * (laid.y + 110)).margin(2));
+            Approx((off == Off::screen ? 0 : layout_box.y) + 0.01 * (layout_box.y + 110)).margin(2));
       stage.advance(now + ms(400));
-      CHECK(window.away());
+      CHECK(window.absent());
     }
   }
 }
@@ -686,10 +690,11 @@ TEST_CASE("a sheet's rests may be as much as all of it, and no more") {
   const auto fault = [](SheetSettings settings) {
     return Sheet::fault("hive", {0, 100, 360, 600}, settings);
   };
-  CHECK(fault({.rests = {1, 600}}).empty());
-  CHECK(fault({.rest_shares = {0.01, 1.0}}).empty());
-  CHECK_THAT(fault({.rests = {601}}), Catch::Contains("rests holds 601; it takes 1 to the sheet's own 600"));
-  CHECK_THAT(fault({.rests = {0.5}}), Catch::Contains("rests holds 0.5"));
-  for (const double share : {0.009, 1.001})
-    CHECK_THAT(fault({.rest_shares = {share}}), Catch::Contains("it takes 0.01 to 1"));
+  CHECK(fault({.snap_points = {1, 600}}).empty());
+  CHECK(fault({.snap_fractions = {0.01, 1.0}}).empty());
+  CHECK_THAT(fault({.snap_points = {601}}),
+             Catch::Contains("snap_points holds 601; it takes 1 to the sheet's own 600"));
+  CHECK_THAT(fault({.snap_points = {0.5}}), Catch::Contains("snap_points holds 0.5"));
+  for (const double fraction : {0.009, 1.001})
+    CHECK_THAT(fault({.snap_fractions = {fraction}}), Catch::Contains("it takes 0.01 to 1"));
 }

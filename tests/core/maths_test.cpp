@@ -33,8 +33,8 @@ double between(Random& random, double from, double to) {
 }
 
 // Of any size from 2^least to 2^most, of either sign.
-double sized(Random& random, double least, double most) {
-  const double size = std::exp2(between(random, least, most));
+double sized(Random& random, double min, double max) {
+  const double size = std::exp2(between(random, min, max));
   return random() % 2 == 0 ? size : -size;
 }
 
@@ -55,8 +55,8 @@ TEST_CASE("elementary functions are as exact as they say") {
   const auto even = [](double from, double to) {
     return [=](Random& random) { return between(random, from, to); };
   };
-  const auto any_size = [](double least, double most) {
-    return [=](Random& random) { return sized(random, least, most); };
+  const auto any_size = [](double min, double max) {
+    return [=](Random& random) { return sized(random, min, max); };
   };
   // The doubles nearest to a multiple of π/2, where a sine or a cosine nearly vanishes.
   const auto quarters = [](Random& random) {

@@ -5,13 +5,13 @@ using namespace ubbo::test;
 
 namespace {
 
-rc::Gen<Passage> way() {
-  return rc::gen::exec([]() -> Passage {
+rc::Gen<Transition> way() {
+  return rc::gen::exec([]() -> Transition {
     const Micros time{*rc::gen::inRange(10'000, 600'000)};
-    return *rc::gen::element<Passage>(Spring::settling(time, *number(0, 0.8)),
-                                      Spring::natural(*number(3, 40), *number(1, 4)),
-                                      Timed{Curve::family(Family::back, Ease::in_out), time},
-                                      Timed{Curve::steps(3), time}, Coast::half_life(time / 4));
+    return *rc::gen::element<Transition>(Spring::settling(time, *number(0, 0.8)),
+                                         Spring::natural(*number(3, 40), *number(1, 4)),
+                                         Timed{Curve::family(Family::back, Ease::in_out), time},
+                                         Timed{Curve::steps(3), time}, Coast::half_life(time / 4));
   });
 }
 
@@ -19,12 +19,13 @@ rc::Gen<Passage> way() {
 
 TEST_CASE("a motion gone several times is its one run over and over, or there and back") {
   PROPERTY("any way", [] {
-    Passage once = *way();
+    Transition once = *way();
     const int runs = *rc::gen::inRange(2, 6);
     const bool alternate = *rc::gen::arbitrary<bool>();
     const Motion::Plan plan{.from = 20, .to = -70, .begins = ms(40)};
     const Motion one(plan, once), back({.from = -70, .to = 20, .begins = ms(40)}, once),
-        many(plan, once.repeated(runs, alternate)), endless(plan, once.repeated(Passage::endless, alternate));
+        many(plan, once.repeated(runs, alternate)),
+        endless(plan, once.repeated(Transition::endless, alternate));
     const Micros run = one.ends() - one.begins();
     RC_ASSERT(many.ends() == one.begins() + run * runs);
     RC_ASSERT(endless.ends() == never);
@@ -49,14 +50,14 @@ TEST_CASE("a motion gone several times is its one run over and over, or there an
 
 TEST_CASE("progress runs from start to target in the time that is told, and is the motion itself") {
   PROPERTY("any way", [] {
-    const Passage passage = *way();
-    const Curve progress = progress_of(passage.way);
-    const Motion motion({.from = 100, .to = 300}, passage);
-    RC_ASSERT(std::chrono::abs(duration_of(passage.way) - motion.ends()) <= Micros{1});
+    const Transition transition = *way();
+    const Curve progress = progress_of(transition.way);
+    const Motion motion({.from = 100, .to = 300}, transition);
+    RC_ASSERT(std::chrono::abs(duration_of(transition.way) - motion.ends()) <= Micros{1});
     RC_ASSERT(progress.value(0) == 0.0);
     RC_ASSERT(progress.value(1) == 1.0);
-    const double share = *number(0.001, 0.999);
-    const auto time = Micros{std::llround(share * static_cast<double>(motion.ends().count()))};
+    const double fraction = *number(0.001, 0.999);
+    const auto time = Micros{std::llround(fraction * static_cast<double>(motion.ends().count()))};
     const double exact = static_cast<double>(time.count()) / static_cast<double>(motion.ends().count());
     RC_ASSERT(std::fabs(100 + 200 * progress.value(exact) - motion.at(time).value) < 1e-3);
   });
@@ -70,11 +71,11 @@ TEST_CASE("a track of a timeline is a mover that is sent at the times of its cue
     Micros at{0};
     std::vector<Micros> looks;
     for (int i = *rc::gen::inRange(1, 6); i > 0; --i) {
-      const Passage passage = *way();
+      const Transition transition = *way();
       const double target = *number(-80, 80);
-      timeline.cue(track, target, passage, Place::at(at));
+      timeline.cue(track, target, transition, Place::at(at));
       mover.advance(at);
-      mover.send(target, passage, at);
+      mover.send(target, transition, at);
       const Micros until = at + Micros{*rc::gen::inRange(1, 500'000)};
       const Micros look = at + Micros{*rc::gen::inRange(0, static_cast<int>((until - at).count()))};
       mover.advance(look);
@@ -88,7 +89,7 @@ TEST_CASE("a track of a timeline is a mover that is sent at the times of its cue
 }
 
 TEST_CASE("cues may be laid in any order of time") {
-  const Passage line = Timed{Curve{}, ms(100)};
+  const Transition line = Timed{Curve{}, ms(100)};
   Timeline forward, backward;
   for (Timeline* timeline : {&forward, &backward}) timeline->add_track("x", 0);
   forward.cue(0, 10, line, Place::at(ms(0)));

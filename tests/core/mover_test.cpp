@@ -6,8 +6,8 @@ using namespace ubbo::test;
 
 namespace {
 
-rc::Gen<Passage> passage() {
-  return rc::gen::exec([]() -> Passage {
+rc::Gen<Transition> transition() {
+  return rc::gen::exec([]() -> Transition {
     const Micros time{*rc::gen::inRange(1'000, 2'000'000)};
     const Micros wait{*rc::gen::element(0, 0, 0, 70'000)};
     switch (*rc::gen::inRange(0, 4)) {
@@ -34,7 +34,7 @@ TEST_CASE("sent elsewhere at any time: value without a jump, velocity kept by sp
     Micros now{*rc::gen::inRange(0, 1000)};
     for (int i = 0; i < 6; ++i) {
       const double value = mover.value(), velocity = mover.velocity(), target = *number(-100, 100);
-      const Passage way = *passage();
+      const Transition way = *transition();
       mover.send(target, way, now);
       mover.advance(now);
       RC_ASSERT(std::fabs(mover.value() - value) < 1e-9 * 200);
@@ -83,8 +83,8 @@ TEST_CASE("a spring interrupted at any moment goes on as the one spring it is") 
 
 TEST_CASE("looking often or seldom gives the same values") {
   PROPERTY("two watchers", [] {
-    Passage way = *passage();
-    way.runs = *rc::gen::element(1, 3, static_cast<int>(Passage::endless));
+    Transition way = *transition();
+    way.runs = *rc::gen::element(1, 3, static_cast<int>(Transition::endless));
     way.alternate = *rc::gen::arbitrary<bool>();
     Mover often(3), seldom(3);
     often.send(20, way, Micros{0}, 40);
@@ -99,7 +99,7 @@ TEST_CASE("looking often or seldom gives the same values") {
 
 TEST_CASE("delay, repeats, there and back, stop, finish and the usual way") {
   Mover mover(0);
-  const Passage line = Timed{Curve{}, ms(100)};
+  const Transition line = Timed{Curve{}, ms(100)};
   mover.send(10, line.after(ms(50)), ms(0));
   CHECK(mover.moving());
   CHECK(mover.due() == ms(50));
@@ -198,11 +198,11 @@ TEST_CASE("points, sizes, angles and colours") {
     RC_ASSERT(mover.value() == b);
   });
   PROPERTY("of two greys the more solid one counts for more", [] {
-    const double light = *number(0, 1), dark = *number(0, 1), share = *number(0, 1);
+    const double light = *number(0, 1), dark = *number(0, 1), fraction = *number(0, 1);
     const Colour a{light, light, light, *number(0.05, 1)}, b{dark, dark, dark, *number(0.05, 1)};
-    const double of_a = a.alpha * (1 - share), of_b = b.alpha * share;
+    const double of_a = a.alpha * (1 - fraction), of_b = b.alpha * fraction;
     const double meant = (to_oklab(a).lightness * of_a + to_oklab(b).lightness * of_b) / (of_a + of_b);
-    const Colour made = mix(a, b, share);
+    const Colour made = mix(a, b, fraction);
     RC_ASSERT(std::fabs(to_oklab(made).lightness - meant) < 1e-4);
     RC_ASSERT(std::fabs(made.alpha - of_a - of_b) < 1e-9);
   });
@@ -225,7 +225,7 @@ TEST_CASE("a follower is where its leader was a lag ago, whatever the leader did
           leader.put(*number(-50, 50));
           break;
         case 1: {
-          Passage way = *passage();
+          Transition way = *transition();
           way.delay = Micros{0};
           leader.send(*number(-50, 50), way, now);
           break;
@@ -255,7 +255,7 @@ TEST_CASE("a follower is where its leader was a lag ago, whatever the leader did
     CHECK(late.value() == Approx(value));
     CHECK(late.moving() == moving);
   }
-  const Layer far{.rate = 0.4, .from = 0, .at = 20, .most = 60};
+  const Layer far{.rate = 0.4, .from = 0, .at = 20, .max = 60};
   CHECK(far.value(50) == 40);
   CHECK(far.value(500) == 60);
 }
@@ -292,9 +292,9 @@ TEST_CASE("movers, followers, timelines and banks allocate nothing once they are
   SpringBank bank(Spring::natural(12, 0.6), 1000);
   Timeline timeline;
   const auto track = timeline.add_track("x", 0);
-  const Passage ways[] = {Spring::settling(ms(300), 0.1),
-                          Timed{Curve::stops({{0}, {0.7, 0.2}, {1}}), ms(200)}, Coast::half_life(ms(60)),
-                          Passage(Timed{Curve::ease(), ms(90)}).after(ms(20)).repeated(2)};
+  const Transition ways[] = {Spring::settling(ms(300), 0.1),
+                             Timed{Curve::stops({{0}, {0.7, 0.2}, {1}}), ms(200)}, Coast::half_life(ms(60)),
+                             Transition(Timed{Curve::ease(), ms(90)}).after(ms(20)).repeated(2)};
   timeline.cue(track, 100, ways[0]);
   timeline.play(ms(0));
   double sum = 0;
@@ -341,7 +341,7 @@ TEST_CASE("a bank does what single springs do, and comes to rest exactly on its 
 
 TEST_CASE("what is put stays put: no wait and no speed is left of what went before") {
   Mover mover(0);
-  Passage late(Spring::settling(ms(300), 0));
+  Transition late(Spring::settling(ms(300), 0));
   late.delay = ms(100);
   mover.send(50, late, ms(0));
   mover.put(7);

@@ -8,7 +8,7 @@ namespace {
 
 struct Rounds {
   explicit Rounds(PageHostSettings settings = {}, StageSettings on = {}) : stage(on) {
-    settings.shows = page;
+    settings.selected = page;
     settings.on_page = [this](std::size_t shown) { done.emplace_back(stage.now(), shown); };
     host = &stage.add<PageHost>("rounds", {0, 40, 360, 600}, settings);
     for (int i = 0; i < 4; ++i)
@@ -16,7 +16,7 @@ struct Rounds {
                                       {.on_gesture =
                                            [this, i](const Gesture& gesture) {
                                              if (gesture.kind == GestureKind::press &&
-                                                 gesture.step == GestureStep::began)
+                                                 gesture.step == GesturePhase::began)
                                                pressed.push_back(i);
                                            }},
                                       {.inside = "rounds"}));
@@ -30,7 +30,7 @@ struct Rounds {
   }
   // From the leading edge, over 160 ms.
   void draw(double at_ms, double by, double rest_ms) {
-    const bool mirrored = stage.find("rounds")->around().right_to_left;
+    const bool mirrored = stage.find("rounds")->context().right_to_left;
     const auto x = [&](double way) { return mirrored ? 356 - way : 4 + way; };
     for (int i = 0; i <= 20; ++i) touch(at_ms + 8 * i, i == 0 ? Phase::down : Phase::move, x(by * i / 20));
     touch(at_ms + 160 + rest_ms, Phase::up, x(by));
@@ -49,7 +49,7 @@ struct Rounds {
   std::vector<Pad*> pages;
 };
 
-PageHostSettings linear() { return {.passage = Timed{Curve{}, ms(200)}}; }
+PageHostSettings linear() { return {.transition = Timed{Curve{}, ms(200)}}; }
 
 struct Step {
   double at;
@@ -107,17 +107,17 @@ TEST_CASE("of quick changes of page the last one counts, and nothing that is see
     const auto run = [&](double fps) {
       Rounds app({}, {.right_to_left = right_to_left});
       double frame = 0;
-      for (const Step& deed : steps) {
-        for (; fps > 0 && frame < deed.at; frame += 1000 / fps) app.stage.advance(ms(frame));
+      for (const Step& action : steps) {
+        for (; fps > 0 && frame < action.at; frame += 1000 / fps) app.stage.advance(ms(frame));
         std::vector<Box> before;
         std::vector<std::size_t> seen;
         if (fps > 0) {
-          app.stage.advance(ms(deed.at));
+          app.stage.advance(ms(action.at));
           for (const Pad* page : app.pages) before.push_back(page->box());
           seen = app.seen();
         }
-        deed.what(app);
-        if (fps > 0 && !deed.moves)
+        action.what(app);
+        if (fps > 0 && !action.moves)
           for (const std::size_t i : seen) {
             RC_ASSERT(app.pages[i]->visible());
             RC_ASSERT(std::fabs(app.pages[i]->box().x - before[i].x) < 1e-6);
@@ -134,7 +134,7 @@ TEST_CASE("of quick changes of page the last one counts, and nothing that is see
       RC_ASSERT(app.seen() == only);
       RC_ASSERT(app.page.get().index() == page);
       RC_ASSERT(app.pages[page]->box().x == 0);
-      const bool plain = app.host->guise_of(*app.pages[page]) == Guise{};
+      const bool plain = app.host->visual_state_of(*app.pages[page]) == VisualState{};
       RC_ASSERT(plain);
       RC_ASSERT(app.host->way_left() == 0);
       if (!app.done.empty()) RC_ASSERT(app.done.back().second == page);
@@ -163,8 +163,8 @@ TEST_CASE("going back is the mirror of going forward, in either reading directio
       forward.emplace_back(app.pages[0]->box().x, app.pages[1]->box().x);
       CHECK(app.pages[1]->box().x == Approx(sign * 360 * (1 - t / 200.0)));
       CHECK(app.pages[0]->box().x == Approx(-sign * 360 * 0.3 * t / 200.0));
-      CHECK(app.host->guise_of(*app.pages[0]).opacity == Approx(1 - 0.25 * t / 200.0));
-      CHECK(app.host->guise_of(*app.pages[1]).opacity == 1);
+      CHECK(app.host->visual_state_of(*app.pages[0]).opacity == Approx(1 - 0.25 * t / 200.0));
+      CHECK(app.host->visual_state_of(*app.pages[1]).opacity == 1);
       CHECK(app.host->way_left() == Approx(t / 200.0 - 1));
     }
     app.stage.press(Key::back, ms(2000));
@@ -228,7 +228,7 @@ TEST_CASE("back leads to the pages one came from, and from the first nowhere") {
   settle(app.stage);
   CHECK(app.page.get().index() == 0);
   // Where one came from none, to the first.
-  app.stage.at_once([&] { app.page.set(app.page.get().with(2)); });
+  app.stage.immediately([&] { app.page.set(app.page.get().with(2)); });
   CHECK(app.seen() == std::vector<std::size_t>{2});
   app.stage.remove(*app.pages[1]);
   CHECK(app.page.get().index() == 1);
@@ -242,7 +242,7 @@ TEST_CASE("keys go to no page that another covers, and to it again when one come
   Cell<Choice> page{Choice({"Ridge", "Frame"})};
   Cell<double> frames{4};
   Stage stage;
-  stage.add<PageHost>("rounds", {0, 40, 360, 600}, {.shows = page});
+  stage.add<PageHost>("rounds", {0, 40, 360, 600}, {.selected = page});
   stage.add<Pad>("ridge", {0, 0, 360, 600}, {}, {.inside = "rounds"});
   stage.add<Slider>("frames", {40, 200, 280, 48}, {.value = frames, .to = 10, .step = 1},
                     {.inside = "ridge"});
@@ -268,7 +268,7 @@ TEST_CASE("keys go to no page that another covers, and to it again when one come
 TEST_CASE("a focus that was on a page is there again when the page is") {
   Cell<Choice> page{Choice({"Ridge", "Frame"})};
   Stage stage;
-  stage.add<Swap>("content", {0, 40, 360, 600}, {.shows = page});
+  stage.add<Swap>("content", {0, 40, 360, 600}, {.selected = page});
   stage.add<Pad>("ridge", {0, 0, 360, 600}, {}, {.inside = "content"});
   stage.add<Pad>("frame", {0, 0, 360, 600}, {}, {.inside = "content"});
   stage.advance(ms(0));
@@ -288,7 +288,7 @@ TEST_CASE("a host that is laid anew under a finger comes to rest on the page tha
     Cell<Choice> page{Choice({"Ridge", "Frame"}, 1)};
     Stage stage;
     auto& ground = stage.add<Pane>("ground", {0, 0, 360, 700}, {});
-    auto& host = stage.add<PageHost>("rounds", {.x = 0, .y = 0, .right = 0, .bottom = 0}, {.shows = page},
+    auto& host = stage.add<PageHost>("rounds", {.x = 0, .y = 0, .right = 0, .bottom = 0}, {.selected = page},
                                      {.inside = "ground"});
     std::vector<Pad*> pages;
     for (const char* id : {"ridge", "frame"})
@@ -302,7 +302,7 @@ TEST_CASE("a host that is laid anew under a finger comes to rest on the page tha
     stage.place(ground, Placement::of({0, 0, 300, 600}));
     stage.touch({.time = ms(600), .contact = 1, .phase = Phase::up, .at = {4 + by, 300}});
     settle(stage);
-    CHECK(host.laid().w == 300);
+    CHECK(host.layout_box().w == 300);
     CHECK(page.get().index() == host.page());
     CHECK(host.way_left() == 0);
     CHECK(pages[host.page()]->visible());

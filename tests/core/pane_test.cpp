@@ -9,7 +9,7 @@ namespace {
 
 // A sheet that rests at 0, 200 and 500 dp.
 struct Board {
-  explicit Board(PaneSettings settings = {.least = 0, .most = 500, .rests = {0, 200, 500}},
+  explicit Board(PaneSettings settings = {.min = 0, .max = 500, .snap_points = {0, 200, 500}},
                  StageSettings on = {})
       : stage(on) {
     settings.offset = height;
@@ -53,7 +53,7 @@ TEST_CASE("a pane lands where its way and its speed point") {
     CHECK(app.pane->offset() == c.lands);
     CHECK(app.height.get() == c.lands);
   }
-  Board unhurried({.least = 0, .most = 500, .rests = {0, 200, 500}, .carry = ms(0)});
+  Board unhurried({.min = 0, .max = 500, .snap_points = {0, 200, 500}, .projection_time = ms(0)});
   unhurried.throw_it(80, 2500);
   unhurried.settle();
   CHECK(unhurried.height.get() == 0);
@@ -61,9 +61,9 @@ TEST_CASE("a pane lands where its way and its speed point") {
 
 TEST_CASE("a pane never leaves its bounds and follows the finger dp for dp") {
   PROPERTY("any throws", [] {
-    Board app({.least = *number(-300, 0),
-               .most = *number(1, 400),
-               .passage = Spring::settling(ms(300), *number(0, 0.6))});
+    Board app({.min = *number(-300, 0),
+               .max = *number(1, 400),
+               .transition = Spring::settling(ms(300), *number(0, 0.6))});
     double finger = 300;
     for (int i = *rc::gen::inRange(1, 4); i > 0; --i) {
       double before = app.pane->offset();
@@ -79,8 +79,8 @@ TEST_CASE("a pane never leaves its bounds and follows the finger dp for dp") {
       app.stage.touch({.time = ms(t + 170), .contact = 1, .phase = Phase::up, .at = {180, finger}});
       for (int k = 0; k < 20; ++k) {
         app.stage.advance(ms(t + 170 + 16 * k));
-        RC_ASSERT(app.pane->offset() >= app.pane->settings().least &&
-                  app.pane->offset() <= app.pane->settings().most);
+        RC_ASSERT(app.pane->offset() >= app.pane->settings().min &&
+                  app.pane->offset() <= app.pane->settings().max);
       }
     }
   });
@@ -128,7 +128,7 @@ TEST_CASE("what lies in a pane moves with it, and takes touches only where it is
   Cell<int> taps{0};
   Stage stage;
   stage.add<Pane>("list", {0, 100, 360, 300},
-                  {.offset = scrolled, .least = -500, .most = 0, .passage = Timed{}});
+                  {.offset = scrolled, .min = -500, .max = 0, .transition = Timed{}});
   auto& hive = stage.add<Pad>("hive", {0, 320, 360, 80}, {.gestures = {.drags = Drags::none}, .taps = taps},
                               {.inside = "list"});
   const auto tap = [&](Point at) {
@@ -150,7 +150,7 @@ TEST_CASE("prediction shows a dragged pane ahead, smoothing late, and neither de
   const StageSettings plain, ahead{.feel = {.prediction = ms(20)}}, smooth{.feel = {.smoothing = ms(16)}};
   int which = 0;
   for (const StageSettings* on : {&plain, &ahead, &smooth}) {
-    Board app({.least = 0, .most = 500, .rests = {0, 200, 500}}, *on);
+    Board app({.min = 0, .max = 500, .snap_points = {0, 200, 500}}, *on);
     for (int i = 0; i <= 20; ++i)
       app.stage.touch({.time = ms(8 * i),
                        .contact = 1,
@@ -170,10 +170,10 @@ TEST_CASE("prediction shows a dragged pane ahead, smoothing late, and neither de
 
 TEST_CASE("bad panes are refused with what they take") {
   Stage stage;
-  CHECK_THROWS_WITH(stage.add<Pane>("p", {0, 0, 9, 9}, {.least = 5, .most = 4}),
-                    Catch::Contains("most = 4") && Catch::Contains("5 or more"));
-  CHECK_THROWS_WITH(stage.add<Pane>("p", {0, 0, 9, 9}, {.most = 4, .rests = {0, 9}}),
-                    Catch::Contains("rests holds 9") && Catch::Contains("0 to 4"));
+  CHECK_THROWS_WITH(stage.add<Pane>("p", {0, 0, 9, 9}, {.min = 5, .max = 4}),
+                    Catch::Contains("max = 4") && Catch::Contains("5 or more"));
+  CHECK_THROWS_WITH(stage.add<Pane>("p", {0, 0, 9, 9}, {.max = 4, .snap_points = {0, 9}}),
+                    Catch::Contains("snap_points holds 9") && Catch::Contains("0 to 4"));
   CHECK_THROWS_WITH(stage.add<Pad>("p", {0, 0, 9, 9}, {.gestures = {.taps = 0}}),
                     Catch::Contains("taps = 0"));
 }
@@ -193,10 +193,10 @@ TEST_CASE("what a pane uncovers is named by the side it lies on, in either readi
     Cell<double> slid{c.offset};
     const Pane& row = stage.add<Pane>(
         "row", {20, 100, 300, 60},
-        {.offset = slid, .least = -90, .most = 90, .axis = Axis::horizontal, .moves = Moves::itself});
+        {.offset = slid, .min = -90, .max = 90, .axis = Axis::horizontal, .moves = Moves::itself});
     std::string name;
     row.kind().pieces(row, [&](const Piece& piece) {
-      if (piece.role != Role::backdrop) return;
+      if (piece.role != Role::behind) return;
       name = piece.name;
       CHECK(piece.box == (c.offset > 0 ? Box{20, 100, 40, 60} : Box{280, 100, 40, 60}));
       CHECK(piece.on == (name == "leading"));
@@ -207,23 +207,23 @@ TEST_CASE("what a pane uncovers is named by the side it lies on, in either readi
 
 TEST_CASE("a pad wants the drags it was set to, and no others") {
   Stage stage;
-  const auto wish = [&](Drags drags) {
+  const auto drag_interest = [&](Drags drags) {
     const Pad& pad = stage.add<Pad>("pad" + std::to_string(static_cast<int>(drags)), {0, 0, 90, 90},
                                     {.gestures = {.drags = drags}});
-    const Wish found = pad.wish({});
+    const DragInterest found = pad.drag_interest({});
     return std::pair(found.horizontal, found.vertical);
   };
-  CHECK(wish(Drags::none) == std::pair(false, false));
-  CHECK(wish(Drags::horizontal) == std::pair(true, false));
-  CHECK(wish(Drags::vertical) == std::pair(false, true));
-  CHECK(wish(Drags::both) == std::pair(true, true));
+  CHECK(drag_interest(Drags::none) == std::pair(false, false));
+  CHECK(drag_interest(Drags::horizontal) == std::pair(true, false));
+  CHECK(drag_interest(Drags::vertical) == std::pair(false, true));
+  CHECK(drag_interest(Drags::both) == std::pair(true, true));
 }
 
 TEST_CASE("what is set at once in the middle of a throw is where it stays") {
   Stage stage;
   Cell<double> offset{0};
   Pane& pane = stage.add<Pane>("pane", {0, 0, 360, 720},
-                               {.offset = offset, .least = 0, .most = 600, .rests = {0, 600}});
+                               {.offset = offset, .min = 0, .max = 600, .snap_points = {0, 600}});
   const auto touch = [&](double t, Phase phase, double y) {
     stage.touch({.time = ms(t), .contact = 1, .phase = phase, .at = {100, y}});
   };
@@ -233,7 +233,7 @@ TEST_CASE("what is set at once in the middle of a throw is where it stays") {
   stage.advance(ms(400));
   REQUIRE(pane.offset() > 60);
   REQUIRE(pane.offset() < 400);
-  stage.at(ms(410), [&] { stage.at_once([&] { offset.set(0); }); });
+  stage.at(ms(410), [&] { stage.immediately([&] { offset.set(0); }); });
   stage.advance(ms(420));
   CHECK(pane.offset() == 0);
   settle(stage);
@@ -244,11 +244,11 @@ TEST_CASE("a rest has a name, and a pane stays with it when it is measured anew"
   Cell<double> height{0};
   Cell<Choice> stands{Choice({"full", "half", "low"}, 1)};
   Stage stage;
-  PaneSettings settings{.stands = stands,
-                        .least = -400,
+  PaneSettings settings{.snap_point = stands,
+                        .min = -400,
                         .moves = Moves::itself,
-                        .rests = {0, -180, -400},
-                        .passage = Timed{Curve{}, ms(100)}};
+                        .snap_points = {0, -180, -400},
+                        .transition = Timed{Curve{}, ms(100)}};
   auto& pane = stage.add<Pane>("page", {0, 500, 360, 600}, settings);
   stage.advance(ms(0));
   CHECK(pane.offset() == -180);  // there from the first
@@ -265,8 +265,8 @@ TEST_CASE("a rest has a name, and a pane stays with it when it is measured anew"
   CHECK(stands.get().name() == "full");  // told at the lift
   settle(stage);
   CHECK(pane.offset() == -400);
-  settings.least = -300;
-  settings.rests = {-300, -150, 0};
+  settings.min = -300;
+  settings.snap_points = {-300, -150, 0};
   stage.change_to(pane, AnySettings(settings));
   CHECK(pane.offset() == -300);
   CHECK(stands.get().name() == "full");
@@ -274,11 +274,11 @@ TEST_CASE("a rest has a name, and a pane stays with it when it is measured anew"
   stage.press(Key::down, ms(4000));
   CHECK(stands.get().name() == "half");
   // On its way too.
-  settings.rests = {-300, -120, 0};
+  settings.snap_points = {-300, -120, 0};
   stage.change_to(pane, AnySettings(settings));
   settle(stage);
   CHECK(pane.offset() == -120);
-  settings.rests = {-300, 0};
+  settings.snap_points = {-300, 0};
   CHECK_THROWS_WITH(stage.change_to(pane, AnySettings(settings)),
-                    Catch::Contains("names 3 rests, and rests holds 2"));
+                    Catch::Contains("names 3 places, and snap_points holds 2"));
 }

@@ -31,7 +31,7 @@ TEST_CASE("what a part of any kind is made of is sound, wherever it is") {
           const Box& b = piece.box;
           RC_ASSERT(std::isfinite(b.x + b.y + b.w + b.h + piece.turn));
           RC_ASSERT(b.w >= 0 && b.h >= 0);
-          RC_ASSERT(piece.opacity >= 0 && piece.opacity <= 1 && piece.share >= 0 && piece.share <= 1);
+          RC_ASSERT(piece.opacity >= 0 && piece.opacity <= 1 && piece.fraction >= 0 && piece.fraction <= 1);
           labels += static_cast<std::size_t>(piece.role == Role::label);
           // Handles and what is filled lie within the part, give or take a fingertip.
           const Box& whole = alone.part->box();
@@ -44,7 +44,7 @@ TEST_CASE("what a part of any kind is made of is sound, wherever it is") {
       alone.stage.advance(ms(0));
       look();
       for (const Event& event : events) {
-        event.deed(alone, Seen::plain);
+        event.action(alone, Seen::plain);
         look();
       }
     });
@@ -119,17 +119,17 @@ TEST_CASE("a switch: a tap anywhere, a drag across, a flick; a drag that comes b
   for (const bool right_to_left : {false, true}) {
     Stage stage({.right_to_left = right_to_left});
     Cell<bool> seen{false};
-    int rests = 0;
+    int snap_points = 0;
     Switch& queen =
-        stage.add<Switch>("queen", {100, 100, 90, 40}, {.on = seen, .on_rest = [&](bool) { ++rests; }});
-    const auto x = [&](double share) { return queen.place_of(share).x; };
+        stage.add<Switch>("queen", {100, 100, 90, 40}, {.on = seen, .on_rest = [&](bool) { ++snap_points; }});
+    const auto x = [&](double fraction) { return queen.place_of(fraction).x; };
     CHECK(queen.thumb().x == (right_to_left ? 170 : 120));
     CHECK(x(1) == (right_to_left ? 120 : 170));
     tap(stage, {x(1), 120});
     CHECK(seen.get());
     settle(stage);
-    CHECK(queen.share() == 1);
-    CHECK(rests == 1);
+    CHECK(queen.fraction() == 1);
+    CHECK(snap_points == 1);
     swipe(stage, {x(1), 120}, {x(0), 120});
     CHECK_FALSE(seen.get());
     settle(stage);
@@ -153,12 +153,12 @@ TEST_CASE("tabs: their places, the underline's two ends, none without a title, a
     int chosen = -1;
     Tabs& tabs = stage.add<Tabs>(
         "boxes", {10, 100, 300, 40},
-        {.chosen = box, .widths = {120, 100, 80}, .inset = 10, .on_choose = [&](std::size_t i) {
+        {.selected = box, .widths = {120, 100, 80}, .inset = 10, .on_choose = [&](std::size_t i) {
            chosen = static_cast<int>(i);
          }});
-    const Tabs& empty = stage.add<Tabs>("empty", {10, 200, 300, 40}, {.chosen = none});
+    const Tabs& empty = stage.add<Tabs>("empty", {10, 200, 300, 40}, {.selected = none});
     const Tabs& along =
-        stage.add<Tabs>("along", {10, 300, 300, 40}, {.chosen = box, .page = page, .inset = 0});
+        stage.add<Tabs>("along", {10, 300, 300, 40}, {.selected = box, .position = page, .inset = 0});
     CHECK(empty.underline().w == 0);
     CHECK(empty.count() == 0);
     empty.kind().pieces(empty, [](const Piece&) { FAIL("nothing is chosen, and something is drawn"); });
@@ -201,8 +201,8 @@ TEST_CASE(
     "them") {
   Stage stage;
   Cell<int> page{0};
-  const PageDots& dots =
-      stage.add<PageDots>("dots", {0, 0, 300, 40}, {.page = page, .count = 20, .window = 5, .gap = 20});
+  const PageDots& dots = stage.add<PageDots>("dots", {0, 0, 300, 40},
+                                             {.selected = page, .count = 20, .visible_dots = 5, .gap = 20});
   CHECK(dots.place_of(2).x == 150);
   CHECK(dots.place_of(3).x == 170);
   CHECK(dots.first() == 0);
@@ -236,7 +236,7 @@ TEST_CASE(
     Cell<int> index{0};
     Cell<double> place{0};
     Carousel& photos = stage.add<Carousel>("photos", {0, 0, 360, 300},
-                                           {.index = index,
+                                           {.selected = index,
                                             .position = place,
                                             .count = 6,
                                             .spacing = 20,
@@ -270,8 +270,8 @@ TEST_CASE(
     CHECK(index.get() == 0);
   }
   Stage wide({.width = 800});
-  const Carousel& three = wide.add<Carousel>("photos", {0, 0, 660, 100},
-                                             {.count = 9, .per_view = 1, .per_view_wide = 3, .spacing = 30});
+  const Carousel& three = wide.add<Carousel>(
+      "photos", {0, 0, 660, 100}, {.count = 9, .visible_items = 1, .per_view_wide = 3, .spacing = 30});
   CHECK(three.item_length() == 200);
   CHECK(three.item(2).right() == 660);
 }
@@ -282,7 +282,7 @@ TEST_CASE("a range's thumbs stop at each other, or push, and what was pushed com
     Cell<double> low{2}, high{5};
     const RangeSlider& brood =
         stage.add<RangeSlider>("brood", {40, 100, 280, 48},
-                               {.low = low, .high = high, .to = 10, .step = 1, .least_gap = 1, .meet = meet});
+                               {.low = low, .high = high, .to = 10, .step = 1, .min_gap = 1, .meet = meet});
     const auto x = [&](double value) { return brood.place_of(value).x; };
     CHECK(x(0) == 54);
     CHECK(x(10) == 306);
@@ -306,8 +306,8 @@ TEST_CASE("a range's thumbs stop at each other, or push, and what was pushed com
     settle(stage);
     CHECK(high.get() == 9);
     CHECK_THROWS_WITH(stage.add<RangeSlider>("bad", {0, 300, 280, 48},
-                                             {.low = low, .high = high, .to = 10, .step = 2, .least_gap = 3}),
-                      Catch::Contains("least_gap = 3 is not taken"));
+                                             {.low = low, .high = high, .to = 10, .step = 2, .min_gap = 3}),
+                      Catch::Contains("min_gap = 3 is not taken"));
   }
 }
 
@@ -315,11 +315,11 @@ TEST_CASE("a card goes where it was thrown, turns by where it was held, and come
   Stage stage;
   Cell<int> top{0};
   std::vector<std::pair<int, Side>> thrown;
-  CardDeck& deck =
-      stage.add<CardDeck>("hives", {40, 160, 280, 380},
-                          {.top = top, .count = 3, .upwards = true, .on_throw = [&](int card, Side side) {
-                             thrown.emplace_back(card, side);
-                           }});
+  CardDeck& deck = stage.add<CardDeck>(
+      "hives", {40, 160, 280, 380},
+      {.selected = top, .count = 3, .upwards = true, .on_throw = [&](int card, Side side) {
+         thrown.emplace_back(card, side);
+       }});
   const auto turn_when_held_at = [&](double y) {
     touch(stage, to_ms(stage.now()) + 20, Phase::down, {180, y});
     for (int i = 1; i <= 10; ++i) touch(stage, to_ms(stage.now()) + 8, Phase::move, {180 + 8.0 * i, y});
@@ -388,25 +388,25 @@ TEST_CASE(
 
 TEST_CASE("a bar eases to its share, by another way for once, and passes where it is unknown") {
   Stage stage;
-  Cell<double> share{0.25};
-  ProgressBar& bar =
-      stage.add<ProgressBar>("boxes", {0, 0, 200, 10}, {.share = share, .passage = Timed{Curve{}, ms(100)}});
+  Cell<double> fraction{0.25};
+  ProgressBar& bar = stage.add<ProgressBar>("boxes", {0, 0, 200, 10},
+                                            {.fraction = fraction, .transition = Timed{Curve{}, ms(100)}});
   const ProgressBar& busy =
       stage.add<ProgressBar>("busy", {0, 50, 200, 10}, {.unknown = true, .round = ms(1000)});
   CHECK(bar.fill().w == 50);
-  stage.at(ms(1000), [&] { share.set(0.75); });
+  stage.at(ms(1000), [&] { fraction.set(0.75); });
   stage.advance(ms(1050));
-  CHECK(bar.share() == 0.5);
+  CHECK(bar.fraction() == 0.5);
   stage.advance(ms(1100));
   CHECK(bar.fill().w == 150);
   stage.at(ms(2000), [&] { bar.show(0.25, Timed{Curve{}, ms(1000)}); });
   stage.advance(ms(2500));
-  CHECK(bar.share() == 0.5);
-  CHECK(share.get() == 0.25);
+  CHECK(bar.fraction() == 0.5);
+  CHECK(fraction.get() == 0.25);
   stage.advance(ms(3000));
-  stage.at(ms(4000), [&] { share.set(2); });
+  stage.at(ms(4000), [&] { fraction.set(2); });
   stage.advance(ms(5000));
-  CHECK(bar.share() == 1);
+  CHECK(bar.fraction() == 1);
   CHECK_FALSE(busy.settled());
   stage.advance(ms(5500));
   CHECK(busy.fill().x == Approx(200 * (1.3 * 0.5 - 0.3)));
@@ -417,11 +417,11 @@ TEST_CASE("a bar eases to its share, by another way for once, and passes where i
 TEST_CASE("a swipe row's share counts from the first of its way") {
   Stage stage;
   auto& row = stage.add<SwipeRow>("row", {0, 100, 360, 80}, {.leading = 60, .trailing = 40});
-  for (const auto& [way, share] : {std::pair{0.6, 0.01}, {-0.4, -0.01}, {30.0, 0.5}, {-20.0, -0.5}}) {
+  for (const auto& [way, fraction] : {std::pair{0.6, 0.01}, {-0.4, -0.01}, {30.0, 0.5}, {-20.0, -0.5}}) {
     const double past = stage.feel().drag_threshold;
     touch(stage, to_ms(stage.now()) + 10, Phase::down, {180, 140});
     touch(stage, to_ms(stage.now()) + 10, Phase::move, {180 + way + std::copysign(past, way), 140});
-    CHECK(row.share() == Approx(share));
+    CHECK(row.fraction() == Approx(fraction));
     touch(stage, to_ms(stage.now()) + 10, Phase::cancel, {180, 140});
     settle(stage);
   }
@@ -443,15 +443,15 @@ TEST_CASE("keys open and close a swipe row, along the axes on which it opens") {
     CHECK_FALSE(press(Key::up));
     CHECK_FALSE(press(Key::escape));
     CHECK(press(on));
-    CHECK(row.share() == 1);
+    CHECK(row.fraction() == 1);
     CHECK(row.side() == std::string("leading"));
     CHECK(press(back));
-    CHECK(row.share() == 0);
+    CHECK(row.fraction() == 0);
     press(back);
     CHECK(row.state() == SwipeRow::State::closed);
     press(on);
     CHECK(press(Key::escape));
-    CHECK(row.share() == 0);
+    CHECK(row.fraction() == 0);
     REQUIRE(stage.focus("tall"));
     CHECK_FALSE(press(on));
     CHECK(press(Key::down));
@@ -496,7 +496,7 @@ TEST_CASE(
     CHECK(row.accessible().value_text == std::string("open: ") + label);
     std::string shown;
     row.kind().pieces(row, [&](const Piece& piece) {
-      if (piece.role == Role::backdrop) shown += piece.words;
+      if (piece.role == Role::behind) shown += piece.words;
     });
     CHECK(shown == label);
     stage.act(row, "reset", stage.now());
@@ -506,17 +506,19 @@ TEST_CASE(
 }
 
 TEST_CASE("each end of a carousel yields in its own way") {
-  for (const Give::How start : {Give::How::none, Give::How::share, Give::How::less})
-    for (const Give::How end : {Give::How::none, Give::How::share, Give::How::less})
+  for (const Overscroll::How start :
+       {Overscroll::How::none, Overscroll::How::linear, Overscroll::How::damped})
+    for (const Overscroll::How end :
+         {Overscroll::How::none, Overscroll::How::linear, Overscroll::How::damped})
       for (const bool right_to_left : {false, true})
         for (const bool upright : {false, true}) {
           Stage stage({.right_to_left = right_to_left});
           auto& photos = stage.add<Carousel>("photos", {0, 0, 300, 300},
                                              {.count = 2,
                                               .axis = upright ? Axis::vertical : Axis::horizontal,
-                                              .give_start = start,
-                                              .give_end = end,
-                                              .give_share = 0.25});
+                                              .overscroll_start = start,
+                                              .overscroll_end = end,
+                                              .overscroll_fraction = 0.25});
           Micros now = ms(0);
           for (const bool at_end : {false, true}) {
             if (at_end) stage.act(photos, "next", now);
@@ -532,11 +534,11 @@ TEST_CASE("each end of a carousel yields in its own way") {
               stage.touch(
                   {.time = now += ms(10), .contact = 1, .phase = Phase::move, .at = at(way * i / 20)});
             const double beyond = 300 * (at_end ? photos.position() - 1 : -photos.position());
-            const Give::How how = at_end ? end : start;
+            const Overscroll::How how = at_end ? end : start;
             INFO(at_end << " " << static_cast<int>(how) << " " << beyond);
-            if (how == Give::How::none) CHECK(beyond == 0);
-            if (how == Give::How::share) CHECK(beyond == Approx(0.25 * 90).margin(3));
-            if (how == Give::How::less) CHECK((beyond > 0.25 * 90 && beyond < 90));
+            if (how == Overscroll::How::none) CHECK(beyond == 0);
+            if (how == Overscroll::How::linear) CHECK(beyond == Approx(0.25 * 90).margin(3));
+            if (how == Overscroll::How::damped) CHECK((beyond > 0.25 * 90 && beyond < 90));
             stage.touch({.time = now += ms(200), .contact = 1, .phase = Phase::up, .at = at(way)});
           }
           settle(stage);

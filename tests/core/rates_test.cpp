@@ -51,7 +51,7 @@ TEST_CASE(
     for (const Happening& one : all) {
       crowd.stage.advance(one.time - ms(*rc::gen::inRange(0, 30)));
       RC_ASSERT(crowd.sound());
-      one.deed(crowd);
+      one.action(crowd);
       RC_ASSERT(crowd.sound());
       const auto* sheet = static_cast<const Pane*>(crowd.stage.find("sheet"));
       if (sheet->settled()) RC_ASSERT(crowd.height.get() == sheet->offset());

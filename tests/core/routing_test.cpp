@@ -11,15 +11,16 @@ namespace {
 // A sheet that sinks by 300 dp; in it a list of 400 dp more than fits; in that a row that slides open by 90
 // dp; on the row a pad for taps, which leaves drags alone.
 struct Hives {
-  explicit Hives(StageSettings on = {}, Standing row_stands = {.inside = "list"}) : stage(with_journal(on)) {
+  explicit Hives(StageSettings on = {}, ContactRules row_stands = {.inside = "list"})
+      : stage(with_journal(on)) {
     sheet = &stage.add<Pane>("sheet", {0, 100, 360, 620},
-                             {.offset = height, .least = 0, .most = 300, .rests = {0, 300}});
-    list =
-        &stage.add<Pane>("list", {0, 50, 360, 570},
-                         {.offset = scrolled, .least = -400, .most = 0, .glide = ms(0)}, {.inside = "sheet"});
+                             {.offset = height, .min = 0, .max = 300, .snap_points = {0, 300}});
+    list = &stage.add<Pane>("list", {0, 50, 360, 570},
+                            {.offset = scrolled, .min = -400, .max = 0, .half_life = ms(0)},
+                            {.inside = "sheet"});
     row = &stage.add<Pane>(
         "row", {0, 250, 360, 80},
-        {.offset = slid, .least = -90, .most = 90, .axis = Axis::horizontal, .rests = {-90, 0, 90}},
+        {.offset = slid, .min = -90, .max = 90, .axis = Axis::horizontal, .snap_points = {-90, 0, 90}},
         row_stands);
     pad = &stage.add<Pad>("name", {0, 0, 200, 80}, {.gestures = {.drags = Drags::none}, .taps = taps},
                           {.inside = "row"});
@@ -73,7 +74,7 @@ TEST_CASE("row, list and sheet want one finger: axis and boundary decide, the jo
     CHECK(app.scrolled.get() == Approx(-142));  // 50 dp less the threshold
     CHECK(app.slid.get() == 0);
     CHECK(app.height.get() == 0);
-    CHECK(app.pad->last().step == GestureStep::withdrawn);
+    CHECK(app.pad->last().step == GesturePhase::withdrawn);
   }
   {
     Hives app;
@@ -154,17 +155,17 @@ TEST_CASE("however the finger goes, list and sheet together move no further than
 }
 
 TEST_CASE("a part can stand back, or share") {
-  Hives polite({}, {.inside = "list",
-                    .stands_back_for = "sheet"});  // the sheet does not move sideways, so nothing changes
+  Hives polite(
+      {}, {.inside = "list", .yields_to = "sheet"});  // the sheet does not move sideways, so nothing changes
   polite.drag({100, 340}, {190, 345});
   polite.settle();
   CHECK(polite.slid.get() == 90);
 
   Cell<double> outer{0}, inner{0};
   Stage stage{{.journal = 100}};
-  stage.add<Pane>("yard", {0, 0, 360, 720}, {.offset = outer, .least = -200, .most = 200});
-  stage.add<Pane>("marker", {100, 100, 100, 100}, {.offset = inner, .least = -200, .most = 200},
-                  {.inside = "yard", .stands_back_for = "yard"});
+  stage.add<Pane>("yard", {0, 0, 360, 720}, {.offset = outer, .min = -200, .max = 200});
+  stage.add<Pane>("marker", {100, 100, 100, 100}, {.offset = inner, .min = -200, .max = 200},
+                  {.inside = "yard", .yields_to = "yard"});
   stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {150, 150}});
   stage.touch({.time = ms(9), .contact = 1, .phase = Phase::move, .at = {150, 180}});
   CHECK(outer.get() == Approx(22));
@@ -175,9 +176,9 @@ TEST_CASE("a part can stand back, or share") {
   plan.add<Pad>("zoom", {0, 0, 360, 720},
                 {.gestures = {.drags = Drags::none},
                  .on_gesture = [&](const Gesture& g) { pinched += g.kind == GestureKind::pinch; }},
-                {.shares = true});
-  auto& panned = plan.add<Pane>("pan", {0, 0, 360, 720},
-                                {.least = -200, .most = 200, .axis = Axis::horizontal}, {.inside = "zoom"});
+                {.observes = true});
+  auto& panned = plan.add<Pane>("pan", {0, 0, 360, 720}, {.min = -200, .max = 200, .axis = Axis::horizontal},
+                                {.inside = "zoom"});
   for (int i = 0; i <= 10; ++i)
     for (const int contact : {1, 2})
       plan.touch({.time = ms(8 * i),
@@ -224,7 +225,7 @@ TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {
 
   Stage tools{{.feel = feels::gloved, .stylus = feels::stylus}};
   Cell<double> at{0};
-  auto& pane = tools.add<Pane>("plan", {0, 0, 360, 720}, {.offset = at, .least = 0, .most = 100});
+  auto& pane = tools.add<Pane>("plan", {0, 0, 360, 720}, {.offset = at, .min = 0, .max = 100});
   tools.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {9, 9}, .tool = Tool::stylus});
   tools.touch({.time = ms(9), .contact = 1, .phase = Phase::move, .at = {9, 19}, .tool = Tool::stylus});
   CHECK(pane.offset() == Approx(6));
@@ -275,8 +276,8 @@ TEST_CASE(
 
   Cell<double> height{100}, scrolled{0};
   Stage stage;
-  auto& sheet = stage.add<Pane>("sheet", {0, 0, 360, 720}, {.offset = height, .least = 0, .most = 500});
-  auto& list = stage.add<Pane>("list", {0, 360, 360, 360}, {.offset = scrolled, .least = -500, .most = 0},
+  auto& sheet = stage.add<Pane>("sheet", {0, 0, 360, 720}, {.offset = height, .min = 0, .max = 500});
+  auto& list = stage.add<Pane>("list", {0, 360, 360, 360}, {.offset = scrolled, .min = -500, .max = 0},
                                {.inside = "sheet"});
   const auto move = [&](int contact, double at_ms, Phase phase, double y) {
     stage.touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = {180, y}});
@@ -327,6 +328,6 @@ TEST_CASE("at any time at most one part drags with a contact, and nothing is lef
     RC_ASSERT_FALSE(app.pad->pressed());
     RC_ASSERT_FALSE(app.sheet->dragging() || app.list->dragging() || app.row->dragging());
     for (const Pane* pane : {app.sheet, app.list, app.row})
-      RC_ASSERT(pane->offset() >= pane->settings().least && pane->offset() <= pane->settings().most);
+      RC_ASSERT(pane->offset() >= pane->settings().min && pane->offset() <= pane->settings().max);
   });
 }

@@ -17,7 +17,7 @@ struct Screen {
     for (int i = 1; i < 20; ++i)
       stage.add<Pad>("hive " + std::to_string(i), {0, 0, 360, 80}, {}, {.inside = "list"});
     if (apiaries) stage.add<Drawer>("apiaries", {0, 0, 240, 720}, {});
-    sheet = &stage.add<Sheet>("sheet", {0, 0, 360, 600}, {.rests = {200, 400, 600}});
+    sheet = &stage.add<Sheet>("sheet", {0, 0, 360, 600}, {.snap_points = {200, 400, 600}});
     swap = &stage.add<Swap>("tasks", {0, 0, 360, 400}, {}, {.inside = "sheet"});
     for (const char* id : {"notes", "treatment", "harvest"})
       stage.add<Pad>(id, {0, 0, 360, 400}, {}, {.inside = "tasks"});
@@ -56,7 +56,7 @@ TEST_CASE("a screen is found again as it was left, and back goes the way it went
   CHECK(again.list->offset() == left.list->offset());
   CHECK(again.row->offset() == Point{-90, 0});
   CHECK(again.sheet->out() == 400);
-  CHECK(again.sheet->state() == Visit::State::here);
+  CHECK(again.sheet->state() == EnterExit::State::present);
   CHECK(again.stage.modal() == again.sheet);
   CHECK(again.swap->content() == 1);
   again.stage.back(ms(30));  // the sheet's
@@ -90,7 +90,7 @@ TEST_CASE("bytes that are damaged, cut off or of something else change nothing a
 TEST_CASE("what is asked for at once is there at once, in calls as in writes") {
   Screen screen;
   screen.stage.advance(ms(0));
-  screen.stage.at_once([&] {
+  screen.stage.immediately([&] {
     screen.sheet->go_to(3);
     screen.pages->go_to(1);
     screen.swap->step(1);

@@ -16,7 +16,7 @@ TEMPLATE_TEST_CASE(
     CHECK(names.insert(setting.name).second);
     CHECK(std::string_view(setting.meaning).size() > 5);
     if (!std::holds_alternative<double>(get_setting(setting, standard))) continue;
-    for (const double wrong : {setting.least - 1, setting.most + 1}) {
+    for (const double wrong : {setting.min - 1, setting.max + 1}) {
       if (setting.kind == SettingKind::flag) continue;  // a bool cannot hold a wrong value
       TestType changed{};
       CHECK(put_setting(setting, changed, wrong));
@@ -24,8 +24,8 @@ TEMPLATE_TEST_CASE(
                                                            Catch::Contains(what_it_takes(setting)));
     }
     TestType changed{};
-    CHECK(put_setting(setting, changed, setting.most));
-    CHECK(std::get<double>(get_setting(setting, changed)) == setting.most);
+    CHECK(put_setting(setting, changed, setting.max));
+    CHECK(std::get<double>(get_setting(setting, changed)) == setting.max);
     CHECK_NOTHROW(check_settings("it", changed));
   }
 }
@@ -49,8 +49,8 @@ TEST_CASE("the settings of each kind of part say truly what they take") {
       CHECK(names.insert(setting.name).second);
       CHECK(std::string_view(setting.meaning).size() > 5);
       const std::string of_it = kind.words() + " 'it': " + setting.name;
-      if (setting.kind == SettingKind::passage)
-        CHECK_THAT(fault_with(i, Passage(Timed{Curve{}, ms(200)}).repeated(2)),
+      if (setting.kind == SettingKind::transition)
+        CHECK_THAT(fault_with(i, Transition(Timed{Curve{}, ms(200)}).repeated(2)),
                    Catch::Equals(of_it +
                                  " repeats; it takes one that is gone once, so that the part comes to rest"));
       const bool counts = setting.kind == SettingKind::number || setting.kind == SettingKind::time;
@@ -59,13 +59,13 @@ TEST_CASE("the settings of each kind of part say truly what they take") {
       const auto value = [&](double number) {
         return lists ? SettingValue(std::vector{number, number}) : SettingValue(number);
       };
-      for (const double wrong : {setting.least - 1.0, setting.most + 1.0, std::nan("")})
+      for (const double wrong : {setting.min - 1.0, setting.max + 1.0, std::nan("")})
         CHECK_THAT(fault_with(i, value(wrong)), Catch::StartsWith(of_it) && Catch::Contains("it takes") &&
-                                                    Catch::Contains(plain_number(setting.most)));
+                                                    Catch::Contains(plain_number(setting.max)));
       if (setting.whole)
-        CHECK_THAT(fault_with(i, value(setting.least + 0.5)), Catch::Contains("a whole number"));
+        CHECK_THAT(fault_with(i, value(setting.min + 0.5)), Catch::Contains("a whole number"));
       // Its bounds are taken, if other settings allow it.
-      for (const double bound : {setting.least, setting.most})
+      for (const double bound : {setting.min, setting.max})
         CHECK_THAT(fault_with(i, value(bound)), !Catch::Contains("it takes " + what_it_takes(setting)));
     }
   });

@@ -18,7 +18,7 @@ TEST_CASE("what a slider and a pane are made of: words to two decimals, labels i
   };
   for (const auto& [number, shown] :
        {std::pair{3.14159, "3.14"}, {2.0, "2"}, {9.999, "10"}, {0.125, "0.13"}}) {
-    stage.at_once([&, to = number] { value.set(to); });
+    stage.immediately([&, to = number] { value.set(to); });
     stage.advance(stage.now() + ms(1));
     REQUIRE(words(slider, Role::handle).size() == 1);
     CHECK(words(slider, Role::handle)[0].first == shown);
@@ -41,7 +41,7 @@ TEST_CASE("from finger to cell: a drag, its decisions, and where it lands") {
   CHECK(app.slider->position() == 7.0);
   CHECK(app.slider->thumb().x == Approx(54 + 7 * 25.2));
   CHECK(app.slider->fill().w == Approx(7 * 25.2));
-  CHECK(app.slider->share() == 0.7);
+  CHECK(app.slider->fraction() == 0.7);
   CHECK(app.slider->accessible().value_now == 7);
   CHECK(app.stage.settled());
 
@@ -120,7 +120,7 @@ TEST_CASE("a tap on the track travels there: on the thumb, or when it is turned 
   CHECK(app.says(answers::tap_strayed));
   CHECK(app.frames.get() == 9);
 
-  HoneySlider fixed({.step = 1, .grab = Grab::thumb, .tap_travels = false});
+  HoneySlider fixed({.step = 1, .grab = Grab::thumb, .tap_moves = false});
   fixed.tap(0, {290, 224});
   fixed.swipe(1000, {290, 224}, {200, 224});
   CHECK(fixed.frames.get() == 4);
@@ -129,20 +129,21 @@ TEST_CASE("a tap on the track travels there: on the thumb, or when it is turned 
 }
 
 TEST_CASE("the cell follows the finger, or hears of the place only when the thumb is at rest") {
-  for (const Follow follow : {Follow::finger, Follow::rest}) {
-    HoneySlider app({.step = 1, .follow = follow});
+  for (const UpdateWhen update_when : {UpdateWhen::dragging, UpdateWhen::at_rest}) {
+    HoneySlider app({.step = 1, .update_when = update_when});
     std::vector<double> heard;
     const Watch watch = app.frames.watch([&](double v) { heard.push_back(v); });
     app.swipe(0, {150, 224}, {230, 224});
     app.settle();
-    CHECK(heard == (follow == Follow::finger ? std::vector<double>{5, 6, 7} : std::vector<double>{7}));
+    CHECK(heard ==
+          (update_when == UpdateWhen::dragging ? std::vector<double>{5, 6, 7} : std::vector<double>{7}));
     heard.clear();
     app.touch(30'000, Phase::down, {230, 224});
     app.touch(30'010, Phase::move, {130, 224});
     app.touch(30'020, Phase::cancel, {130, 224});
     app.settle();
     CHECK(app.slider->position() == 7.0);
-    CHECK(heard == (follow == Follow::finger ? std::vector<double>{3, 7} : std::vector<double>{}));
+    CHECK(heard == (update_when == UpdateWhen::dragging ? std::vector<double>{3, 7} : std::vector<double>{}));
   }
 }
 
@@ -245,8 +246,9 @@ TEST_CASE("keys, as the ARIA slider practice names them") {
 TEST_CASE("upright, it grows upwards: a throw counts when it is set to") {
   Cell<double> depth{0};
   Stage stage;
-  auto& slider = stage.add<Slider>("depth", {.x = 0, .y = 100, .w = 40, .h = 228},
-                                   {.value = depth, .to = 100, .axis = Axis::vertical, .carry = ms(100)});
+  auto& slider =
+      stage.add<Slider>("depth", {.x = 0, .y = 100, .w = 40, .h = 228},
+                        {.value = depth, .to = 100, .axis = Axis::vertical, .projection_time = ms(100)});
   CHECK(slider.place_of(0) == Point{20, 314});
   CHECK(slider.place_of(100) == Point{20, 114});
   stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {20, 314}});
@@ -283,7 +285,7 @@ TEST_CASE("less motion: by the stage or by the part, and a finger is followed al
                         {Reduced::still, PartReduced::as_screen, Reduced::still},
                         {Reduced::full, PartReduced::fade, Reduced::fade},
                         {Reduced::still, PartReduced::full, Reduced::full}}) {
-    HoneySlider app({.step = 1, .passage = Spring::settling(ms(900), 0.3), .reduced_motion = c.part},
+    HoneySlider app({.step = 1, .transition = Spring::settling(ms(900), 0.3), .reduced_motion = c.part},
                     {.reduced_motion = c.stage});
     app.stage.advance(ms(0));
     app.frames.set(9);
@@ -313,17 +315,18 @@ TEST_CASE("less motion: by the stage or by the part, and a finger is followed al
     CHECK(app.slider->thumb_opacity() == 1.0);
   }
   // The switch turned while the app runs counts from the next motion on.
-  HoneySlider app({.step = 1, .passage = Spring::settling(ms(900), 0.3)});
+  HoneySlider app({.step = 1, .transition = Spring::settling(ms(900), 0.3)});
   app.stage.set_reduced_motion(Reduced::still);
   app.frames.set(9);
   app.stage.advance(ms(0));
   CHECK(app.slider->position() == 9);
 }
 
-TEST_CASE("any passage moves a thumb; one that never rests is refused") {
-  for (const Passage& way : {Passage(Timed{Curve::family(Family::bounce, Ease::out), ms(300)}),
-                             Passage(Coast::half_life(ms(50))), Passage(Spring::natural(20, 0.4), ms(60))}) {
-    HoneySlider app({.step = 1, .passage = way});
+TEST_CASE("any transition moves a thumb; one that never rests is refused") {
+  for (const Transition& way :
+       {Transition(Timed{Curve::family(Family::bounce, Ease::out), ms(300)}),
+        Transition(Coast::half_life(ms(50))), Transition(Spring::natural(20, 0.4), ms(60))}) {
+    HoneySlider app({.step = 1, .transition = way});
     app.stage.advance(ms(0));
     app.frames.set(9);
     app.stage.advance(ms(0));
@@ -334,7 +337,7 @@ TEST_CASE("any passage moves a thumb; one that never rests is refused") {
     CHECK(app.slider->position() == 9);
     CHECK(app.last(questions::rest)->time <= ms(2000));
   }
-  CHECK_THROWS_WITH(HoneySlider({.passage = Passage(Timed{Curve{}, ms(90)}).repeated(2)}),
+  CHECK_THROWS_WITH(HoneySlider({.transition = Transition(Timed{Curve{}, ms(90)}).repeated(2)}),
                     Catch::Contains("slider 'frames'") && Catch::Contains("gone once"));
 }
 
@@ -348,7 +351,7 @@ TEST_CASE("while a finger has it, its value stands clear of the finger") {
                                       .to = 10,
                                       .step = 1,
                                       .axis = upright ? Axis::vertical : Axis::horizontal,
-                                      .value_follows = true});
+                                      .value_bubble = true});
     const auto note = [&] {
       std::optional<Box> found;
       slider.kind().pieces(slider, [&](const Piece& piece) {

@@ -12,10 +12,10 @@ TEST_CASE("a touch meets what moves where it is at that time, whatever frame cam
     Stage stage{{.journal = 100}};
     stage.add<Pane>("sheet", {0, 400, 360, 300},
                     {.offset = offset,
-                     .least = -300,
-                     .most = 0,
+                     .min = -300,
+                     .max = 0,
                      .moves = Moves::itself,
-                     .passage = Timed{Curve{}, test::ms(300)}});
+                     .transition = Timed{Curve{}, test::ms(300)}});
     stage.add<Pad>("note", {0, 100, 360, 40}, {}, {.inside = "sheet"});
     stage.advance(test::ms(0));
     stage.at(test::ms(0), [&] { offset.set(-300); });  // 1 dp a millisecond
@@ -62,7 +62,7 @@ TEST_CASE("nothing is stuck and nothing throws, whatever comes in") {
 }
 
 TEST_CASE("touch and advance allocate nothing over 10,000 frames, journal on") {
-  HoneySlider app({.step = 1, .passage = Spring::settling(ms(250), 0.2)});
+  HoneySlider app({.step = 1, .transition = Spring::settling(ms(250), 0.2)});
   double heard = 0;
   const Watch watch = app.frames.watch([&](double v) { heard += v; });
   const std::size_t before = allocations();
@@ -138,7 +138,7 @@ TEST_CASE("what is due next is the earliest of all parts, whatever moves, stops 
       parts.push_back(
           &stage.add<Slider>("s" + std::to_string(i), {150.0 * i, 0, 140, 40},
                              {.value = cells[static_cast<std::size_t>(i)],
-                              .passage = Passage(Timed{Curve{}, ms(*rc::gen::inRange(20, 900))})}));
+                              .transition = Transition(Timed{Curve{}, ms(*rc::gen::inRange(20, 900))})}));
     Micros now{0};
     for (int round = 0; round < 30; ++round) {
       for (int writes = *rc::gen::inRange(0, 5); writes > 0; --writes)

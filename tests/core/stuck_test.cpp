@@ -20,14 +20,16 @@ TEST_CASE("a layer that is open from the first is there, and nothing is said or 
     Cell<bool> open{true};
     Cell<int> rest{1};
     int told = 0;
-    const auto visit = [&](Visit::State) { ++told; };
+    const auto visit = [&](EnterExit::State) { ++told; };
     Stage stage({.journal = 100});
     if (which >= 3) stage.add<Button>("below", {0, 0, 100, 40}, {.label = "below"});
     if (which % 3 == 0)
-      CHECK(stage.add<Sheet>("s", {0, 120, 360, 600}, {.rest = rest, .rests = {200}, .on_visit = visit})
-                .state() == Visit::State::here);
-    if (which % 3 == 1) stage.add<Drawer>("s", {0, 0, 280, 720}, {.open = open, .on_visit = visit});
-    if (which % 3 == 2) stage.add<Dialog>("s", {30, 200, 300, 300}, {.open = open, .on_visit = visit});
+      CHECK(stage
+                .add<Sheet>("s", {0, 120, 360, 600},
+                            {.snap_point = rest, .snap_points = {200}, .on_state = visit})
+                .state() == EnterExit::State::present);
+    if (which % 3 == 1) stage.add<Drawer>("s", {0, 0, 280, 720}, {.open = open, .on_state = visit});
+    if (which % 3 == 2) stage.add<Dialog>("s", {30, 200, 300, 300}, {.open = open, .on_state = visit});
     CHECK(told == 0);
     CHECK(stage.journal().size() == 0);
     CHECK(stage.modal() == stage.find("s"));
@@ -37,7 +39,7 @@ TEST_CASE("a layer that is open from the first is there, and nothing is said or 
     CHECK(told == 0);
     CHECK(stage.back(ms(1000)));
     stage.advance(ms(3000));
-    CHECK(stage.find("s")->away());
+    CHECK(stage.find("s")->absent());
     CHECK(told == 2);
     for (const Decision& decision : stage.journal().decisions()) CHECK(decision.time >= ms(0));
   }
@@ -47,7 +49,7 @@ TEST_CASE(
     "a row that was let go on its open place, caught there, or held beyond its time goes back after it") {
   for (const Reduced reduced : {Reduced::full, Reduced::still}) {
     Stage stage({.reduced_motion = reduced, .journal = 500});
-    auto& row = stage.add<SwipeRow>("r", {0, 100, 360, 60}, {.leading = 100, .returns_after = ms(1000)});
+    auto& row = stage.add<SwipeRow>("r", {0, 100, 360, 60}, {.leading = 100, .closes_after = ms(1000)});
     stage.advance(ms(0));
     drag(stage, 0, {100, 130}, {208, 130}, 100);  // 8 dp of threshold, then exactly 100
     CHECK(row.state() == SwipeRow::State::open);
@@ -70,10 +72,10 @@ TEST_CASE(
     CHECK(row.offset().x == 0);
     CHECK(stage.settled());
     // A time that is set while it is open counts from when it opened.
-    stage.change(row, [](SwipeRowSettings& s) { s.returns_after = ms(0); });
+    stage.change(row, [](SwipeRowSettings& s) { s.closes_after = ms(0); });
     stage.act(row, "open leading", ms(12'000));
     stage.advance(ms(14'000));
-    stage.change(row, [](SwipeRowSettings& s) { s.returns_after = ms(800); });
+    stage.change(row, [](SwipeRowSettings& s) { s.closes_after = ms(800); });
     stage.advance(ms(20'000));
     CHECK(row.state() == SwipeRow::State::closed);
   }
@@ -82,7 +84,8 @@ TEST_CASE(
 TEST_CASE("reset, remove and back take a row from a finger; another row waits for the lift") {
   Cell<std::string> open{"a"};
   Stage stage({.journal = 500});
-  auto& a = stage.add<SwipeRow>("a", {0, 100, 360, 60}, {.leading = 80, .commits_at = 0.6, .open = open});
+  auto& a =
+      stage.add<SwipeRow>("a", {0, 100, 360, 60}, {.leading = 80, .commit_fraction = 0.6, .open = open});
   auto& b = stage.add<SwipeRow>("b", {0, 200, 360, 60}, {.leading = 80, .open = open});
   stage.advance(ms(0));
   CHECK(a.state() == SwipeRow::State::open);  // the cell named it from the first
@@ -118,8 +121,9 @@ TEST_CASE("reset, remove and back take a row from a finger; another row waits fo
 
 TEST_CASE("a committed row stays away when its label changes, and its patience begins also past its end") {
   Stage stage({.journal = 500});
-  auto& row = stage.add<SwipeRow>("r", {0, 100, 360, 60},
-                                  {.leading = 80, .commits_at = 0.5, .patience = ms(500), .carry = ms(0)});
+  auto& row = stage.add<SwipeRow>(
+      "r", {0, 100, 360, 60},
+      {.leading = 80, .commit_fraction = 0.5, .timeout = ms(500), .projection_time = ms(0)});
   stage.advance(ms(0));
   drag(stage, 0, {5, 130}, {900, 130}, 100);
   CHECK(row.state() == SwipeRow::State::committed);
@@ -127,14 +131,14 @@ TEST_CASE("a committed row stays away when its label changes, and its patience b
   stage.advance(ms(600));
   CHECK(row.offset().x == 360);
   stage.advance(ms(3000));
-  CHECK(row.state() == SwipeRow::State::troubled);
+  CHECK(row.state() == SwipeRow::State::failed);
   CHECK(row.offset().x == 360);
 }
 
 TEST_CASE("past its end a row yields less and less, and hands the finger to what lies around it") {
   for (const bool inside : {false, true}) {
     Stage stage;
-    stage.add<Pane>("page", {0, 0, 360, 720}, {.least = -300, .most = 300, .axis = Axis::horizontal});
+    stage.add<Pane>("page", {0, 0, 360, 720}, {.min = -300, .max = 300, .axis = Axis::horizontal});
     auto& row = stage.add<SwipeRow>("r", {0, 100, 360, 60}, {.leading = 100, .trailing = 100},
                                     {.inside = inside ? "page" : ""});
     stage.advance(ms(0));
@@ -154,14 +158,14 @@ TEST_CASE("past its end a row yields less and less, and hands the finger to what
 }
 
 TEST_CASE("a toast under a finger goes in the end, whatever happens to it meanwhile") {
-  for (const Another another : {Another::waits, Another::replaces, Another::restarts})
+  for (const WhenBusy another : {WhenBusy::queue, WhenBusy::replace, WhenBusy::restart})
     for (const char* what : {"show", "dismiss", "keyboard", "settings"}) {
       CAPTURE(static_cast<int>(another), what);
       Stage stage({.journal = 500});
       std::vector<std::string> ended;
       auto& tray = stage.add<ToastTray>(
           "t", {20, 620, 320, 60},
-          {.time = ms(1000), .another = another, .on_end = [&](const std::string& said, ToastEnd) {
+          {.time = ms(1000), .when_busy = another, .on_end = [&](const std::string& said, ToastEnd) {
              ended.push_back(said);
            }});
       stage.advance(ms(0));
@@ -176,7 +180,7 @@ TEST_CASE("a toast under a finger goes in the end, whatever happens to it meanwh
       stage.advance(ms(4000));
       touch(stage, 4000, Phase::up, {100, 650});
       settle(stage);
-      CHECK(tray.away());
+      CHECK(tray.absent());
       CHECK(ended.size() == (what == std::string_view("show") ? 2U : 1U));
       CHECK(ended.front() == "one");
       CHECK(stage.settled());
@@ -188,13 +192,13 @@ TEST_CASE("an empty list that asks for parts is never due, and freezes nobody") 
   stage.add<List>("rows", {0, 0, 360, 400},
                   {.count = 0, .on_near = [&](std::size_t, Part*) -> Part& { return *stage.find("rows"); }});
   Cell<bool> open{false};
-  auto& window = stage.add<Window>("w", {0, 500, 360, 200}, {.open = open});
+  auto& window = stage.add<Panel>("w", {0, 500, 360, 200}, {.open = open});
   stage.advance(ms(0));
   CHECK(stage.due() == never);
   open.set(true);
   stage.advance(ms(10));
   stage.advance(ms(2000));
-  CHECK(window.state() == Visit::State::here);
+  CHECK(window.state() == EnterExit::State::present);
   CHECK(stage.settled());
 }
 
@@ -227,12 +231,12 @@ TEST_CASE(
   std::vector<std::string> outcomes;
   for (const double fps : {0.0, 24.0, 240.0}) {
     Stage stage({.journal = 1000});
-    Cell<double> position{0}, share{0}, x{0}, y{0};
+    Cell<double> position{0}, fraction{0}, x{0}, y{0};
     Cell<int> index{0};
     Cell<bool> open{true};
-    stage.add<Carousel>("photos", {0, 0, 360, 200}, {.index = index, .position = position, .count = 9});
+    stage.add<Carousel>("photos", {0, 0, 360, 200}, {.selected = index, .position = position, .count = 9});
     stage.add<Slider>("follows", {40, 220, 280, 40}, {.value = position, .to = 8});
-    auto& window = stage.add<Window>("w", {0, 300, 360, 300}, {.open = open});
+    auto& window = stage.add<Panel>("w", {0, 300, 360, 300}, {.open = open});
     stage.add<Draggable>("marker", {40, 100, 44, 44}, {.offset_x = x, .offset_y = y}, {.inside = "w"});
     stage.add<Slider>("across", {40, 640, 280, 40}, {.value = x, .to = 200});
     stage.advance(ms(0));
@@ -269,13 +273,13 @@ TEST_CASE(
 TEST_CASE("a callback that throws keeps nobody from being told, and passes out of the call in the end") {
   Stage stage;
   Cell<double> value{0};
-  int rests = 0, shown = 0;
+  int snap_points = 0, shown = 0;
   auto& tray =
       stage.add<ToastTray>("t", {20, 620, 320, 60}, {.time = ms(500), .on_show = [&](const std::string&) {
                                                        ++shown;
                                                        throw std::runtime_error("shown");
                                                      }});
-  stage.add<Slider>("s", {40, 100, 280, 40}, {.value = value, .on_rest = [&](double) { ++rests; }});
+  stage.add<Slider>("s", {40, 100, 280, 40}, {.value = value, .on_rest = [&](double) { ++snap_points; }});
   stage.advance(ms(0));
   CHECK_THROWS_WITH(tray.show("one"), "shown");
   for (const char* words : {"two", "three"}) CHECK_NOTHROW(tray.show(words));
@@ -287,15 +291,15 @@ TEST_CASE("a callback that throws keeps nobody from being told, and passes out o
     }
   }
   CHECK(shown == 3);
-  CHECK(rests == 1);
-  CHECK(tray.away());
+  CHECK(snap_points == 1);
+  CHECK(tray.absent());
   CHECK(stage.settled());
 }
 
 TEST_CASE("what is added below an open layer lies below it, and takes nothing while that is open") {
   Cell<bool> open{true};
   Stage stage;
-  stage.add<Pane>("page", {0, 0, 360, 720}, {.least = -300, .most = 0});
+  stage.add<Pane>("page", {0, 0, 360, 720}, {.min = -300, .max = 0});
   stage.add<Dialog>("dialog", {30, 200, 300, 300}, {.open = open});
   stage.advance(ms(0));
   int pressed = 0;
@@ -320,7 +324,7 @@ TEST_CASE("a part on its way out has no focus, and no key of it reaches the app"
   Cell<double> value{4};
   Cell<bool> open{true};
   Stage stage;
-  auto& window = stage.add<Window>("w", {0, 300, 360, 300}, {.open = open});
+  auto& window = stage.add<Panel>("w", {0, 300, 360, 300}, {.open = open});
   stage.add<Slider>("s", {40, 60, 280, 48}, {.value = value, .to = 10, .step = 1}, {.inside = "w"});
   stage.advance(ms(0));
   REQUIRE(stage.focus("s"));
@@ -348,10 +352,10 @@ TEST_CASE("a call or write to what moves by a spring goes on from its place with
   };
   {
     Stage stage;
-    auto& sheet = stage.add<Sheet>("s", {0, 120, 360, 600}, {.rests = {200, 400}});
+    auto& sheet = stage.add<Sheet>("s", {0, 120, 360, 600}, {.snap_points = {200, 400}});
     stage.at(ms(0), [&] { sheet.go_to(2); });
     held(stage, of(sheet), [&] { sheet.close(); });
-    CHECK(sheet.away());
+    CHECK(sheet.absent());
   }
   {
     Stage stage;
@@ -380,7 +384,7 @@ TEST_CASE("a call or write to what moves by a spring goes on from its place with
   {
     Stage stage;
     Cell<Choice> shows{Choice({"Notes", "Treatment", "Harvest"})};
-    auto& host = stage.add<PageHost>("h", {0, 0, 360, 720}, {.shows = shows});
+    auto& host = stage.add<PageHost>("h", {0, 0, 360, 720}, {.selected = shows});
     for (const char* id : {"a", "b", "c"}) stage.add<Pad>(id, {0, 0, 360, 720}, {}, {.inside = "h"});
     stage.at(ms(0), [&] { host.go_to(2); });
     held(stage, of(host), [&] { host.go_back(); });
@@ -403,7 +407,7 @@ TEST_CASE(
 TEST_CASE("tabs whose titles are measured anew, and a sheet whose content is, go there by motion") {
   Stage stage;
   Cell<Choice> chosen{Choice({"Brood", "Stores", "Pests"})};
-  auto& tabs = stage.add<Tabs>("t", {0, 0, 360, 48}, {.chosen = chosen, .widths = {80, 80, 80}});
+  auto& tabs = stage.add<Tabs>("t", {0, 0, 360, 48}, {.selected = chosen, .widths = {80, 80, 80}});
   auto& sheet = stage.add<Sheet>("s", {0, 120, 360, 600}, {.content = 168});
   stage.at(ms(0), [&] {
     sheet.open();
@@ -425,7 +429,7 @@ TEST_CASE("tabs whose titles are measured anew, and a sheet whose content is, go
 
 TEST_CASE("while a finger drags, the velocity that is read is the finger's, in the part's own direction") {
   Stage stage({.journal = 100});
-  auto& sheet = stage.add<Sheet>("s", {0, 120, 360, 600}, {.rests = {200, 560}});
+  auto& sheet = stage.add<Sheet>("s", {0, 120, 360, 600}, {.snap_points = {200, 560}});
   stage.at(ms(0), [&] { sheet.open(); });
   stage.advance(ms(2000));
   touch(stage, 2000, Phase::down, {180, 540});
@@ -476,9 +480,9 @@ TEST_CASE(
   Stage stage({.journal = 200});
   Cell<Choice> shows{Choice({"Notes", "Treatment"}, 1)};
   Cell<bool> open{true};
-  auto& host = stage.add<PageHost>("host", {0, 0, 360, 720}, {.shows = shows});
+  auto& host = stage.add<PageHost>("host", {0, 0, 360, 720}, {.selected = shows});
   for (const char* id : {"a", "b"}) stage.add<Pad>(id, {0, 0, 360, 720}, {}, {.inside = "host"});
-  auto& sheet = stage.add<Sheet>("sheet", {0, 120, 360, 600}, {.open = open, .rests = {400}});
+  auto& sheet = stage.add<Sheet>("sheet", {0, 120, 360, 600}, {.open = open, .snap_points = {400}});
   auto& dialog = stage.add<Dialog>("dialog", {30, 200, 300, 300}, {});
   stage.advance(ms(0));
   stage.at(ms(0), [&] { dialog.open(); });
@@ -486,20 +490,20 @@ TEST_CASE(
   const auto gesture = [&](bool finishes) {
     CHECK(stage.back_begins(ms(now)));
     for (const double progress : {0.2, 0.5, 0.8}) stage.back_moves(progress, ms(now += 16));
-    const auto places = std::tuple{dialog.guise().offset.y, sheet.out(), host.way_left()};
+    const auto places = std::tuple{dialog.visual_state().offset.y, sheet.out(), host.way_left()};
     finishes ? static_cast<void>(stage.back_finished(ms(now += 16))) : stage.back_cancelled(ms(now += 16));
     stage.advance(ms(now += 3000));
     return places;
   };
   CHECK(std::get<0>(gesture(false)) == Approx(0.8 * 24));  // as far as it goes out
-  CHECK(dialog.state() == Visit::State::here);
-  CHECK(dialog.guise().offset.y == 0);
+  CHECK(dialog.state() == EnterExit::State::present);
+  CHECK(dialog.visual_state().offset.y == 0);
   gesture(true);
-  CHECK(dialog.away());
+  CHECK(dialog.absent());
   CHECK(std::get<1>(gesture(false)) == Approx(80));
   CHECK((sheet.out() == 400 && open.get()));
   gesture(true);
-  CHECK((sheet.away() && !open.get()));
+  CHECK((sheet.absent() && !open.get()));
   CHECK(std::get<2>(gesture(false)) == Approx(-0.8));
   CHECK(shows.get().name() == "Treatment");
   gesture(true);
@@ -544,7 +548,7 @@ TEST_CASE("a choice of none: no underline, and none to travel from; a page host 
   Stage stage;
   Cell<Choice> chosen{Choice({"Brood", "Stores", "Pests"}).with_none()};
   CHECK((!chosen.get().any() && chosen.get().index() == 3 && chosen.get().name().empty()));
-  auto& tabs = stage.add<Tabs>("t", {0, 0, 360, 48}, {.chosen = chosen});
+  auto& tabs = stage.add<Tabs>("t", {0, 0, 360, 48}, {.selected = chosen});
   stage.advance(ms(0));
   CHECK(tabs.underline().w == 0);
   CHECK(tabs.accessible().value_text.empty());
@@ -556,7 +560,7 @@ TEST_CASE("a choice of none: no underline, and none to travel from; a page host 
   stage.press(Key::right, ms(300));
   CHECK(chosen.get().name() == "Brood");
   stage.at(ms(400), [&] { chosen.set(chosen.get().with_none()); });
-  auto& host = stage.add<PageHost>("h", {0, 100, 360, 300}, {.shows = chosen});
+  auto& host = stage.add<PageHost>("h", {0, 100, 360, 300}, {.selected = chosen});
   for (const char* id : {"a", "b", "c"}) stage.add<Pad>(id, {0, 0, 360, 300}, {}, {.inside = "h"});
   stage.at(ms(500), [&] { chosen.set(chosen.get().with(2)); });
   stage.advance(ms(2000));
@@ -588,7 +592,8 @@ TEST_CASE("a distance to commit counts in dp beside the share, whichever is reac
   for (const double height : {240.0, 560.0}) {
     Stage stage;
     auto& sheet = stage.add<Sheet>(
-        "s", {0, 120, 360, 600}, {.rests = {height}, .commit = 0.9, .commit_distance = 100, .carry = ms(0)});
+        "s", {0, 120, 360, 600},
+        {.snap_points = {height}, .commit_fraction = 0.9, .commit_distance = 100, .projection_time = ms(0)});
     stage.at(ms(0), [&] { sheet.open(); });
     stage.advance(ms(2000));
     const double top = 720 - height + 20;
@@ -627,7 +632,7 @@ TEST_CASE("a row that is removed closes its gap in one motion with its list") {
 TEST_CASE("a layer that a tap closes while a call to close waits for the lift tells its cell") {
   Cell<bool> open{false};
   Stage stage;
-  auto& sheet = stage.add<Sheet>("sheet", {0, 100, 360, 600}, {.open = open, .rests = {300}});
+  auto& sheet = stage.add<Sheet>("sheet", {0, 100, 360, 600}, {.open = open, .snap_points = {300}});
   stage.at(ms(0), [&] { open.set(true); });
   stage.advance(ms(2000));
   touch(stage, 2000, Phase::down, {180, 60});
@@ -642,7 +647,7 @@ TEST_CASE("a swap beside a carousel that wraps goes the short way round") {
   for (const bool wrap : {false, true}) {
     Cell<Choice> shows{Choice({"Brood", "Stores", "Pests", "Notes"})};
     Stage stage({.journal = 100});
-    stage.add<Swap>("tool bar", {0, 0, 360, 48}, {.shows = shows, .wrap = wrap});
+    stage.add<Swap>("tool bar", {0, 0, 360, 48}, {.selected = shows, .wrap = wrap});
     for (const char* name : {"Brood", "Stores", "Pests", "Notes"})
       stage.add<Button>(name, {0, 0, 360, 48}, {.label = name}, {.inside = "tool bar"});
     stage.advance(ms(0));
@@ -685,8 +690,8 @@ struct RestlessSettings {};
 class Restless final : public Part {
  public:
   using Settings = RestlessSettings;
-  Restless(std::string id, const Box& box, RestlessSettings, Surroundings& around)
-      : Part(std::move(id), box, around) {}
+  Restless(std::string id, const Box& box, RestlessSettings, Context& context)
+      : Part(std::move(id), box, context) {}
   [[nodiscard]] const PartKind& kind() const override {
     static const PartKind kind{.name = "restless"};
     return kind;

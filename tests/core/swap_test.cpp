@@ -8,7 +8,7 @@ namespace {
 
 struct Pages {
   explicit Pages(SwapSettings settings = {}, StageSettings on = {}) : stage(on) {
-    settings.shows = page;
+    settings.selected = page;
     settings.on_swap = [this](std::size_t content) { done.push_back(content); };
     swap = &stage.add<Swap>("pages", {20, 100, 320, 400}, settings);
     for (int i = 0; i < 4; ++i)
@@ -16,7 +16,7 @@ struct Pages {
                                       {.on_gesture =
                                            [this, i](const Gesture& gesture) {
                                              if (gesture.kind == GestureKind::press &&
-                                                 gesture.step == GestureStep::began)
+                                                 gesture.step == GesturePhase::began)
                                                pressed.push_back(i);
                                            }},
                                       {.inside = "pages"}));
@@ -35,9 +35,9 @@ struct Pages {
 
 SwapSettings any_settings() {
   SwapSettings any;
-  any.way =
-      *rc::gen::element(GivesWay::fade, GivesWay::slide, GivesWay::both, GivesWay::uncover, GivesWay::none);
-  any.turns = *rc::gen::element(Turns::old_first, Turns::new_first, Turns::together);
+  any.way = *rc::gen::element(SwapMotion::fade, SwapMotion::slide, SwapMotion::both, SwapMotion::uncover,
+                              SwapMotion::none);
+  any.order = *rc::gen::element(SwapOrder::old_first, SwapOrder::new_first, SwapOrder::together);
   any.overlap = *rc::gen::element(0.0, 0.3, 1.0);
   any.axis = *rc::gen::element(Axis::horizontal, Axis::vertical);
   return any;
@@ -66,8 +66,8 @@ TEST_CASE("of quick changes of content the last one counts, and nothing of the o
         app.go(at, to);
         // Nothing that is seen jumps.
         for (std::size_t i = 0; fps > 0 && i < 4; ++i)
-          if (settings.way != GivesWay::none && app.pages[i]->visible() &&
-              app.swap->state_of(*app.pages[i]) == Visit::State::leaving)
+          if (settings.way != SwapMotion::none && app.pages[i]->visible() &&
+              app.swap->state_of(*app.pages[i]) == EnterExit::State::leaving)
             RC_ASSERT(length(Point{app.pages[i]->box().x - before[i].x,
                                    app.pages[i]->box().y - before[i].y}) < 1e-6);
       }
@@ -79,10 +79,11 @@ TEST_CASE("of quick changes of content the last one counts, and nothing of the o
       const double at = static_cast<double>(last);
       for (std::size_t i = 0; i < 4; ++i) {
         const bool shown = i == last;
-        const bool leaves_traces = settings.way == GivesWay::none || settings.way == GivesWay::slide;
-        const bool plain = app.swap->guise_of(*app.pages[i]) == Guise{};
+        const bool leaves_traces = settings.way == SwapMotion::none || settings.way == SwapMotion::slide;
+        const bool plain = app.swap->visual_state_of(*app.pages[i]) == VisualState{};
         RC_ASSERT(app.pages[i]->visible() == shown);
-        RC_ASSERT(app.swap->state_of(*app.pages[i]) == (shown ? Visit::State::here : Visit::State::away));
+        RC_ASSERT(app.swap->state_of(*app.pages[i]) ==
+                  (shown ? EnterExit::State::present : EnterExit::State::absent));
         if (shown || leaves_traces) RC_ASSERT(plain);
       }
       const Box box{20, 100, 320.0 - 20 * at, 100.0 + 60 * at};
@@ -103,9 +104,9 @@ TEST_CASE("of quick changes of content the last one counts, and nothing of the o
 
 TEST_CASE("forward and back mirror each other; contents keep their size while the container glides") {
   for (const bool right_to_left : {false, true})
-    for (const GivesWay way : {GivesWay::slide, GivesWay::both}) {
+    for (const SwapMotion way : {SwapMotion::slide, SwapMotion::both}) {
       Pages app({.way = way,
-                 .turns = Turns::together,
+                 .order = SwapOrder::together,
                  .enter = Timed{Curve{}, ms(200)},
                  .exit = Timed{Curve{}, ms(200)}},
                 {.right_to_left = right_to_left});
@@ -121,7 +122,7 @@ TEST_CASE("forward and back mirror each other; contents keep their size while th
       CHECK(size.h < 160);
       CHECK(app.pages[0]->box().h == 100);
       CHECK(app.pages[1]->box().h == 160);
-      CHECK(app.swap->guise_of(*app.pages[1]).scale == 1);
+      CHECK(app.swap->visual_state_of(*app.pages[1]).scale == 1);
       std::vector<Box> surfaces;
       app.swap->kind().pieces(*app.swap, [&](const Piece& piece) { surfaces.push_back(piece.box); });
       REQUIRE(surfaces.size() == 1);
@@ -134,7 +135,7 @@ TEST_CASE("forward and back mirror each other; contents keep their size while th
 }
 
 TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays at first") {
-  Pages app({.way = GivesWay::fade,
+  Pages app({.way = SwapMotion::fade,
              .overlap = 0.25,
              .enter = Timed{Curve{}, ms(200)},
              .exit = Timed{Curve{}, ms(200)}});
@@ -144,7 +145,7 @@ TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays 
   app.go(1000, 2);
   app.stage.advance(ms(1149));
   CHECK_FALSE(app.pages[2]->visible());
-  CHECK(app.swap->guise_of(*app.pages[0]).opacity == Approx(1 - 0.745));
+  CHECK(app.swap->visual_state_of(*app.pages[0]).opacity == Approx(1 - 0.745));
   app.stage.advance(ms(1151));
   CHECK(app.pages[2]->visible());
   app.stage.advance(ms(1200));
@@ -152,7 +153,7 @@ TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays 
   app.stage.advance(ms(2000));
   CHECK(app.done == std::vector<std::size_t>{2});
   // The same as a time.
-  Pages timed({.way = GivesWay::fade,
+  Pages timed({.way = SwapMotion::fade,
                .overlap_time = ms(30),
                .enter = Timed{Curve{}, ms(200)},
                .exit = Timed{Curve{}, ms(200)}});
@@ -162,7 +163,7 @@ TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays 
   timed.stage.advance(ms(1171));
   CHECK(timed.pages[1]->visible());
   // At once, as the app may ask.
-  app.stage.at_once([&] { app.page.set(app.page.get().with(1)); });
+  app.stage.immediately([&] { app.page.set(app.page.get().with(1)); });
   CHECK(app.pages[1]->visible());
   CHECK(app.swap->size().h == 160);
   CHECK_FALSE(app.pages[2]->visible());
@@ -174,10 +175,12 @@ TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays 
 TEST_CASE("what belongs to a carousel's item comes as that of the item before has gone") {
   Cell<int> photo{0};
   Stage stage;
-  stage.add<Carousel>("photos", {0, 60, 360, 300}, {.index = photo, .count = 3});
-  auto& about = stage.add<Swap>(
-      "about", {0, 400, 360, 120},
-      {.index = photo, .overlap = 0, .enter = Timed{Curve{}, ms(200)}, .exit = Timed{Curve{}, ms(100)}});
+  stage.add<Carousel>("photos", {0, 60, 360, 300}, {.selected = photo, .count = 3});
+  auto& about = stage.add<Swap>("about", {0, 400, 360, 120},
+                                {.selected_index = photo,
+                                 .overlap = 0,
+                                 .enter = Timed{Curve{}, ms(200)},
+                                 .exit = Timed{Curve{}, ms(100)}});
   std::vector<Pad*> texts;
   for (int i = 0; i < 3; ++i)
     texts.push_back(&stage.add<Pad>("text" + std::to_string(i), {0, 0, 360, 100}, {}, {.inside = "about"}));
@@ -192,11 +195,11 @@ TEST_CASE("what belongs to a carousel's item comes as that of the item before ha
                  .at = {300.0 - 25 * i, 200}});
   CHECK(photo.get() == 1);
   stage.advance(ms(1048 + 99));
-  CHECK(about.state_of(*texts[0]) == Visit::State::leaving);
+  CHECK(about.state_of(*texts[0]) == EnterExit::State::leaving);
   CHECK_FALSE(texts[1]->visible());
   stage.advance(ms(1048 + 100));
   CHECK_FALSE(texts[0]->visible());
-  CHECK(about.state_of(*texts[1]) == Visit::State::arriving);
+  CHECK(about.state_of(*texts[1]) == EnterExit::State::entering);
   settle(stage);
   CHECK(stage.act(about, "next", stage.now()));
   CHECK(photo.get() == 2);

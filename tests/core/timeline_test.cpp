@@ -5,14 +5,14 @@ using namespace ubbo::test;
 
 namespace {
 
-const Passage line = Timed{Curve{}, ms(100)};
+const Transition line = Timed{Curve{}, ms(100)};
 
-rc::Gen<Passage> way() {
-  return rc::gen::exec([]() -> Passage {
+rc::Gen<Transition> way() {
+  return rc::gen::exec([]() -> Transition {
     const Micros time{*rc::gen::inRange(10'000, 600'000)};
-    return *rc::gen::element<Passage>(Spring::settling(time, 0.2), Timed{Curve::ease_out(), time},
-                                      Coast::half_life(time / 4), Passage(Timed{Curve::ease(), time}, ms(40)),
-                                      Passage(Timed{Curve{}, time}).repeated(3, true));
+    return *rc::gen::element<Transition>(
+        Spring::settling(time, 0.2), Timed{Curve::ease_out(), time}, Coast::half_life(time / 4),
+        Transition(Timed{Curve::ease(), time}, ms(40)), Transition(Timed{Curve{}, time}).repeated(3, true));
   });
 }
 
@@ -122,7 +122,7 @@ TEST_CASE("the head runs, waits, goes back, and stops at either end") {
   CHECK(timeline.opacity(x, Motion::fade_time / 2) == 0.0);
   Timeline endless;
   const auto turn = endless.add_track("turn", 0);
-  endless.cue(turn, 1, line.repeated(Passage::endless));
+  endless.cue(turn, 1, line.repeated(Transition::endless));
   CHECK(endless.length() == never);
   CHECK(endless.at(turn, ms(1'000'050)).value == Approx(0.5));
   CHECK_THROWS_WITH(endless.cue(turn, 0, line), Catch::Contains("for ever"));
@@ -154,14 +154,14 @@ TEST_CASE("the figures of a motion are those of its formula") {
 
 TEST_CASE("half way and nine tenths are when it is first that far, also where it gets there by a jump") {
   struct Case {
-    Passage passage;
+    Transition transition;
     double half, nine_tenths;
   };
   for (const Case& c : {Case{Timed{Curve{}, ms(400)}, 200, 360},
                         {Timed{Steps(10), ms(1000)}, 500, 900},
                         {Timed{Steps(2), ms(400)}, 200, 400},
                         {Timed{CubicBezier(0, 0, 1, 1), ms(100)}, 50, 90}}) {
-    const Motion motion({.from = 3, .to = 13}, c.passage);
+    const Motion motion({.from = 3, .to = 13}, c.transition);
     const MotionFigures figures = figures_of(motion);
     CHECK(to_ms(figures.half) == Approx(c.half).margin(0.002));
     CHECK(to_ms(figures.nine_tenths) == Approx(c.nine_tenths).margin(0.002));

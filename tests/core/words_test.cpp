@@ -55,8 +55,8 @@ TEST_CASE("each answer is given, and what it claims is so") {
   });
 
   {  // Sliders: where they land, keys, writes, and why a press was no drag.
-    HoneySlider stepped({.step = 1, .carry = ms(120)}), smooth, thrown({.carry = ms(200)}),
-        on_thumb({.grab = Grab::thumb}), two({.step = 10});
+    HoneySlider stepped({.step = 1, .projection_time = ms(120)}), smooth,
+        thrown({.projection_time = ms(200)}), on_thumb({.grab = Grab::thumb}), two({.step = 10});
     for (HoneySlider* app : {&stepped, &smooth, &thrown, &on_thumb, &two}) {
       Stage& stage = app->stage;
       drag(stage, 0, {154, 224}, {230, 224}, 100);
@@ -120,8 +120,8 @@ TEST_CASE("each answer is given, and what it claims is so") {
   {  // Gestures of one and two fingers.
     Stage stage{{.feel = {.axis_lock_angle = 10}, .journal = 5000}};
     stage.add<Pad>("pad", {0, 0, 360, 720}, {.gestures = {.taps = 3}});
-    auto& held_back =
-        stage.add<Pad>("row", {0, 0, 360, 100}, {.gestures = {.taps = 3, .tell_tap = TellTap::held}});
+    auto& held_back = stage.add<Pad>("row", {0, 0, 360, 100},
+                                     {.gestures = {.taps = 3, .report_tap = ReportTap::after_wait}});
     double t = 0;
     const auto tap = [&](Point at, double lasts = 60) {
       stage.touch({.time = ms(t), .contact = 1, .phase = Phase::down, .at = at});
@@ -176,12 +176,12 @@ TEST_CASE("each answer is given, and what it claims is so") {
     Cell<double> height{0}, scrolled{-300};
     Stage stage{{.journal = 5000}};
     auto& sheet = stage.add<Pane>("sheet", {0, 0, 360, 720},
-                                  {.offset = height, .least = 0, .most = 500, .rests = {0, 500}});
+                                  {.offset = height, .min = 0, .max = 500, .snap_points = {0, 500}});
     stage.add<Pane>("list", {0, 0, 360, 720},
-                    {.offset = scrolled, .least = -1000, .most = 0, .give_least = Give::How::less},
+                    {.offset = scrolled, .min = -1000, .max = 0, .overscroll_min = Overscroll::How::damped},
                     {.inside = "sheet"});
     stage.add<Pad>("zoom", {0, 0, 360, 720}, {.gestures = {.drags = Drags::none}},
-                   {.inside = "list", .shares = true});
+                   {.inside = "list", .observes = true});
     Cell<double> value{0.5};
     stage.add<Slider>("level", {20, 20, 320, 40}, {.value = value}, {.inside = "list"});
     drag(stage, 0, {180, 300}, {180, 560});  // to the list's start and on with the sheet
@@ -215,7 +215,7 @@ TEST_CASE("each answer is given, and what it claims is so") {
     stage.touch({.time = ms(t + 6020), .contact = 2, .phase = Phase::down, .at = {200, 600}});
     stage.touch({.time = ms(t + 6030), .contact = 2, .phase = Phase::move, .at = {200, 560}});
     stage.cancel_contacts();
-    stage.change(sheet, [](PaneSettings& s) { s.rests = {0}; });
+    stage.change(sheet, [](PaneSettings& s) { s.snap_points = {0}; });
     settle(stage);
     t = to_ms(stage.now());
     scrolled.set(0);
@@ -225,15 +225,15 @@ TEST_CASE("each answer is given, and what it claims is so") {
     visits.look(stage);
 
     Stage alone{{.journal = 500}};
-    auto& list = alone.add<Pane>("list", {0, 0, 360, 720}, {.least = -100, .most = 0});
+    auto& list = alone.add<Pane>("list", {0, 0, 360, 720}, {.min = -100, .max = 0});
     drag(alone, 0, {180, 300}, {180, 280}, 200);
     drag(alone, 1000, {180, 300}, {180, 250});  // a flick that its bound stops
     settle(alone);
     drag(alone, 50'000, {180, 300}, {182, 318}, 0);
     drag(alone, 50'200, {180, 300}, {240, 322}, 0);
     alone.change(list, [](PaneSettings& s) {
-      s.glide = ms(0);
-      s.give_most = Give::How::share;
+      s.half_life = ms(0);
+      s.overscroll_max = Overscroll::How::linear;
     });
     drag(alone, 60'000, {180, 300}, {180, 700}, 100);
     settle(alone);
@@ -242,8 +242,8 @@ TEST_CASE("each answer is given, and what it claims is so") {
   {  // What the stage says of itself.
     Cell<double> a{0}, b{0};
     Stage stage{{.journal = 50'000, .keep = Keep::latest}};
-    auto& first = stage.add<Slider>("a", {0, 0, 300, 40}, {.value = a, .to = 1e6, .passage = Timed{}});
-    stage.add<Slider>("b", {0, 100, 300, 40}, {.value = b, .to = 1e6, .passage = Timed{}});
+    auto& first = stage.add<Slider>("a", {0, 0, 300, 40}, {.value = a, .to = 1e6, .transition = Timed{}});
+    stage.add<Slider>("b", {0, 100, 300, 40}, {.value = b, .to = 1e6, .transition = Timed{}});
     stage.advance(ms(0));
     a.set(1);
     stage.advance(ms(1));
@@ -257,7 +257,7 @@ TEST_CASE("each answer is given, and what it claims is so") {
     a.set(5);
     stage.advance(ms(200));
     stage.change(first, [&](SliderSettings& s) { s.on_rest = {}; });
-    first.on_laid([&](const Box& box) { stage.place(first, {0, 0, box.w + 1, 40}); });
+    first.on_layout([&](const Box& box) { stage.place(first, {0, 0, box.w + 1, 40}); });
     stage.place(first, {0, 0, 200, 40});
     visits.look(stage);
 
@@ -274,7 +274,7 @@ TEST_CASE("each answer is given, and what it claims is so") {
     auto& toasts = stage.add<ToastTray>("toasts", {20, 640, 320, 48}, {.time = ms(400), .button = "Undo"});
     double now = 10;
     const auto at = [&](double later) { return ms(now += later); };
-    const auto deal = [&](const std::function<void()>& deed) { stage.at(at(2000), deed); };
+    const auto deal = [&](const std::function<void()>& action) { stage.at(at(2000), action); };
     drag(stage, now, {4, 300}, {180, 300});
     deal([&] { open.set(true); });
     stage.act(drawer, "open", at(10));
@@ -308,16 +308,16 @@ TEST_CASE("each answer is given, and what it claims is so") {
     drag(stage, now += 500, {100, 660}, {330, 660});
     deal([&] { toasts.show("e"); });
     drag(stage, now += 500, {300, 664}, {300, 664});
-    stage.change(toasts, [](ToastTraySettings& s) { s.another = Another::replaces; });
+    stage.change(toasts, [](ToastTraySettings& s) { s.when_busy = WhenBusy::replace; });
     deal([&] { toasts.show("f"); });
     stage.at(at(500), [&] { toasts.show("g"); });
     deal([&] { toasts.show("h"); });
     stage.act(toasts, "dismiss", at(500));
-    stage.change(toasts, [](ToastTraySettings& s) { s.another = Another::restarts; });
+    stage.change(toasts, [](ToastTraySettings& s) { s.when_busy = WhenBusy::restart; });
     deal([&] { toasts.show("i"); });
     stage.at(at(500), [&] { toasts.show("j"); });
     Cell<Choice> page{Choice({"Notes", "Harvest"})};
-    auto& pages = stage.add<Swap>("pages", {0, 400, 360, 100}, {.shows = page});
+    auto& pages = stage.add<Swap>("pages", {0, 400, 360, 100}, {.selected = page});
     for (const char* id : {"notes", "harvest"}) stage.add<Pad>(id, {0, 0, 360, 100}, {}, {.inside = "pages"});
     deal([&] { page.set(page.get().with(1)); });
     deal([&] { page.set(page.get().with(0)); });
@@ -344,8 +344,8 @@ TEST_CASE("each answer is given, and what it claims is so") {
     Cell<int> at{0};
     Stage stage{{.journal = 1000}};
     stage.add<Button>("smoker lit", {0, 0, 90, 40}, {});
-    stage.add<Tabs>("pages", {0, 100, 300, 40}, {.chosen = page});
-    auto& photos = stage.add<Carousel>("photos", {0, 200, 300, 200}, {.index = at, .count = 4});
+    stage.add<Tabs>("pages", {0, 100, 300, 40}, {.selected = page});
+    auto& photos = stage.add<Carousel>("photos", {0, 200, 300, 200}, {.selected = at, .count = 4});
     drag(stage, 0, {20, 20}, {21, 20});
     stage.at(ms(500), [&] { page.set(page.get().with(1)); });
     stage.at(ms(600), [&] { photos.go_to(2); });
@@ -392,32 +392,33 @@ TEST_CASE("each answer is given, and what it claims is so") {
       settings.on_removed = [&told, id] { told.push_back(std::string(id) + " removed"); };
       return stage.add<SwipeRow>(id, {0, y, 360, 60}, settings);
     };
-    auto& quarry = row("quarry", 0, {.leading = 90, .trailing = 90, .commits_at = 0.6, .patience = ms(500)});
-    auto& mill = row("mill", 60, {.leading = 90, .returns_after = ms(300)});
+    auto& quarry =
+        row("quarry", 0, {.leading = 90, .trailing = 90, .commit_fraction = 0.6, .timeout = ms(500)});
+    auto& mill = row("mill", 60, {.leading = 90, .closes_after = ms(300)});
     drag(stage, 0, {40, 30}, {130, 30}, 100);
     CHECK(quarry.state() == SwipeRow::State::open);
     CHECK(open.get() == "quarry");
     stage.advance(ms(900));
-    CHECK(quarry.share() == 1);
+    CHECK(quarry.fraction() == 1);
     drag(stage, 1000, {40, 90}, {130, 90}, 100);  // one at a time
     CHECK(open.get() == "mill");
     CHECK(quarry.state() == SwipeRow::State::closed);
     stage.advance(ms(1500));
-    CHECK(mill.share() == 1);
+    CHECK(mill.fraction() == 1);
     stage.advance(ms(2500));  // and back by itself
-    CHECK(mill.share() == 0);
+    CHECK(mill.fraction() == 0);
     CHECK(open.get().empty());
     drag(stage, 3000, {330, 30}, {60, 30}, 100);
     CHECK(quarry.state() == SwipeRow::State::committed);
     stage.advance(ms(4500));
-    CHECK(quarry.state() == SwipeRow::State::troubled);
+    CHECK(quarry.state() == SwipeRow::State::failed);
     CHECK(quarry.offset().x == -360);
     stage.at(ms(4600), [&] { quarry.reset(); });
     stage.advance(ms(5500));
     CHECK(quarry.offset().x == 0);
     drag(stage, 6000, {330, 30}, {60, 30}, 100);
     stage.at(ms(6300), [&] { quarry.fail(); });
-    CHECK(quarry.state() == SwipeRow::State::troubled);
+    CHECK(quarry.state() == SwipeRow::State::failed);
     stage.at(ms(6400), [&] { quarry.remove(); });
     stage.advance(ms(7500));
     CHECK(quarry.room() == 0);
@@ -438,7 +439,7 @@ TEST_CASE("each answer is given, and what it claims is so") {
     stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {100, 100}});
     list.scroll_to(7);
     stage.advance(ms(100));
-    auto& sheet = stage.add<Sheet>("sheet", {0, 100, 360, 600}, {.rests = {300}});
+    auto& sheet = stage.add<Sheet>("sheet", {0, 100, 360, 600}, {.snap_points = {300}});
     stage.at(ms(200), [&] { sheet.open(); });
     stage.advance(ms(2000));
     CHECK(stage.back_begins(ms(2000)));
@@ -457,7 +458,7 @@ TEST_CASE("each answer is given, and what it claims is so") {
   {  // a card carried far and let go at rest
     Stage stage({.journal = 100});
     Cell<int> top{0};
-    stage.add<CardDeck>("hives", {30, 100, 300, 400}, {.top = top, .count = 3});
+    stage.add<CardDeck>("hives", {30, 100, 300, 400}, {.selected = top, .count = 3});
     drag(stage, 0, {60, 300}, {320, 300}, 200);
     stage.advance(ms(3000));
     CHECK(top.get() == 1);
@@ -504,18 +505,18 @@ TEST_CASE("each decision has a name that stays, is said in words, and may be sai
   }
   for (const PartKind* kind : shipped_kinds())
     for (const Answer* own : kind->answers) CHECK(names.contains(own->name));
-  Decision rests;
-  rests.answer = &answers::at_rest;
-  rests.facts[rests.fact_count++] = {"value", 7};
-  CHECK(words::sentence(rests) == "it is at rest on 7");
+  Decision snap_points;
+  snap_points.answer = &answers::at_rest;
+  snap_points.facts[snap_points.fact_count++] = {"value", 7};
+  CHECK(words::sentence(snap_points) == "at rest at 7");
   auto other = english;
   CHECK(other.say("rail.at-rest", {"ja", "steht auf {value}", "steht"}));
   CHECK_FALSE(other.say("rail.no-such", {}));
   CHECK_THROWS_WITH(other.say("rail.at-rest", {"ja", "steht auf {velocity}", ""}),
                     "wording of rail.at-rest: {velocity} is none of its facts; it takes part, value");
-  CHECK(words::sentence(rests, other) == "steht auf 7");
-  CHECK(words::caption(rests, other) == "steht");
-  CHECK(words::sentence(rests) == "it is at rest on 7");
-  rests.fact_count = 0;  // what lacks a fact is told by what there is
-  CHECK(words::sentence(rests) == "is it at rest? yes");
+  CHECK(words::sentence(snap_points, other) == "steht auf 7");
+  CHECK(words::caption(snap_points, other) == "steht");
+  CHECK(words::sentence(snap_points) == "at rest at 7");
+  snap_points.fact_count = 0;  // what lacks a fact is told by what there is
+  CHECK(words::sentence(snap_points) == "is it at rest? yes");
 }

@@ -21,9 +21,10 @@ struct Close {
     constexpr int steps = 40;
     const double begin = to_ms(stage.now()) + 10;
     for (int i = 0; i <= steps; ++i) {
-      const double share = static_cast<double>(i) / steps;
-      const double apart = (from + (to - from) * share) / 2, angle = degrees * share * std::acos(-1.0) / 180;
-      const Point arm{apart * std::cos(angle), apart * std::sin(angle)}, at = middle + carry * share;
+      const double fraction = static_cast<double>(i) / steps;
+      const double apart = (from + (to - from) * fraction) / 2,
+                   angle = degrees * fraction * std::acos(-1.0) / 180;
+      const Point arm{apart * std::cos(angle), apart * std::sin(angle)}, at = middle + carry * fraction;
       for (const int contact : {1, 2})
         touch(begin + 8 * i, i == 0 ? Phase::down : Phase::move, contact == 1 ? at - arm : at + arm, contact);
       if (look && plane->carried()) look(at);
@@ -52,7 +53,7 @@ struct Close {
 
 TEST_CASE("what lies under the fingers stays under them, and at rest it is within its limits") {
   PROPERTY("any pair of fingers", [] {
-    Close app({.give = 1.0});  // so that nothing yields on the way
+    Close app({.overscroll = 1.0});  // so that nothing yields on the way
     std::optional<Point> held;
     app.pair({*number(120, 240), *number(250, 430)}, *number(40, 160), *number(40, 300), *number(-120, 120),
              {*number(-40, 40), *number(-40, 40)}, [&](Point at) {
@@ -87,7 +88,7 @@ TEST_CASE("a double tap zooms to the point that was tapped, and another back to 
   CHECK(app.zoom.get() == 2.5);
   CHECK(length(app.under(at) - before) < 1e-9);
   // One finger moves it now, no further than its edge; a list around it would have got the finger before.
-  CHECK(app.plane->wish({}).horizontal);
+  CHECK(app.plane->drag_interest({}).horizontal);
   for (int i = 0; i <= 20; ++i)
     app.touch(to_ms(app.stage.now()) + 8, i == 0 ? Phase::down : Phase::move, {100 + 12.0 * i, 300}, 1);
   app.touch(to_ms(app.stage.now()) + 300, Phase::up, {340, 300}, 1);
@@ -96,7 +97,7 @@ TEST_CASE("a double tap zooms to the point that was tapped, and another back to 
   double_tap();
   CHECK(app.zoom.get() == 1);
   CHECK(app.plane->pan() == Point{});
-  CHECK_FALSE(app.plane->wish({}).horizontal);
+  CHECK_FALSE(app.plane->drag_interest({}).horizontal);
   for (const Decision& decision : app.stage.journal().decisions()) CHECK(true_to_its_numbers(decision));
   // The app's own writes, also such as cannot be.
   app.stage.at(app.stage.now(), [&] { app.zoom.set(99); });

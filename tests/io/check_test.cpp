@@ -46,7 +46,7 @@ h = 48
 id = "photos"
 kind = "carousel"
 label = "photos"
-index = "photo"
+selected = "photo"
 count = 5
 x = 0
 y = 160
@@ -75,7 +75,7 @@ id = "row"
 kind = "swipe-row"
 label = "Heather, strong"
 leading = 96
-commits_at = 0.6
+commit_fraction = 0.6
 open = "open"
 x = 0
 y = 360
@@ -85,8 +85,8 @@ h = 76
 id = "hive"
 kind = "sheet"
 label = "Ridge"
-rest = "stands"
-rests = [176, 360]
+snap_point = "stands"
+snap_points = [176, 360]
 x = 0
 y = 200
 w = 360
@@ -112,7 +112,7 @@ w = 300
 h = 190
 [[part]]
 id = "weather"
-kind = "window"
+kind = "panel"
 label = "Weather"
 open = "weather"
 from_edge = "top"
@@ -124,7 +124,7 @@ w = 320
 h = 160
 [[part]]
 id = "wind"
-kind = "window"
+kind = "panel"
 label = "Wind"
 open = "weather"
 inside = "weather"
@@ -137,7 +137,7 @@ h = 60
 id = "toasts"
 kind = "toast-tray"
 message = "says"
-shows = "saved"
+trigger = "saved"
 time = 3000
 x = 20
 y = 640
@@ -150,7 +150,7 @@ page = { choice = "Notes", of = ["Notes", "Harvest"] }
 [[part]]
 id = "pages"
 kind = "page-host"
-shows = "page"
+selected = "page"
 x = 0
 y = 560
 w = 360
@@ -210,18 +210,18 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
       {"unreadable", "value = \"frames\"\n", ""},
       {"unheard", "presses = \"saved\"\nx", "x"},
       {"never-shown", "open = \"asks\"\n", ""},
-      {"never-shown", "rest = \"stands\"\n", ""},
+      {"never-shown", "snap_point = \"stands\"\n", ""},
       {"one-way", "to_edge = \"top\"", "to_edge = \"none\""},
       {"one-way", "from_edge = \"top\"", "from_edge = \"none\""},
       {"cut-exit", "exit = \"ease-in 180ms\"", "exit = \"ease-in 420ms\""},
       {"back-ignored", "label = \"Close this hive?\"", "label = \"Close this hive?\"\nback_closes = false"},
       {"back-ignored", "label = \"Ridge\"", "label = \"Ridge\"\nback_closes = false"},
       {"short-message", "time = 3000", "time = 500"},
-      {"doubled-rest", "rests = [176, 360]", "rests = [176, 360, 176]"},
+      {"doubled-snap-point", "snap_points = [176, 360]", "snap_points = [176, 360, 176]"},
       {"lost-content", "open = \"\"", one_page_for_two_names},
       {"step-over-range", "step = 1", "step = 25"},
-      {"commit-out-of-reach", "commits_at = 0.6", "commits_at = 0.95"},
-      {"commit-out-of-reach", "commits_at = 0.6", "commits_at = 0.2"},
+      {"commit-out-of-reach", "commit_fraction = 0.6", "commit_fraction = 0.95"},
+      {"commit-out-of-reach", "commit_fraction = 0.6", "commit_fraction = 0.2"},
       {"out-of-range", "frames = 4", "frames = 14"},
       {"out-of-range", "photo = 2", "photo = 9"},
       {"out-of-range", "stands = 0", "stands = 3"},
@@ -279,7 +279,7 @@ TEST_CASE("check says nothing of sound scenes") {
       {"w = 120\nh = 48", "w = 44\nh = 44"},
       {"x = 176\ny = 300", "x = 168\ny = 300"},
       {"step = 1", "step = 10"},
-      {"commits_at = 0.6", "commits_at = 0.85"},
+      {"commit_fraction = 0.6", "commit_fraction = 0.85"},
       {"frames = 4", "frames = 10"},
       {"photo = 2", "photo = 4"},
       {"stands = 0", "stands = 2"},
@@ -287,7 +287,7 @@ TEST_CASE("check says nothing of sound scenes") {
       {"exit = \"ease-in 200ms\"", "exit = \"ease-in 800ms\""},
       {"exit = \"ease-in 180ms\"", "exit = \"ease-in 200ms\""},
       {"like = \"gloved\"", "like = \"bare-finger\""},
-      {"rests = [176, 360]", "rest_shares = [0.3, 0.6]"},
+      {"snap_points = [176, 360]", "snap_fractions = [0.3, 0.6]"},
       {"asks = false", "asks = true"},
   };
   for (const auto& [found, made] : sound_changes) {

@@ -14,7 +14,7 @@ using namespace ubbo::test;
 
 namespace {
 
-Curve curve(std::string_view text) { return std::get<Timed>(io::read_motion(text).passage.way).curve; }
+Curve curve(std::string_view text) { return std::get<Timed>(io::read_motion(text).transition.way).curve; }
 
 // The same curve, looked at within and without.
 bool same(const Curve& a, const Curve& b, double margin = 1e-9) {
@@ -58,18 +58,19 @@ TEST_CASE("a spec is the curve its words say, by CSS's own grammar and ours") {
     CHECK(same(curve(c.text), c.is));
   }
   const auto spring = [](std::string_view text) {
-    return std::get<Spring>(io::read_motion(text).passage.way);
+    return std::get<Spring>(io::read_motion(text).transition.way);
   };
   CHECK(spring("spring(damping 30, stiffness 320)").ratio() == Approx(30 / (2 * std::sqrt(320))));
   CHECK(spring("spring(ratio 0.6, frequency 12)").frequency() == 12);
   CHECK(spring("spring(settle 0.4s, overshoot 5%)").overshoot() == Approx(0.05));
-  CHECK(std::get<Coast>(io::read_motion("coast(half-life 170ms)").passage.way).half_life() == Approx(0.17));
-  const Passage all = io::read_passage("ease-out .24s after 80ms repeat 3 alternate");
+  CHECK(std::get<Coast>(io::read_motion("coast(half-life 170ms)").transition.way).half_life() ==
+        Approx(0.17));
+  const Transition all = io::read_transition("ease-out .24s after 80ms repeat 3 alternate");
   CHECK(std::get<Timed>(all.way).duration == ms(240));
   CHECK(all.delay == ms(80));
   CHECK(all.runs == 3);
   CHECK(all.alternate);
-  CHECK(io::read_passage("linear 1s repeat endless").runs == Passage::endless);
+  CHECK(io::read_transition("linear 1s repeat endless").runs == Transition::endless);
 }
 
 TEST_CASE("a wrong spec: the character, what stands there, what is taken, and a right one") {
@@ -129,7 +130,7 @@ TEST_CASE("a wrong spec: the character, what stands there, what is taken, and a 
       CHECK(picture.find('^') - picture.find('\n') - 1 == 2 + c.at);
     }
   }
-  CHECK_THROWS_WITH(io::read_passage("ease"), Catch::Contains("the curve's time"));
+  CHECK_THROWS_WITH(io::read_transition("ease"), Catch::Contains("the curve's time"));
   CHECK_THROWS_WITH(io::read_motion(std::string(3000, 'r') + "("), Catch::Contains("found"));
   std::string deep;
   for (int i = 0; i < 500; ++i) deep += "reversed(";
@@ -149,23 +150,23 @@ TEST_CASE("any text is read as a motion or refused") {
           *rc::gen::element('(', ')', ',', '%', '9', '-', '.', 'e', ' ', '\0', '\xff', '/', '*');
     try {
       const io::MotionSpec spec = io::read_motion(text);
-      RC_ASSERT(std::isfinite(progress_of(spec.passage.way).value(0.37)));
+      RC_ASSERT(std::isfinite(progress_of(spec.transition.way).value(0.37)));
     } catch (const io::SpecError& wrong) {
       RC_ASSERT(wrong.facts().at <= text.size());
     }
   });
 }
 
-TEST_CASE("a passage in words comes back as it was") {
+TEST_CASE("a transition in words comes back as it was") {
   PROPERTY("springs, coasts, curves", [] {
-    const Passage way =
-        (*rc::gen::element<Passage>(
+    const Transition way =
+        (*rc::gen::element<Transition>(
              Spring::settling(Micros{*rc::gen::inRange(1'000, 900'000)}, *number(0, 0.9)),
              Spring::natural(*number(1, 40), *number(1.01, 4)), Coast::friction(*number(1, 20)),
              Timed{Curve::cubic_bezier(*number(0, 1), -0.5, *number(0, 1), 1.5), ms(120)},
              Timed{Curve::steps(*rc::gen::inRange(2, 9), Jump::none), ms(1)}))
             .after(Micros{*rc::gen::inRange(0, 100'000)});
-    const Passage back = io::read_passage(io::spec_text(way));
+    const Transition back = io::read_transition(io::spec_text(way));
     RC_ASSERT(back.delay == way.delay);
     RC_ASSERT(std::chrono::abs(duration_of(back.way) - duration_of(way.way)) <= Micros{40});
     RC_ASSERT(same(progress_of(back.way), progress_of(way.way), 1e-3));
@@ -175,10 +176,10 @@ TEST_CASE("a passage in words comes back as it was") {
 TEST_CASE("exported CSS read back by our own parser stays within the error it states") {
   PROPERTY("springs", [] {
     const Spring spring = Spring::natural(*number(2, 60), *number(0.1, 4));
-    const double most = *rc::gen::element(0.0015, 0.002, 0.01);
+    const double max = *rc::gen::element(0.0015, 0.002, 0.01);
     const Curve progress = progress_of(spring, *number(-5, 20));
-    const io::EasingText text = io::css_easing(progress, most);
-    RC_ASSERT(text.error <= most);
+    const io::EasingText text = io::css_easing(progress, max);
+    RC_ASSERT(text.error <= max);
     const Curve back = curve(text.text);
     for (int i = 0; i <= 2000; ++i)
       RC_ASSERT(std::fabs(back.value(i / 2000.0) - progress.value(i / 2000.0)) <= text.error);
@@ -192,7 +193,7 @@ TEST_CASE("exported CSS read back by our own parser stays within the error it st
     CHECK(fit::fit_bezier(Curve::family(Family::back, Ease::out, {.overshoot = overshoot})).error < 1e-4);
   CHECK(io::css_easing(curve("steps(3, jump-both)")).text == "steps(3, jump-both)");
   CHECK(io::css_easing(curve("linear(0, 0.5 25%, 1)")).text == "linear(0, 0.5 25%, 1)");
-  CHECK(io::css_timing(io::read_passage("ease 240ms after 80ms repeat 3 alternate"), "ease") ==
+  CHECK(io::css_timing(io::read_transition("ease 240ms after 80ms repeat 3 alternate"), "ease") ==
         "240ms ease 80ms 3 alternate");
   CHECK_THAT(io::css_keyframes("rise", Curve{}, {.declaration = "left: {}px", .from = 40, .to = 0}),
              Catch::Equals("@keyframes rise {\n  0% { left: 40px; }\n  100% { left: 0px; }\n}\n"));
@@ -280,25 +281,25 @@ TEST_CASE("design tokens: written and read they are the same motions") {
   CHECK_THROWS_WITH(io::tokens_header(tokens, "motion"), Catch::Contains("no C++ name"));
 }
 
-TEST_CASE("a passage in a scene: read as everywhere, and refused at its very column") {
+TEST_CASE("a transition in a scene: read as everywhere, and refused at its very column") {
   const std::string before =
       "[cells]\nframes = 4\n[[part]]\nid = \"f\"\nkind = \"slider\"\nvalue = \"frames\"\n"
-      "x = 0\ny = 0\nw = 200\nh = 40\npassage = \"";
-  const auto scene = [&](const std::string& passage) {
-    return io::parse_scene(before + passage + "\"\n", "s.toml");
+      "x = 0\ny = 0\nw = 200\nh = 40\ntransition = \"";
+  const auto scene = [&](const std::string& transition) {
+    return io::parse_scene(before + transition + "\"\n", "s.toml");
   };
   const auto& settings = [&] {
     return *scene("back(out) 90ms after 5ms").parts.at(0).settings.as<SliderSettings>();
   }();
-  CHECK(settings.passage.delay == ms(5));
+  CHECK(settings.transition.delay == ms(5));
   struct Case {
-    const char* passage;
+    const char* transition;
     std::size_t column;
     const char* says;
   };
-  for (const Case& c : {Case{"spring(mas 1)", 19, "nearest known: mass"}, {"ease", 16, "the curve's time"}}) {
+  for (const Case& c : {Case{"spring(mas 1)", 22, "nearest known: mass"}, {"ease", 19, "the curve's time"}}) {
     try {
-      (void)scene(c.passage);
+      (void)scene(c.transition);
       FAIL("taken");
     } catch (const io::InputError& error) {
       CHECK_THAT(error.what(), Catch::Contains(c.says) && Catch::Contains("for example"));

@@ -33,9 +33,9 @@ TEST_CASE("a variation comes to what a scene that says so comes to, as often as 
   const std::vector<Case> cases{{"step", 2.0, "frames.step=2"},
                                 {"to", 20.0, "frames.to=20"},
                                 {"label", std::string("boxes"), "frames.label=\"boxes\""},
-                                {"tap_travels", 1.0, "frames.tap_travels=true"},
-                                {"passage", SettingValue(Passage(Timed{Curve::ease_out(), ms(900)})),
-                                 "frames.passage=\"ease-out 900ms\""}};
+                                {"tap_moves", 1.0, "frames.tap_moves=true"},
+                                {"transition", SettingValue(Transition(Timed{Curve::ease_out(), ms(900)})),
+                                 "frames.transition=\"ease-out 900ms\""}};
   for (const Case& one : cases) {
     CAPTURE(one.setting);
     const io::Variation variation = plan.vary("frames", one.setting, one.value);
@@ -101,7 +101,7 @@ TEST_CASE(
   const auto refusal = [&](const char* part, const char* action) {
     const io::Take take{
         .file = "t.take.csv",
-        .deeds = {{.kind = io::Deed::Kind::call, .target = part, .value = action, .line = 7}}};
+        .actions = {{.kind = io::Action::Kind::call, .target = part, .value = action, .line = 7}}};
     try {
       (void)io::ReadyTake(take, plan.scene());
       return std::string("taken");

@@ -30,20 +30,20 @@ TEST_CASE("readings are what the parts and cells say, at any moment of a replay"
     CHECK(read(run, "frames.thumb.y") == slider.thumb().y);
     CHECK(read(run, "frames.position") == slider.position());
     CHECK(read(run, "frames.velocity") == slider.velocity());
-    CHECK(read(run, "frames.share") == slider.share());
+    CHECK(read(run, "frames.fraction") == slider.fraction());
     CHECK(read(run, "frames.opacity") == 1.0);
     CHECK(read(run, "cell.frames") == run.cell("frames")->get());
   }
   // Where it may rest, in the unit of what is read.
-  const auto values = io::find_readings(run, "s", "frames.value")[0].rests();
-  const auto places = io::find_readings(run, "s", "frames.thumb.x")[0].rests();
+  const auto values = io::find_readings(run, "s", "frames.value")[0].snap_points();
+  const auto places = io::find_readings(run, "s", "frames.thumb.x")[0].snap_points();
   REQUIRE(values.size() == 11);
   REQUIRE(places.size() == 11);
   for (std::size_t i = 0; i < 11; ++i) {
     CHECK(values[i] == static_cast<double>(i));
     CHECK(places[i] == Approx(54 + 25.2 * static_cast<double>(i)));
   }
-  CHECK(io::find_readings(run, "s", "thumb.y")[0].rests().empty());
+  CHECK(io::find_readings(run, "s", "thumb.y")[0].snap_points().empty());
 }
 
 TEST_CASE("a name means one reading, or that of each part which has it") {
@@ -55,7 +55,8 @@ TEST_CASE("a name means one reading, or that of each part which has it") {
   const auto sheet = io::find_readings(run, "s", "sheet.offset");
   REQUIRE(sheet.size() == 1);
   CHECK(sheet[0].unit == "dp");
-  CHECK(sheet[0].rests() == static_cast<const Pane&>(*run.stage().find("sheet")).settings().rests);
+  CHECK(sheet[0].snap_points() ==
+        static_cast<const Pane&>(*run.stage().find("sheet")).settings().snap_points);
   try {
     (void)io::find_readings(run, "hive.scene.toml", "ofset");
     FAIL("taken");

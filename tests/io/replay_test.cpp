@@ -24,10 +24,11 @@ io::Scene scene_with(SliderSettings settings, bool mirrored = false) {
   scene.cells = {{"frames", 4.0}, {"brood", 2.0}};
   // Below the sliders a yard that scrolls, with a pad on it that has to wait for double taps.
   scene.parts.push_back(
-      plan<Pane>("yard", {0, 0, 360, 720}, {.least = -300, .most = 300, .rests = {-300, 0, 300}}));
-  scene.parts.push_back(plan<Pad>("hive", {60, 260, 300, 460},
-                                  {.gestures = {.tell_tap = TellTap::held, .drags = Drags::horizontal}}, {},
-                                  {.inside = "yard"}));
+      plan<Pane>("yard", {0, 0, 360, 720}, {.min = -300, .max = 300, .snap_points = {-300, 0, 300}}));
+  scene.parts.push_back(
+      plan<Pad>("hive", {60, 260, 300, 460},
+                {.gestures = {.report_tap = ReportTap::after_wait, .drags = Drags::horizontal}}, {},
+                {.inside = "yard"}));
   scene.parts.push_back(plan<Slider>("frames", HoneySlider::box, settings, {{"value", "frames"}}));
   settings.axis = Axis::vertical;
   scene.parts.push_back(plan<Slider>("brood", {0, 300, 60, 300}, settings, {{"value", "brood"}}));
@@ -105,7 +106,7 @@ TEST_CASE("pauses of years and a million samples are replayed without a hang") {
     take.samples.push_back(
         {.time = ms(8.0 * i), .contact = i % 2, .phase = Phase::move, .at = {150.0 + i % 100, 224}});
   io::SceneRun fresh(scene, 4096);
-  io::Replay long_one(fresh, take, {.fps = 240, .most_decisions = 1000});
+  io::Replay long_one(fresh, take, {.fps = 240, .max_decisions = 1000});
   long_one.finish();
   CHECK(long_one.decisions().size() == 1000);
   CHECK_THAT(long_one.warnings().back(), Catch::Contains("more decisions"));
@@ -122,9 +123,9 @@ TEST_CASE("each decision is told in a sentence with its numbers") {
   replay.finish();
   const std::string why = io::why_text(replay, "frames");
   for (const char* says :
-       {"a contact went down at (150, 224), 24 dp inside frames",
-        "9.2 dp of travel passed the threshold of 8 dp, by 1.2 dp", "had not moved for 420 ms",
-        "let go at 6.6; nearest snap point 7, 0.4 away; next 6, 0.6", "at rest on 7"})
+       {"a finger went down at (150, 224), 24 dp inside frames",
+        "it moved 9.2 dp, 1.2 dp over the threshold of 8 dp", "the finger was still for 420 ms",
+        "snaps to 7: let go at 6.6, which is 0.4 from 7 and 0.6 from 6", "at rest at 7"})
     CHECK_THAT(why, Catch::Contains(says));
   CHECK(io::why_text(replay, "brood") == "no decisions\n");
 }
@@ -148,7 +149,7 @@ TEST_CASE("what the app and the phone did is told in a script, kept in a take, a
               "back, put v 2, wait 9, disable frames, tap frames",
               io::places_of(places));
   const io::Take take = io::parse_take(io::write_take(hand.take()), "t");
-  CHECK(take.deeds.size() == 12);
+  CHECK(take.actions.size() == 12);
   std::string at_24, at_240;
   for (std::string* out : {&at_24, &at_240}) {
     io::SceneRun run(scene, 200);

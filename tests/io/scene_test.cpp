@@ -63,7 +63,7 @@ TEST_CASE("bad scenes are answered with line, column, what was found, what is ta
       {scene("stp = 1\n"), 11, 1, "unknown key 'stp' in a slider"},
       {scene("step = -1\n"), 11, 8, "step = -1; takes 0 to"},
       {scene("axis = \"vertcal\"\n"), 11, 8, "takes one of horizontal, vertical; nearest known: vertical"},
-      {scene("tap_travels = 1\n"), 11, 15, "takes true or false"},
+      {scene("tap_moves = 1\n"), 11, 13, "takes true or false"},
       {scene("from = 5\nto = 5\n"), 3, 1,
        "slider 'frames': to = 5 is not taken; it takes more than from = 5"},
       {scene("thumb = 300\n"), 3, 1, "no room"},
@@ -113,22 +113,10 @@ TEST_CASE(
 }
 
 TEST_CASE("no kind has a setting of a name that every part has in a scene") {
-  const std::set<std::string_view> taken{"id",
-                                         "kind",
-                                         "x",
-                                         "y",
-                                         "w",
-                                         "h",
-                                         "right",
-                                         "bottom",
-                                         "inside",
-                                         "shares",
-                                         "stands_back_for",
-                                         "stands_back_towards",
-                                         "in_safe_area",
-                                         "hidden",
-                                         "disabled",
-                                         "feel"};
+  const std::set<std::string_view> taken{
+      "id",           "kind",   "x",        "y",        "w",         "h",
+      "right",        "bottom", "inside",   "observes", "yields_to", "yield_direction",
+      "in_safe_area", "hidden", "disabled", "feel"};
   for (const PartKind* kind : shipped_kinds())
     for (std::size_t i = 0; i < kind->settings(); ++i) {
       CAPTURE(kind->name, kind->setting(i).name);
@@ -157,15 +145,16 @@ TEST_CASE("a part's own feel is the scene's, but for what it says") {
 TEST_CASE("a scene says what it says, and the rest stays as it is by default") {
   const io::Scene read = io::parse_scene(
       "title = \"t\"\n[screen]\nright_to_left = true\n[feel]\nlike = \"stylus\"\ntap_reach = 7\n" +
-          scene("follow = \"rest\"\npassage = \"ease-out 120.5ms\"\nlabel = \"frames of honey\"\nto = 10\n"),
+          scene("update_when = \"at-rest\"\ntransition = \"ease-out 120.5ms\"\nlabel = \"frames of "
+                "honey\"\nto = 10\n"),
       "s");
   CHECK(read.stage.right_to_left);
   CHECK(read.stage.width == StageSettings{}.width);
   CHECK(read.stage.feel.tap_reach == 7);
   CHECK(read.stage.feel.drag_threshold == feels::stylus.drag_threshold);
   const auto& settings = *read.parts.at(0).settings.as<SliderSettings>();
-  CHECK(settings.follow == Follow::rest);
-  CHECK(std::get<Timed>(settings.passage.way).duration == Micros{120'500});
+  CHECK(settings.update_when == UpdateWhen::at_rest);
+  CHECK(std::get<Timed>(settings.transition.way).duration == Micros{120'500});
   CHECK(settings.thumb == SliderSettings{}.thumb);
   io::SceneRun run(read);
   run.stage().at(Micros{0}, [&] { run.cell("frames")->set(9); });

@@ -23,9 +23,9 @@ TEST_CASE("a take written and read again is the same") {
     for (std::size_t before = 0; before <= take.samples.size(); ++before) {
       if (*rc::gen::inRange(0, 4) != 0) continue;
       const Micros time = before < take.samples.size() ? take.samples[before].time : take.samples.back().time;
-      take.deeds.push_back(
+      take.actions.push_back(
           {.time = time,
-           .kind = static_cast<io::Deed::Kind>(*rc::gen::inRange(0, static_cast<int>(kinds.size()))),
+           .kind = static_cast<io::Action::Kind>(*rc::gen::inRange(0, static_cast<int>(kinds.size()))),
            .target = *rc::gen::element<std::string>("frames", "sheet"),
            .value = *rc::gen::element<std::string>("", "9", "a \"b\", c", "720x360"),
            .before = before});
@@ -38,9 +38,9 @@ TEST_CASE("a take written and read again is the same") {
       RC_ASSERT(a.time == b.time && a.contact == b.contact && a.phase == b.phase && a.at == b.at &&
                 a.tool == b.tool);
     }
-    RC_ASSERT(again.deeds.size() == take.deeds.size());
-    for (std::size_t i = 0; i < take.deeds.size(); ++i) {
-      const io::Deed &a = take.deeds[i], &b = again.deeds[i];
+    RC_ASSERT(again.actions.size() == take.actions.size());
+    for (std::size_t i = 0; i < take.actions.size(); ++i) {
+      const io::Action &a = take.actions[i], &b = again.actions[i];
       RC_ASSERT(a.time == b.time && a.kind == b.kind && a.target == b.target && a.value == b.value &&
                 a.before == b.before);
     }

@@ -39,8 +39,8 @@ Point aimed(const Stage& stage) {
 io::Take made_take(const Stage& stage) {
   const auto hands = io::shipped_hands();
   io::Hand hand(hands[*rc::gen::inRange<std::size_t>(0, hands.size())], *rc::gen::arbitrary<std::uint64_t>());
-  const int deeds = *rc::gen::inRange(1, 7);
-  for (int i = 0; i < deeds; ++i) {
+  const int actions = *rc::gen::inRange(1, 7);
+  for (int i = 0; i < actions; ++i) {
     const Point at = aimed(stage);
     const Point by{*number(-200, 200), *number(-300, 300)};
     const Micros over = ms(*number(40, 700));

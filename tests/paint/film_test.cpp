@@ -31,13 +31,13 @@ show::FilmReel reel(int frames, const Box& region) {
 namespace {
 
 double smallest_text(const skin::Picture& picture, double scale = 1) {
-  double least = 1e9;
+  double min = 1e9;
   for (const skin::Shape& shape : picture) {
     if (const auto* group = std::get_if<skin::Group>(&shape))
-      least = std::min(least, smallest_text(group->shapes, scale * group->scale));
-    if (const auto* text = std::get_if<skin::Text>(&shape)) least = std::min(least, text->size * scale);
+      min = std::min(min, smallest_text(group->shapes, scale * group->scale));
+    if (const auto* text = std::get_if<skin::Text>(&shape)) min = std::min(min, text->size * scale);
   }
-  return least;
+  return min;
 }
 
 }  // namespace

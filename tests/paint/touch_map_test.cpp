@@ -17,8 +17,8 @@ using namespace ubbo::test;
 TEST_CASE("a touch map shows every contact and gesture, and no text leaves the page") {
   PROPERTY("any taps, drags and pinches", [] {
     io::Hand hand(io::find_hand("bare"), static_cast<std::uint64_t>(*rc::gen::inRange(1, 1000)));
-    const int deeds = *rc::gen::inRange(1, 12);
-    for (int i = 0; i < deeds; ++i) {
+    const int actions = *rc::gen::inRange(1, 12);
+    for (int i = 0; i < actions; ++i) {
       const Point at{*number(5, 355), *number(5, 715)};
       switch (*rc::gen::inRange(0, 3)) {
         case 0:

@@ -75,7 +75,7 @@ void replay(const demo::File& file) {
     for (const io::Reading& reading : io::readings_of(run)) numbers.add(reading.now()), ++read;
     if (drawn) pictures.add(skin::comb(run.stage()));
   };
-  const Micros last = take.samples.empty() ? take.deeds.back().time : take.samples.back().time;
+  const Micros last = take.samples.empty() ? take.actions.back().time : take.samples.back().time;
   int moment = 0;
   for (Micros at = replay.begins(); at < last + Micros{1'200'000}; at += Micros{7'001}) {
     replay.play_to(at);

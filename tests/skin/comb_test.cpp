@@ -48,12 +48,12 @@ TEST_CASE(
     "a row slid aside shows what it uncovers, a pressed pad its frame, parts in parts only within them") {
   Cell<double> slid{60};
   Stage stage;
-  stage.add<Pane>("list", {0, 100, 360, 200}, {.least = -100, .most = 0});
+  stage.add<Pane>("list", {0, 100, 360, 200}, {.min = -100, .max = 0});
   auto& row = stage.add<Pane>("row", {0, 20, 360, 80},
                               {.label = "Heather",
                                .offset = slid,
-                               .least = -96,
-                               .most = 96,
+                               .min = -96,
+                               .max = 96,
                                .axis = Axis::horizontal,
                                .moves = Moves::itself},
                               {.inside = "list"});
@@ -90,7 +90,7 @@ TEST_CASE("what fades is drawn as faint as it is present: a thumb, and all that 
   Cell<double> offset{0};
   Stage stage{{.reduced_motion = Reduced::fade}};
   stage.add<Pane>("sheet", {0, 400, 360, 300},
-                  {.offset = offset, .least = -300, .most = 0, .moves = Moves::itself});
+                  {.offset = offset, .min = -300, .max = 0, .moves = Moves::itself});
   stage.add<Pad>("note", {0, 100, 360, 40}, {.label = "note"}, {.inside = "sheet"});
   stage.at(ms(0), [&] { offset.set(-300); });
   const auto opacities = [&] {

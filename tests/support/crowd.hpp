@@ -19,12 +19,13 @@ struct LampSettings {
 class Lamp final : public PartOf<Lamp, LampSettings>, public LayerPart, public BackTaker {
  public:
   static const PartKind& described();
-  Lamp(std::string id, const Box& box, LampSettings settings, Surroundings& around)
-      : PartOf(std::move(id), box, std::move(settings), around) {
-    mover_.send(100.0, Passage(Timed{Curve::ease(), ms(700)}).repeated(Passage::endless, true), around.now);
+  Lamp(std::string id, const Box& box, LampSettings settings, Context& context)
+      : PartOf(std::move(id), box, std::move(settings), context) {
+    mover_.send(100.0, Transition(Timed{Curve::ease(), ms(700)}).repeated(Transition::endless, true),
+                context.now);
   }
   void changed() {}
-  [[nodiscard]] double brightness() const { return mover_.at(around().now).value; }
+  [[nodiscard]] double brightness() const { return mover_.at(context().now).value; }
   bool touch(const Contact&, const Sample& sample) override {
     if (sample.phase == Phase::down) settings_.seen.set(brightness());
     return true;
@@ -32,7 +33,7 @@ class Lamp final : public PartOf<Lamp, LampSettings>, public LayerPart, public B
   [[nodiscard]] bool wants_back() const override { return settings_.wants_back; }
   void back() override {}
   [[nodiscard]] bool is_open() const override { return settings_.modal; }
-  [[nodiscard]] bool is_away() const override { return false; }
+  [[nodiscard]] bool is_absent() const override { return false; }
   [[nodiscard]] bool is_modal() const override { return settings_.modal; }
   [[nodiscard]] bool is_leaving() const override { return false; }
   void leave() override {}
@@ -61,7 +62,7 @@ struct Crowd {
 struct Happening {
   Micros time{};
   std::string name;
-  std::function<void(Crowd&)> deed;
+  std::function<void(Crowd&)> action;
 };
 
 /// Happenings in order of time, over some seconds, of every kind. `bad`: some samples are no good.

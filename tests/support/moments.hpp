@@ -33,12 +33,12 @@ class Moments {
   explicit Moments(const PartKind& kind) : kind_(&kind) {}
 
   /// From afresh: `deed` gets the part at 100 ms.
-  void then(const char* what, const std::function<void(Alone&)>& deed) {
+  void then(const char* what, const std::function<void(Alone&)>& action) {
     Alone alone(*kind_, false);
     alone.stage.advance(ms(0));
     alone.stage.focus("part");
     alone.stage.journal().clear();
-    deed(alone);
+    action(alone);
     text_ += std::string("## ") + kind_->name + ": " + what + "\n";
     const std::string under_way = read_out(*alone.part);
     alone.stage.advance(alone.stage.now() + ms(30'000));
@@ -112,7 +112,7 @@ inline std::string moments_of(const PartKind& kind) {
       it.stage.back(ms(600));
     });
   moments.then("written without motion",
-               [&](Alone& it) { it.stage.at_once([&] { it.cells.write(0.3, 0.6); }); });
+               [&](Alone& it) { it.stage.immediately([&] { it.cells.write(0.3, 0.6); }); });
   return moments.text();
 }
 

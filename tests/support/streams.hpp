@@ -53,13 +53,13 @@ inline SliderSettings any_slider() {
   return {.to = 10,
           .step = *rc::gen::element(0.0, 1.0, 0.1, 3.0),
           .axis = *rc::gen::element(Axis::horizontal, Axis::vertical),
-          .follow = *rc::gen::element(Follow::finger, Follow::rest),
+          .update_when = *rc::gen::element(UpdateWhen::dragging, UpdateWhen::at_rest),
           .grab = *rc::gen::element(Grab::thumb, Grab::anywhere),
-          .tap_travels = *rc::gen::arbitrary<bool>(),
-          .passage = *rc::gen::element<Passage>(
+          .tap_moves = *rc::gen::arbitrary<bool>(),
+          .transition = *rc::gen::element<Transition>(
               Timed{}, Spring::settling(ms(100), 0.1), Spring::settling(ms(400), 0.6),
-              Timed{Curve::ease_out(), ms(240)}, Passage(Coast::half_life(ms(60)), ms(30))),
-          .carry = Micros{*rc::gen::element(0, 120'000)}};
+              Timed{Curve::ease_out(), ms(240)}, Transition(Coast::half_life(ms(60)), ms(30))),
+          .projection_time = Micros{*rc::gen::element(0, 120'000)}};
 }
 
 }  // namespace ubbo::test

@@ -25,7 +25,7 @@ struct Work {
       for (std::size_t i = 0; i < part.kind->settings() && variations.size() < 12; ++i) {
         const SettingInfo& setting = part.kind->setting(i);
         if (setting.kind == SettingKind::time)
-          variations.push_back(plan.vary(part.id, setting.name, std::min(setting.most, 150.0)));
+          variations.push_back(plan.vary(part.id, setting.name, std::min(setting.max, 150.0)));
       }
   }
 
@@ -38,7 +38,7 @@ struct Work {
   [[nodiscard]] std::string outcome(std::size_t which) const {
     try {
       io::SceneRun run(plan, 256, {&variations[which], 1});
-      io::Replay replay(run, ready, {.most_decisions = 200});
+      io::Replay replay(run, ready, {.max_decisions = 200});
       replay.finish();
       return io::replay_json(run, replay);
     } catch (const std::exception& refused) {
@@ -59,16 +59,16 @@ int main() {
     const Work work(std::move(take), scene);
     std::vector<std::string> alone;
     for (std::size_t i = 0; i < work.variations.size(); ++i) alone.push_back(work.outcome(i));
-    std::vector<std::string> together(alone.size());
+    std::vector<std::string> batch(alone.size());
     std::vector<std::thread> pool;
     constexpr std::size_t threads = 4;
     for (std::size_t t = 0; t < threads; ++t)
       pool.emplace_back([&, t] {
-        for (std::size_t i = t; i < together.size(); i += threads) together[i] = work.outcome(i);
+        for (std::size_t i = t; i < batch.size(); i += threads) batch[i] = work.outcome(i);
       });
     for (std::thread& one : pool) one.join();
     for (std::size_t i = 0; i < alone.size(); ++i, ++runs)
-      if (alone[i] != together[i]) ++wrong, std::printf("%s: run %zu differs\n", file.text.data(), i);
+      if (alone[i] != batch[i]) ++wrong, std::printf("%s: run %zu differs\n", file.text.data(), i);
   }
   std::printf("%zu runs on four threads, %zu unlike those on one\n", runs, wrong);
   return wrong == 0 && runs > 100 ? 0 : 1;

@@ -89,7 +89,7 @@ TEST_CASE("what is completed is what the command takes") {
   CHECK(completed("ubbo take \"\"") == "make convert info trial\n");
   CHECK(completed("ubbo take make --hand g") == "gloved\n");
   CHECK(completed("ubbo export x --as \"\"") == "css keyframes tokens header\n");
-  CHECK(completed("ubbo settings pa") == "page-dots pane pad page-host\n");
+  CHECK(completed("ubbo settings pa") == "page-dots pane pad panel page-host\n");
   CHECK(completed("ubbo film --s") == "--set --size\n");
   CHECK(completed("ubbo film c.") == "c.bash\n");
   CHECK(asked("completions tcsh").exit == 2);
@@ -113,8 +113,8 @@ TEST_CASE("watch runs again when a file it names has changed, and not before") {
   const Ran ran = run(
       in(folder, watched +
                      "for i in $(seq 300); do grep -q watching why-not && break; sleep 0.1; done; sleep 0.3; "
-                     "grep -c 'at rest on' said; sed -i 's/^to = .*/to = 8/' inspection.scene.toml; wait; "
-                     "grep -c 'at rest on' said; grep -c 'inspection.scene.toml has changed' said"));
+                     "grep -c 'at rest at' said; sed -i 's/^to = .*/to = 8/' inspection.scene.toml; wait; "
+                     "grep -c 'at rest at' said; grep -c 'inspection.scene.toml has changed' said"));
   CHECK(ran.out == "1\n2\n1\n");
   CHECK_THAT(asked("watch").out, Catch::Contains("no command"));
   CHECK_THAT(asked("watch settings feel").out, Catch::Contains("no file"));

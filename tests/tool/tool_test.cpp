@@ -55,9 +55,9 @@ TEST_CASE("the demo runs in an empty folder, tells why, and names the pictures i
   const Folder folder;
   const Ran ran = run(tool + " demo -o " + (folder / "new"));
   REQUIRE(ran.exit == 0);
-  CHECK_THAT(ran.out, Catch::Contains("passed the threshold of 12 dp") &&
-                          Catch::Contains("nearest snap point 7") && Catch::StartsWith("take ") &&
-                          Catch::Contains("frames = 9  ") && Catch::Contains("watch replay"));
+  CHECK_THAT(ran.out, Catch::Contains("over the threshold of 12 dp") && Catch::Contains("snaps to 7") &&
+                          Catch::StartsWith("take ") && Catch::Contains("frames = 9  ") &&
+                          Catch::Contains("watch replay"));
   for (const char* name : {"new/inspection.drag.film.png", "new/inspection.drag.graph.png", "new/curves.png",
                            "new/thrown-card.png", "new/rows-in.png"}) {
     CHECK_THAT(ran.out, Catch::Contains(folder / name));
@@ -70,7 +70,7 @@ TEST_CASE("films come in the asked size and format") {
   const Folder folder;
   REQUIRE(run(tool + " film " + scene_and_drag + " -o " + (folder / "a.png") + " --size 640x400").exit == 0);
   CHECK(png_size(read(folder / "a.png")) == std::pair{640, 400});
-  REQUIRE(run(tool + " film " + scene_and_drag + " --dusk --frames 5 -o " + (folder / "a.svg")).exit == 0);
+  REQUIRE(run(tool + " film " + scene_and_drag + " --dark --frames 5 -o " + (folder / "a.svg")).exit == 0);
   const std::string svg = read(folder / "a.svg");
   CHECK_THAT(svg, Catch::Contains("<svg") && Catch::Contains("width=\"1280") && Catch::Contains("</svg>"));
 }
@@ -112,7 +112,7 @@ TEST_CASE("bad input and usage: exit 2 and what is taken: an unmet expectation: 
       {"export ease", 2, "takes NAME=MOTION"},
       {"export 'a=ease 1s' --as keyframes --animate left", 2, "no {}"},
       {"settings slidr", 2, "nearest known: slider"},
-      {"settings slider", 0, "tap_travels"},
+      {"settings slider", 0, "tap_moves"},
   };
   for (const Case& c : cases) {
     const Ran ran = run(tool + " " + c.words);
@@ -247,7 +247,7 @@ TEST_CASE("graph follows readings over a replay") {
   CHECK(names == std::vector<std::string>{"sheet.offset", "list.offset"});
   REQUIRE(run(tool + " graph " + scene_and_drag + " -o " + (folder / "g.svg")).exit == 0);
   CHECK_THAT(read(folder / "g.svg"), Catch::Contains("snap points") && Catch::Contains("drag threshold") &&
-                                         Catch::Contains("lands on 7"));
+                                         Catch::Contains("snaps to 7"));
 }
 
 TEST_CASE("export writes what it reads, and a header that compiles and moves alike") {
@@ -259,7 +259,8 @@ TEST_CASE("export writes what it reads, and a header that compiles and moves ali
   CHECK(ridge::sheet_open_duration == ubbo::Micros{420'000});
   CHECK(
       ubbo::progress_of(ridge::sheet_open.way).value(0.3) ==
-      Approx(ubbo::progress_of(ubbo::io::read_passage("spring(settle 420ms, overshoot 6%)").way).value(0.3)));
+      Approx(
+          ubbo::progress_of(ubbo::io::read_transition("spring(settle 420ms, overshoot 6%)").way).value(0.3)));
   CHECK(ridge::row_in.delay == ubbo::test::ms(60));
   CHECK(ridge::curve_settle.value(0.5) == ubbo::Curve::cubic_bezier(0.35, 0.05, 0.15, 0.95).value(0.5));
   CHECK(ridge::toast_stay == ubbo::test::ms(4000));

@@ -17,7 +17,7 @@ TEST_CASE("an option --set changes a scene for one run, with the checks of the s
   CHECK(cell("--set feel.drag_threshold=200") == 4);
   CHECK(cell("--set cells.frames=2") == 5);
   CHECK(cell("--set screen.right_to_left=true") != 7);
-  const Ran slow = run(tool + " why " + scene_and_drag + " --set 'frames.passage=ease-out 3s'");
+  const Ran slow = run(tool + " why " + scene_and_drag + " --set 'frames.transition=ease-out 3s'");
   CHECK(slow.out.find("3808") != std::string::npos);  // let go at 808.3 ms
   struct Case {
     const char* set;
@@ -70,7 +70,7 @@ TEST_CASE("a take expects cells, readings, times, tolerances and words; what doe
                         {"frames = 6.4 within 0.5", 1, "frames is 7, not 6.4"},
                         {"at 100 ms frames.position = 4, at 217 ms frames.dragging = yes", 0, ""},
                         {"at 100 ms frames.dragging = yes", 1, "at 100 ms frames.dragging is no, not yes"},
-                        {"says \"lifts at rest\", says frames \"at rest on 7\"", 0, ""},
+                        {"says \"lifts at rest\", says frames \"at rest at 7\"", 0, ""},
                         {"says \"rail.lifted-resting\", says frames \"rail.at-rest\"", 0, ""},
                         {"says \"rail.lifted\"", 1, "nobody does not say"},
                         {"at 217 ms says frames \"drag: past\"", 0, ""},

@@ -80,7 +80,7 @@ struct FilmOrder {
   std::string out;
   int frames = 12;
   std::string size = "1280x800";
-  bool dusk = false;
+  bool dark = false;
   bool places = false;
 };
 
@@ -88,7 +88,7 @@ struct FilmOrder {
 void shoot_film(const FilmOrder& order, const Kit& kit);
 
 /// Draws the screens of these scenes side by side, as they stand at first.
-void shoot_overview(const std::vector<std::string>& scenes, const std::string& out, bool dusk,
+void shoot_overview(const std::vector<std::string>& scenes, const std::string& out, bool dark,
                     const Kit& kit);
 
 /// Draws the demo's motions into `folder`: a gallery of curves, a card thrown with four springs, a list whose

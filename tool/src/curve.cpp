@@ -29,7 +29,7 @@ struct CurveOrder {
   bool samples = false;
   bool css = false;
   bool json = false;
-  bool dusk = false;
+  bool dark = false;
 };
 
 // "0.5", "100ms", "1.5s"
@@ -57,15 +57,15 @@ struct Drawn {
 
 Drawn draw(const io::CurveOrder& order, const io::MotionSpec& spec, const Colour& colour) {
   constexpr int endless_shown = 3;
-  Passage passage = spec.passage;
-  if (passage.runs <= Passage::endless) passage.runs = endless_shown;
+  Transition transition = spec.transition;
+  if (transition.runs <= Transition::endless) transition.runs = endless_shown;
   Motion::Plan plan{.from = order.from,
                     .velocity = order.velocity,
                     .to = io::motion_of(order, spec).to(),
-                    .begins = passage.delay};
-  const Micros ends = Motion(plan, passage).ends();  // as the figures tell it
-  plan.rest_floor = 1e-12;                           // but drawn without its last small step
-  const Motion motion(plan, passage);
+                    .begins = transition.delay};
+  const Micros ends = Motion(plan, transition).ends();  // as the figures tell it
+  plan.rest_floor = 1e-12;                              // but drawn without its last small step
+  const Motion motion(plan, transition);
   Drawn drawn{{.name = spec.text, .points = {}, .colour = colour}, {.points = {}, .colour = colour}, 0.0};
   drawn.ends_ms = to_ms(ends);
   constexpr int looks = 1500;
@@ -90,8 +90,8 @@ MotionFigures add_marks(show::Panel& panel, const io::CurveOrder& order, const i
                         const Colour& colour) {
   const Motion motion = io::motion_of(order, spec);
   const MotionFigures figures = figures_of(motion);
-  if (spec.passage.runs != 1) return figures;
-  const double begins = to_ms(spec.passage.delay);
+  if (spec.transition.runs != 1) return figures;
+  const double begins = to_ms(spec.transition.delay);
   using Form = show::Spot::Form;
   panel.spots.push_back({.x = begins, .y = order.from, .form = Form::ring, .colour = colour});
   panel.spots.push_back(
@@ -135,8 +135,8 @@ std::pair<double, double> speed_range(const std::vector<show::Line>& traces) {
 
 show::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& colours) {
   const auto palette = show::line_colours(colours);
-  show::Panel values{.title = "value", .levels = {}, .share = 0.64};
-  show::Panel speeds{.title = "speed, per second", .x_label = "ms", .share = 0.36};
+  show::Panel values{.title = "value", .levels = {}, .fraction = 0.64};
+  show::Panel speeds{.title = "speed, per second", .x_label = "ms", .fraction = 0.36};
   double ends = 1.0;
   for (std::size_t i = 0; i < order.specs.size(); ++i) {
     const Colour colour = palette[i % palette.size()];
@@ -203,7 +203,7 @@ void add_curve(CLI::App& app, int& exit) {
       ->capture_default_str();
   verb->add_option("-o,--out", order->out, "draw them into this file, .png or .svg");
   verb->add_option("--size", order->size, "width and height of the picture in pixels")->capture_default_str();
-  verb->add_flag("--dusk", order->dusk, "dark colours");
+  verb->add_flag("--dark", order->dark, "dark colours");
   verb->footer(
       "Without --samples, --at, --json or --css it prints a table of the figures one compares.\n"
       "Example:  ubbo curve \"spring(settle 400ms, overshoot 5%)\" \"back(out) 400ms\" -o curves.png\n"
@@ -222,8 +222,8 @@ void add_curve(CLI::App& app, int& exit) {
     const io::CurveOrder curves = io::checked(order->curves, from_ms(order->duration_ms));
     const auto [width, height] = picture_size(order->size);
     if (!order->out.empty())
-      paint::plot(curve_graph(curves, order->dusk ? skin::dusk : skin::day), width, height, order->out,
-                  order->dusk ? skin::dusk : skin::day);
+      paint::plot(curve_graph(curves, order->dark ? skin::dark : skin::day), width, height, order->out,
+                  order->dark ? skin::dark : skin::day);
     if (order->json) {
       say("{}", io::curves_json(curves));
     } else if (order->css) {

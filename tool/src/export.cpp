@@ -58,7 +58,7 @@ void add(io::MotionTokens& tokens, const std::string& given) {
   // A time alone is the time of a motion that needs no more.
   if (!text.empty() && (text[0] == '.' || (text[0] >= '0' && text[0] <= '9')))
     tokens.durations.emplace_back(name,
-                                  std::get<Timed>(io::read_motion("linear " + text).passage.way).duration);
+                                  std::get<Timed>(io::read_motion("linear " + text).transition.way).duration);
   else
     tokens.motions.emplace_back(name, io::read_motion(text));
 }
@@ -69,8 +69,8 @@ std::string keyframes(const io::MotionTokens& tokens, const ExportOrder& order) 
     std::string plain = name;
     std::replace(plain.begin(), plain.end(), '.', '-');
     text += fmt::format("/* {}: play for {}ms, linear */\n", spec.text,
-                        io::css_number(to_ms(duration_of(spec.passage.way)), 3));
-    text += io::css_keyframes(plain, progress_of(spec.passage.way), order.target, order.error);
+                        io::css_number(to_ms(duration_of(spec.transition.way)), 3));
+    text += io::css_keyframes(plain, progress_of(spec.transition.way), order.target, order.error);
   }
   return text;
 }

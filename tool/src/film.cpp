@@ -30,7 +30,7 @@ std::pair<int, int> picture_size(const std::string& text) {
 
 void shoot_film(const FilmOrder& order, const Kit& kit) {
   const auto [width, height] = picture_size(order.size);
-  const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
+  const skin::CombColours& colours = order.dark ? skin::dark : skin::day;
   const io::Scene scene = order.on.read(kit);
   Progress progress("film");
   const show::FilmReel reel = show::reel_of(scene, read_take_on(scene, order.take),
@@ -49,7 +49,7 @@ void shoot_film(const FilmOrder& order, const Kit& kit) {
 
 void shoot_places(const FilmOrder& order, const Kit& kit) {
   const auto [width, height] = picture_size(order.size);
-  const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
+  const skin::CombColours& colours = order.dark ? skin::dark : skin::day;
   const show::Places places = show::places_of(order.on.read(kit));
   std::string spoken = "where its layers start, stand and go";
   for (const show::PlacesOf& layer : places.layers) spoken += fmt::format("; {}: {}", layer.name, layer.says);
@@ -69,7 +69,7 @@ void add_film(CLI::App& app, int& exit, const Kit& kit) {
       ->check(CLI::Range(2, 100).description(""))
       ->capture_default_str();
   verb->add_option("--size", order->size, "width and height in pixels")->capture_default_str();
-  verb->add_flag("--dusk", order->dusk, "dark colours");
+  verb->add_flag("--dark", order->dark, "dark colours");
   verb->footer(
       "Each decision has its own frame while there is room; the other frames fill the widest gaps.\n"
       "Example:  ubbo film heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv -o "

@@ -26,7 +26,7 @@ struct GraphOrder {
   std::string out;
   std::string size = "1280x800";
   bool json = false;
-  bool dusk = false;
+  bool dark = false;
 };
 
 std::string run_json(const show::Traces& run) {
@@ -57,7 +57,7 @@ std::string run_text(const show::Traces& run) {
 
 void draw(const GraphOrder& order, const Kit& kit) {
   const auto [width, height] = picture_size(order.size);
-  const skin::CombColours& colours = order.dusk ? skin::dusk : skin::day;
+  const skin::CombColours& colours = order.dark ? skin::dark : skin::day;
   const io::Scene scene = order.on.read(kit);
   const io::Take take = read_take_on(scene, order.take);
   constexpr int steps = 800;
@@ -89,7 +89,7 @@ void add_graph(CLI::App& app, int& exit, const Kit& kit) {
       ->capture_default_str();
   verb->add_option("--size", order->size, "width and height of the picture in pixels")->capture_default_str();
   verb->add_flag("--json", order->json, "print JSON: series of [ms, value]");
-  verb->add_flag("--dusk", order->dusk, "dark colours");
+  verb->add_flag("--dark", order->dark, "dark colours");
   verb->footer(
       "Example:  ubbo graph heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv \\\n"
       "              --of frames.thumb.x,frames.velocity -o "

@@ -68,7 +68,7 @@ show::Graph gallery(const skin::CombColours& colours) {
                     {.at = 1.0, .colour = colours.ink.with_alpha(0.5)}};
     panel.y_range = {-0.45, 1.58};
     for (std::size_t i = 0; i < exhibit.specs.size(); ++i) {
-      const Curve curve = progress_of(io::read_motion(exhibit.specs[i]).passage.way);
+      const Curve curve = progress_of(io::read_motion(exhibit.specs[i]).transition.way);
       show::Line trace{.points = {}, .colour = palette[i], .dash = 1 + static_cast<int>(i)};
       constexpr int looks = 400;
       for (int n = 0; n <= looks; ++n) {
@@ -94,7 +94,7 @@ show::Throw four_springs() {
                      .ways = {}};
   for (const char* spec : {"spring(settle 600ms)", "spring(settle 600ms, overshoot 15%)",
                            "spring(mass 1, stiffness 320, damping 30)", "spring(frequency 20, ratio 0.25)"})
-    thrown.ways.push_back({spec, io::read_passage(spec)});
+    thrown.ways.push_back({spec, io::read_transition(spec)});
   return thrown;
 }
 
@@ -108,8 +108,8 @@ Timeline rows_timeline(const std::vector<std::string>& rows) {
     opacity.push_back(timeline.add_track(row + ".opacity", 0.0));
   }
   const auto delays = Stagger::by_order(rows.size(), Micros{60'000});
-  timeline.cue(x, 0.0, io::read_passage("spring(settle 420ms, overshoot 6%)"), delays);
-  timeline.cue(opacity, 1.0, io::read_passage("ease-out 160ms"), delays, Place::with());
+  timeline.cue(x, 0.0, io::read_transition("spring(settle 420ms, overshoot 6%)"), delays);
+  timeline.cue(opacity, 1.0, io::read_transition("ease-out 160ms"), delays, Place::with());
   return timeline;
 }
 

@@ -8,20 +8,20 @@
 
 namespace ubbo::tool {
 
-void shoot_overview(const std::vector<std::string>& scenes, const std::string& out, bool dusk,
+void shoot_overview(const std::vector<std::string>& scenes, const std::string& out, bool dark,
                     const Kit& kit) {
   constexpr int width = 1280;
   constexpr double edge = 24.0;
   constexpr double above = 84.0;
   constexpr double title = 20.0;
-  constexpr std::size_t most_in_row = 5;
-  const std::size_t columns = std::clamp<std::size_t>(scenes.size(), 1, most_in_row);
+  constexpr std::size_t max_in_row = 5;
+  const std::size_t columns = std::clamp<std::size_t>(scenes.size(), 1, max_in_row);
   const std::size_t rows = std::max<std::size_t>((scenes.size() + columns - 1) / columns, 1);
   const double room = (width - edge * (static_cast<double>(columns) + 1.0)) / static_cast<double>(columns);
   // Phones are about twice as high as they are wide.
   const double high = std::min(2.0 * room, 400.0);
   const int height = static_cast<int>(above + static_cast<double>(rows) * (title + high + edge));
-  const skin::CombColours& colours = dusk ? skin::dusk : skin::day;
+  const skin::CombColours& colours = dark ? skin::dark : skin::day;
   skin::Picture page;
   const auto write = [&](Point at, std::string words, double size, double solid, bool bold) {
     page.emplace_back(

@@ -14,13 +14,13 @@ constexpr const char* whole_line = "\r\x1b[K";  // back to its start, and nothin
 
 }  // namespace
 
-void Progress::tell(double share) {
+void Progress::tell(double fraction) {
   const Clock::time_point now = Clock::now();
   if (now - began_ < std::chrono::seconds(1) || now - told_ < std::chrono::milliseconds(200)) return;
   told_ = now;
   if (!on_terminal(stderr)) return;
   shown_ = true;
-  (void)std::fputs((whole_line + fmt::format("{} {:.0f} %", what_, share * 100.0)).c_str(), stderr);
+  (void)std::fputs((whole_line + fmt::format("{} {:.0f} %", what_, fraction * 100.0)).c_str(), stderr);
 }
 
 Progress::~Progress() {

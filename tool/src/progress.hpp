@@ -16,11 +16,11 @@ class Progress {
   ~Progress();
 
   /// `share` of the work is done, 0 to 1.
-  void tell(double share);
+  void tell(double fraction);
   /// The same as a function; the progress must outlive it. It tells of a part of the work, from `from` to
   /// `to`.
   [[nodiscard]] std::function<void(double)> part(double from = 0.0, double to = 1.0) {
-    return [this, from, to](double share) { tell(from + (to - from) * share); };
+    return [this, from, to](double fraction) { tell(from + (to - from) * fraction); };
   }
 
  private:

@@ -123,7 +123,7 @@ void add_make(CLI::App& take, int& exit, const Kit& kit) {
     if (!order->scene.empty()) run = std::make_unique<io::SceneRun>(scene_at(order->scene, kit.kinds));
     io::perform(hand, order->script, run ? io::places_of(*run) : io::PlaceFinder{});
     io::Take made = hand.take();
-    if (made.samples.empty() && made.deeds.empty())
+    if (made.samples.empty() && made.actions.empty())
       throw std::invalid_argument("the script does nothing, so there is no take to write");
     if (run)
       made.notes.emplace_back("screen", fmt::format("{}x{}", run->stage().width(), run->stage().height()));

@@ -39,6 +39,7 @@ std::optional<std::string> filled(std::string_view key, const Decision& decision
   if (fact == nullptr) return std::nullopt;
   if (dot == std::string_view::npos) return with_unit(fact->value, fact->unit);
   if (key.substr(dot + 1) == "number") return plain(fact->value, 4);
+  if (key.substr(dot + 1) == "size") return with_unit(std::fabs(fact->value), fact->unit);
   if (!fact->limited) return std::nullopt;
   const std::string_view what = key.substr(dot + 1);
   if (what == "limit") return with_unit(fact->limit, fact->unit);

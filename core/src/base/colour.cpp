@@ -45,10 +45,10 @@ Colour from_oklab(const Oklab& lab) {
           std::clamp(lab.alpha, 0.0, 1.0)};
 }
 
-Colour mix(const Colour& from, const Colour& to, double share) {
+Colour mix(const Colour& from, const Colour& to, double fraction) {
   const Oklab a = to_oklab(from);
   const Oklab b = to_oklab(to);
-  const auto at = [share](double x, double y) { return x + (y - x) * share; };
+  const auto at = [fraction](double x, double y) { return x + (y - x) * fraction; };
   const double alpha = at(a.alpha, b.alpha);
   const double cover = alpha > 1e-9 ? alpha : 1.0;
   return from_oklab({at(a.lightness * a.alpha, b.lightness * b.alpha) / cover,

@@ -26,10 +26,10 @@ void refuse(const std::string& words) {
 #endif
 }
 
-void demand(const char* what, double got, double least, double most) {
-  if (got >= least && got <= most) return;
-  refuse(joined({what, " = ", plain_number(got), " is not taken; it takes ", plain_number(least), " to ",
-                 plain_number(most)}));
+void demand(const char* what, double got, double min, double max) {
+  if (got >= min && got <= max) return;
+  refuse(joined({what, " = ", plain_number(got), " is not taken; it takes ", plain_number(min), " to ",
+                 plain_number(max)}));
 }
 
 }  // namespace ubbo

@@ -12,7 +12,7 @@ namespace {
 
 std::string range_of(const SettingInfo& setting) {
   const char* space = *setting.unit != '\0' ? " " : "";
-  return joined({plain_number(setting.least), " to ", plain_number(setting.most), space, setting.unit});
+  return joined({plain_number(setting.min), " to ", plain_number(setting.max), space, setting.unit});
 }
 
 }  // namespace
@@ -25,7 +25,7 @@ std::string what_it_takes(const SettingInfo& setting) {
       return "text";
     case SettingKind::cell:
       return joined({"the name of a cell that holds a ", name_of(setting.cell_kind)});
-    case SettingKind::passage:
+    case SettingKind::transition:
       return "a spring, a coast, or a curve with its time, such as \"spring(settle 250ms, overshoot 5%)\" or "
              "\"ease-out 240ms\"";
     case SettingKind::choice: {
@@ -47,7 +47,7 @@ std::string what_it_takes(const SettingInfo& setting) {
 std::string number_fault(const SettingInfo& setting, double got) {
   if (setting.kind == SettingKind::numbers)
     return joined({setting.name, " holds ", plain_number(got), "; it takes ", range_of(setting)});
-  const bool within = got >= setting.least && got <= setting.most;
+  const bool within = got >= setting.min && got <= setting.max;
   const std::string takes = within ? "a whole number" : what_it_takes(setting);
   const char* space = *setting.unit != '\0' ? " " : "";
   return joined(

@@ -34,13 +34,13 @@ void commit(Landing& made, const SnapPoints& snaps, const Release& release) {
 }
 
 void limit(Landing& made, const SnapPoints& snaps, const Release& release) {
-  if (release.at_most < 1.0) return;
+  if (release.max_per_flick < 1.0) return;
   const std::size_t from = snaps.nearest(release.origin);
-  const auto most = static_cast<std::size_t>(std::min(release.at_most, 1e9));
-  const std::size_t least_index = from - std::min(from, most);
-  const std::size_t most_index = std::min(from + most, snaps.size() - 1);
+  const auto max = static_cast<std::size_t>(std::min(release.max_per_flick, 1e9));
+  const std::size_t min_index = from - std::min(from, max);
+  const std::size_t max_index = std::min(from + max, snaps.size() - 1);
   const std::size_t wanted = made.index;
-  made.index = std::clamp(wanted, least_index, most_index);
+  made.index = std::clamp(wanted, min_index, max_index);
   if (made.index == wanted) return;
   made.limited = made.contested = true;
   made.commit = 0.0;
@@ -53,18 +53,17 @@ void limit(Landing& made, const SnapPoints& snaps, const Release& release) {
 Landing choose_landing(const SnapPoints& snaps, const Release& release) {
   Landing made;
   // Where nothing was thrown it is aimed at where it was let go, also past a bound that yields.
-  const double thrown = release.velocity * release.carry;
-  made.aimed =
-      thrown == 0.0 ? release.place : std::clamp(release.place + thrown, release.least, release.most);
+  const double thrown = release.velocity * release.projection_time;
+  made.aimed = thrown == 0.0 ? release.place : std::clamp(release.place + thrown, release.min, release.max);
   if (snaps.empty()) {
-    made.place = std::clamp(made.aimed, release.least, release.most);
+    made.place = std::clamp(made.aimed, release.min, release.max);
     return made;
   }
   const std::size_t nearest = snaps.nearest(made.aimed);
   made.index = nearest;
   if (release.flick && release.velocity != 0.0) {
-    const std::size_t least = next_in_direction(snaps, release.place, release.velocity);
-    made.index = release.velocity > 0.0 ? std::max(nearest, least) : std::min(nearest, least);
+    const std::size_t min = next_in_direction(snaps, release.place, release.velocity);
+    made.index = release.velocity > 0.0 ? std::max(nearest, min) : std::min(nearest, min);
   }
   commit(made, snaps, release);
   limit(made, snaps, release);

@@ -11,13 +11,13 @@ namespace ubbo {
 
 namespace {
 
-constexpr double least_friction = 1e-3;
-constexpr double most_friction = 1e4;
+constexpr double min_friction = 1e-3;
+constexpr double max_friction = 1e4;
 
 }  // namespace
 
 Coast Coast::friction(double per_second) {
-  if (!(per_second >= least_friction && per_second <= most_friction))
+  if (!(per_second >= min_friction && per_second <= max_friction))
     refuse("coast: friction = " + plain_number(per_second) +
            " is not taken; it takes 0.001 to 10000 per second");
   return Coast(per_second);
@@ -25,7 +25,7 @@ Coast Coast::friction(double per_second) {
 
 Coast Coast::half_life(Micros time) {
   const double friction = std::numbers::ln2 / to_seconds(time);
-  if (!(friction >= least_friction && friction <= most_friction))
+  if (!(friction >= min_friction && friction <= max_friction))
     refuse("coast: half-life = " + plain_number(to_ms(time)) +
            " ms is not taken; it takes 0.07 to 690000 ms");
   return Coast(friction);
@@ -33,7 +33,7 @@ Coast Coast::half_life(Micros time) {
 
 std::optional<Coast> Coast::landing(double distance, double velocity) {
   const double friction = velocity / distance;
-  if (!(friction >= least_friction && friction <= most_friction)) return std::nullopt;
+  if (!(friction >= min_friction && friction <= max_friction)) return std::nullopt;
   return Coast(friction);
 }
 

@@ -58,17 +58,17 @@ struct Mirrored final : Curve::Form {
 };
 
 struct Limited final : Curve::Form {
-  Limited(Curve what, double low, double high) : curve(std::move(what)), least(low), most(high) {}
+  Limited(Curve what, double low, double high) : curve(std::move(what)), min(low), max(high) {}
   [[nodiscard]] double value(double p, bool before) const override {
-    return std::clamp(curve.value(p, before), least, most);
+    return std::clamp(curve.value(p, before), min, max);
   }
   [[nodiscard]] double slope(double p) const override {
     const double free = curve.value(p);
-    return free < least || free > most ? 0.0 : curve.slope(p);
+    return free < min || free > max ? 0.0 : curve.slope(p);
   }
   Curve curve;
-  double least;
-  double most;
+  double min;
+  double max;
 };
 
 struct Joined final : Curve::Form {
@@ -126,11 +126,11 @@ Curve Curve::reversed() const { return Curve(std::make_shared<const Reversed>(*t
 
 Curve Curve::mirrored() const { return Curve(std::make_shared<const Mirrored>(*this)); }
 
-Curve Curve::limited(double least, double most) const {
-  if (!(least < most))
-    refuse("limited: least = " + plain_number(least) + " and most = " + plain_number(most) +
+Curve Curve::limited(double min, double max) const {
+  if (!(min < max))
+    refuse("limited: least = " + plain_number(min) + " and most = " + plain_number(max) +
            " are not taken; least must be below most");
-  return Curve(std::make_shared<const Limited>(*this, least, most));
+  return Curve(std::make_shared<const Limited>(*this, min, max));
 }
 
 double Curve::value(double p, bool before) const {

@@ -82,11 +82,11 @@ class Fan {
   }
   [[nodiscard]] Line any() const {
     const double slope = std::isinf(steepest_) || std::isinf(flattest_) ? 0.0 : 0.5 * (steepest_ + flattest_);
-    double least = -HUGE_VAL;
-    double most = HUGE_VAL;
-    for (const Corner& low : lows_) least = std::max(least, low.y - slope * low.x);
-    for (const Corner& high : highs_) most = std::min(most, high.y - slope * high.x);
-    return {slope, 0.5 * (least + most)};
+    double min = -HUGE_VAL;
+    double max = HUGE_VAL;
+    for (const Corner& low : lows_) min = std::max(min, low.y - slope * low.x);
+    for (const Corner& high : highs_) max = std::min(max, high.y - slope * high.x);
+    return {slope, 0.5 * (min + max)};
   }
 
  private:
@@ -144,10 +144,10 @@ void add_places(const Curve& curve, double from, double to, double seen, int dep
   const double a = curve.value(from);
   const double b = curve.value(to);
   double off = 0.0;
-  for (const double share : {0.25, 0.5, 0.75})
-    off = std::max(off, std::fabs(curve.value(from + share * (to - from)) - (a + share * (b - a))));
-  constexpr std::size_t most_places = 20'000;
-  if (depth == 0 || !(off > seen) || places_at.size() > most_places) {
+  for (const double fraction : {0.25, 0.5, 0.75})
+    off = std::max(off, std::fabs(curve.value(from + fraction * (to - from)) - (a + fraction * (b - a))));
+  constexpr std::size_t max_places = 20'000;
+  if (depth == 0 || !(off > seen) || places_at.size() > max_places) {
     places_at.push_back(to);
     return;
   }

@@ -39,7 +39,7 @@ MotionFigures figures_of(const Motion& motion) {
   MotionFigures figures;
   const double way = motion.to() - motion.from();
   if (motion.ends() == never || way == 0.0) return figures;
-  const Micros run = motion.passage().runs == 1 ? motion.ends() - motion.begins() : motion.run();
+  const Micros run = motion.transition().runs == 1 ? motion.ends() - motion.begins() : motion.run();
   figures.duration = motion.ends() - motion.begins();
   constexpr int looks = 2000;
   const double whole = to_seconds(run);
@@ -47,7 +47,7 @@ MotionFigures figures_of(const Motion& motion) {
   const auto state = [&](double seconds) {
     return motion.at(motion.begins() + std::min(nearest(seconds), run - Micros{1}));
   };
-  const auto share = [&](double seconds) { return (state(seconds).value - motion.from()) / way; };
+  const auto fraction = [&](double seconds) { return (state(seconds).value - motion.from()) / way; };
   const auto speed = [&](double seconds) { return std::fabs(state(seconds).velocity); };
   if (run <= Micros{0}) return figures;
 
@@ -57,31 +57,32 @@ MotionFigures figures_of(const Motion& motion) {
   int fastest = 0;
   int loose = -1;
   int half = -1;
-  int most = -1;
-  const auto away = [&](double seconds) { return std::fabs(share(seconds) - 1.0) > 0.02; };
+  int max = -1;
+  const auto away = [&](double seconds) { return std::fabs(fraction(seconds) - 1.0) > 0.02; };
   for (int i = 0; i <= looks; ++i) {
     const double t = step * i;
-    if (share(t) > share(step * highest)) highest = i;
-    if (share(t) < share(step * lowest)) lowest = i;
+    if (fraction(t) > fraction(step * highest)) highest = i;
+    if (fraction(t) < fraction(step * lowest)) lowest = i;
     if (speed(t) > speed(step * fastest)) fastest = i;
     if (away(t)) loose = i;
-    if (half < 0 && share(t) >= 0.5) half = i;
-    if (most < 0 && share(t) >= 0.9) most = i;
+    if (half < 0 && fraction(t) >= 0.5) half = i;
+    if (max < 0 && fraction(t) >= 0.9) max = i;
   }
-  const auto around = [&](int i, auto&& of) {
+  const auto context = [&](int i, auto&& of) {
     return peak(step * std::max(0, i - 1), step * std::min(looks, i + 1), of);
   };
   const auto first = [&](int i, double level) {
     if (i < 0) return run;
-    return nearest(turning(step * std::max(0, i - 1), step * i, [&](double t) { return share(t) >= level; }));
+    return nearest(
+        turning(step * std::max(0, i - 1), step * i, [&](double t) { return fraction(t) >= level; }));
   };
   constexpr double seen = 1e-6;  // less than that is rounding
-  if (share(step * highest) > 1.0) figures.overshoot = share(around(highest, share)) - 1.0;
-  if (share(step * lowest) < 0.0)
-    figures.undershoot = -share(around(lowest, [&](double t) { return -share(t); }));
+  if (fraction(step * highest) > 1.0) figures.overshoot = fraction(context(highest, fraction)) - 1.0;
+  if (fraction(step * lowest) < 0.0)
+    figures.undershoot = -fraction(context(lowest, [&](double t) { return -fraction(t); }));
   if (figures.overshoot < seen) figures.overshoot = 0.0;
   if (figures.undershoot < seen) figures.undershoot = 0.0;
-  const double fast = around(fastest, speed);
+  const double fast = context(fastest, speed);
   figures.peak_at = nearest(speed(fast) > speed(step * fastest) ? fast : step * fastest);
   figures.peak_speed = std::max(speed(fast), speed(step * fastest));
   if (loose >= looks)
@@ -89,7 +90,7 @@ MotionFigures figures_of(const Motion& motion) {
   else if (loose >= 0)
     figures.settled = nearest(turning(step * loose, step * (loose + 1), [&](double t) { return !away(t); }));
   figures.half = first(half, 0.5);
-  figures.nine_tenths = first(most, 0.9);
+  figures.nine_tenths = first(max, 0.9);
   return figures;
 }
 

@@ -8,7 +8,7 @@ namespace ubbo {
 namespace {
 
 // How long one run takes from rest, or from `velocity`.
-Micros lasts(const Passage::Way& way, double from, double to, double velocity, double floor) {
+Micros lasts(const Transition::Way& way, double from, double to, double velocity, double floor) {
   const double distance = from - to;
   if (const auto* spring = std::get_if<Spring>(&way)) {
     // What is thrown from near its target still has a way of about v/ω.
@@ -35,7 +35,7 @@ Micros later(Micros time, Micros by, std::int64_t times) {
 }  // namespace
 
 Motion::Motion(double value, Micros begins)
-    : from_(value), to_(value), begins_(begins), ends_(begins), passage_(Timed{}) {}
+    : from_(value), to_(value), begins_(begins), ends_(begins), transition_(Timed{}) {}
 
 void Motion::stand(double value) {
   // Nothing else differs in one that stands already.
@@ -43,52 +43,53 @@ void Motion::stand(double value) {
   from_ = to_ = value;
 }
 
-Motion::Motion(const Plan& plan, const Passage& passage)
+Motion::Motion(const Plan& plan, const Transition& transition)
     : from_(plan.from),
       velocity_(sound(plan.velocity)),
       to_(plan.to),
       begins_(plan.begins),
       reduced_(plan.reduced),
-      passage_(passage) {
+      transition_(transition) {
   if (reduced_ != Reduced::full) {
     velocity_ = 0.0;
-    passage_.runs = 1;
+    transition_.runs = 1;
     if (reduced_ == Reduced::fade && from_ != to_) first_ = run_ = fade_time;
   } else {
-    first_ = lasts(passage.way, from_, to_, velocity_, plan.rest_floor);
+    first_ = lasts(transition.way, from_, to_, velocity_, plan.rest_floor);
     // A run takes as long back as forth.
-    run_ = passage.runs == 1 ? first_ : lasts(passage.way, from_, to_, 0.0, plan.rest_floor);
+    run_ = transition.runs == 1 ? first_ : lasts(transition.way, from_, to_, 0.0, plan.rest_floor);
   }
   const Micros first_ends = later(begins_, first_, 1);
-  if (passage_.runs == 1 || first_ends == never)
+  if (transition_.runs == 1 || first_ends == never)
     ends_ = first_ends;
-  else if (passage_.runs <= Passage::endless)
+  else if (transition_.runs <= Transition::endless)
     ends_ = run_ > Micros{0} ? never : first_ends;
   else
-    ends_ = later(first_ends, run_, passage_.runs - 1);
+    ends_ = later(first_ends, run_, transition_.runs - 1);
 }
 
-double Motion::goal() const { return passage_.alternate && passage_.runs % 2 == 0 ? from_ : to_; }
+double Motion::goal() const { return transition_.alternate && transition_.runs % 2 == 0 ? from_ : to_; }
 
 MotionState Motion::within(double seconds, double from, double to, double velocity) const {
-  if (const auto* spring = std::get_if<Spring>(&passage_.way)) {
+  if (const auto* spring = std::get_if<Spring>(&transition_.way)) {
     const SpringState state = spring->at({from - to, velocity}, seconds);
     return {to + state.distance, state.velocity};
   }
-  if (const auto* coast = std::get_if<Coast>(&passage_.way)) {
+  if (const auto* coast = std::get_if<Coast>(&transition_.way)) {
     const CoastState state = coast->at(coast->velocity_for(to - from), seconds);
     return {from + state.distance, state.velocity};
   }
-  const auto& timed = std::get<Timed>(passage_.way);
+  const auto& timed = std::get<Timed>(transition_.way);
   const double whole = to_seconds(timed.duration);
-  const double share = seconds / whole;
-  const double progress = timed.curve.value(share);
+  const double fraction = seconds / whole;
+  const double progress = timed.curve.value(fraction);
   if (!std::isfinite(progress)) return {to, 0.0};  // an app's own curve, beside its senses
   const double value = from + (to - from) * progress;
-  const double slope = timed.curve.slope(share);
+  const double slope = timed.curve.slope(fraction);
   if (std::fabs(slope) < upright_slope) return {value, (to - from) * slope / whole};
   // An upright place has no velocity of its own; what it covers in the next thousandth of the whole tells.
-  return {value, (to - from) * (timed.curve.value(share + 1e-3) - timed.curve.value(share)) * 1e3 / whole};
+  return {value,
+          (to - from) * (timed.curve.value(fraction + 1e-3) - timed.curve.value(fraction)) * 1e3 / whole};
 }
 
 MotionState Motion::at(Micros time) const {
@@ -100,8 +101,8 @@ MotionState Motion::at(Micros time) const {
   if (run_ <= Micros{0}) return {goal(), 0.0};
   const std::int64_t past = (since - first_) / run_ + 1;
   const Micros into = (since - first_) % run_;
-  if (!passage_.alternate || past % 2 == 0) return within(to_seconds(into), from_, to_, 0.0);
-  if (!std::holds_alternative<Timed>(passage_.way)) return within(to_seconds(into), to_, from_, 0.0);
+  if (!transition_.alternate || past % 2 == 0) return within(to_seconds(into), from_, to_, 0.0);
+  if (!std::holds_alternative<Timed>(transition_.way)) return within(to_seconds(into), to_, from_, 0.0);
   // A curve is gone back as it came.
   const MotionState back = within(to_seconds(run_ - into), from_, to_, 0.0);
   return {back.value, -back.velocity};

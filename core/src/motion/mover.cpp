@@ -14,15 +14,15 @@ Micros delayed(Micros now, Micros delay) { return now + std::min(delay, farthest
 namespace {
 
 // Worked out once, since parts have several movers each.
-const Passage& usual_passage() {
-  static const Passage usual = Spring::settling(Micros{250'000}, 0.0);
+const Transition& usual_transition() {
+  static const Transition usual = Spring::settling(Micros{250'000}, 0.0);
   return usual;
 }
 
 }  // namespace
 
 Mover::Mover(double value, double rest_floor)
-    : state_{value, 0.0}, floor_(rest_floor), motion_(value), usual_(usual_passage()) {}
+    : state_{value, 0.0}, floor_(rest_floor), motion_(value), usual_(usual_transition()) {}
 
 double Mover::target() const {
   if (waiting_) return waiting_->target;
@@ -51,20 +51,20 @@ void Mover::put(double value) {
   motion_.stand(value);
 }
 
-void Mover::send(double target, const Passage& passage, Micros now) {
+void Mover::send(double target, const Transition& transition, Micros now) {
   if (!std::isfinite(target)) return;
-  if (passage.delay > Micros{0})
-    waiting_ = Waiting{target, passage, delayed(now, passage.delay), std::nullopt};
+  if (transition.delay > Micros{0})
+    waiting_ = Waiting{target, transition, delayed(now, transition.delay), std::nullopt};
   else
-    begin(target, passage, now, velocity());
+    begin(target, transition, now, velocity());
 }
 
-void Mover::send(double target, const Passage& passage, Micros now, double velocity) {
+void Mover::send(double target, const Transition& transition, Micros now, double velocity) {
   if (!std::isfinite(target)) return;
-  if (passage.delay > Micros{0})
-    waiting_ = Waiting{target, passage, delayed(now, passage.delay), velocity};
+  if (transition.delay > Micros{0})
+    waiting_ = Waiting{target, transition, delayed(now, transition.delay), velocity};
   else
-    begin(target, passage, now, velocity);
+    begin(target, transition, now, velocity);
 }
 
 void Mover::coast(const Coast& coast, Micros now, double velocity) {
@@ -80,7 +80,7 @@ void Mover::shift(double by) {
   if (waiting_) waiting_->target += by;
 }
 
-void Mover::begin(double target, const Passage& passage, Micros begins, double velocity) {
+void Mover::begin(double target, const Transition& transition, Micros begins, double velocity) {
   ++changes_;
   waiting_.reset();
   if (moving_ && motion_.fades() && reduced_ == Reduced::fade) {
@@ -92,7 +92,7 @@ void Mover::begin(double target, const Passage& passage, Micros begins, double v
                       .begins = begins,
                       .rest_floor = floor_,
                       .reduced = reduced_},
-                     passage);
+                     transition);
   }
   moving_ = true;
   look(begins);
@@ -114,7 +114,7 @@ bool Mover::advance(Micros now) {
   if (waiting_ && now >= waiting_->begins) {
     const Waiting next = *waiting_;
     if (moving_ && next.begins > motion_.begins()) look(next.begins);
-    begin(next.target, next.passage, next.begins, next.velocity.value_or(velocity()));
+    begin(next.target, next.transition, next.begins, next.velocity.value_or(velocity()));
   }
   if (moving_ && now >= motion_.begins()) look(now);
   return !rested && !moving();

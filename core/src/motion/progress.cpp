@@ -2,7 +2,7 @@
 
 namespace ubbo {
 
-Micros duration_of(const Passage::Way& way, double velocity) {
+Micros duration_of(const Transition::Way& way, double velocity) {
   if (const auto* spring = std::get_if<Spring>(&way))
     return from_seconds(spring->rest_time({-1.0, velocity}, Spring::rest_share));
   if (const auto* coast = std::get_if<Coast>(&way))
@@ -10,7 +10,7 @@ Micros duration_of(const Passage::Way& way, double velocity) {
   return std::get<Timed>(way).duration;
 }
 
-Curve progress_of(const Passage::Way& way, double velocity) {
+Curve progress_of(const Transition::Way& way, double velocity) {
   if (const auto* timed = std::get_if<Timed>(&way)) return timed->curve;
   const double whole = to_seconds(duration_of(way, velocity));
   if (const auto* spring = std::get_if<Spring>(&way)) {

@@ -8,9 +8,9 @@
 namespace ubbo {
 
 Steps::Steps(int count, Jump jump) : count_(count), jump_(jump) {
-  const int least = jump == Jump::none ? 2 : 1;
-  if (count < least || count > 1'000'000)
-    refuse("steps: count = " + std::to_string(count) + " is not taken; it takes " + std::to_string(least) +
+  const int min = jump == Jump::none ? 2 : 1;
+  if (count < min || count > 1'000'000)
+    refuse("steps: count = " + std::to_string(count) + " is not taken; it takes " + std::to_string(min) +
            " to 1000000");
 }
 

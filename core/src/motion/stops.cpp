@@ -32,7 +32,7 @@ Stops::Stops(const std::vector<CurveStop>& stops) {
 }
 
 // The two stops whose line counts at `p`.
-Stops::Span Stops::around(double p) const {
+Stops::Span Stops::context(double p) const {
   const auto above = std::upper_bound(points_.begin(), points_.end(), p,
                                       [](double place, const Point& point) { return place < point.at; });
   if (above == points_.begin()) return {points_[0], points_[1]};
@@ -43,7 +43,7 @@ Stops::Span Stops::around(double p) const {
 double Stops::value(double p, bool before) const {
   if (points_.size() == 1) return points_[0].value;
   if (before && p == points_[0].at) return points_[0].value;
-  const auto [a, b] = around(p);
+  const auto [a, b] = context(p);
   if (p == b.at) return b.value;
   if (a.at == b.at) return p < a.at ? a.value : b.value;
   return a.value + (b.value - a.value) * ((p - a.at) / (b.at - a.at));
@@ -51,7 +51,7 @@ double Stops::value(double p, bool before) const {
 
 double Stops::slope(double p) const {
   if (points_.size() == 1) return 0.0;
-  const auto [a, b] = around(p);
+  const auto [a, b] = context(p);
   return a.at == b.at ? 0.0 : (b.value - a.value) / (b.at - a.at);
 }
 

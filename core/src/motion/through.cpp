@@ -36,8 +36,8 @@ Through::Through(std::vector<Stops::Point> points, Between between) : points_(st
   // Steffen's limit: at most twice the flatter neighbour's slope, and level where they differ in sign.
   const auto limited = [](double slope, double a, double b) {
     if (a * b <= 0.0) return 0.0;
-    const double most = 2.0 * std::min(std::fabs(a), std::fabs(b));
-    return std::copysign(std::min(std::fabs(slope), most), a);
+    const double max = 2.0 * std::min(std::fabs(a), std::fabs(b));
+    return std::copysign(std::min(std::fabs(slope), max), a);
   };
   if (n == 2) {
     slopes_.assign(2, secant[0]);

@@ -63,11 +63,11 @@ void Timeline::label(std::string name, const Place& place) {
   labels_.emplace_back(std::move(name), time_of(place));
 }
 
-void Timeline::cue(Track track, double target, const Passage& passage, const Place& place) {
-  cue(std::span(&track, 1), target, passage, std::span<const Micros>(), place);
+void Timeline::cue(Track track, double target, const Transition& transition, const Place& place) {
+  cue(std::span(&track, 1), target, transition, std::span<const Micros>(), place);
 }
 
-void Timeline::cue(std::span<const Track> tracks, double target, const Passage& passage,
+void Timeline::cue(std::span<const Track> tracks, double target, const Transition& transition,
                    std::span<const Micros> delays, const Place& place) {
   if (!delays.empty() && delays.size() != tracks.size())
     refuse("timeline: as many delays as tracks are needed");
@@ -76,9 +76,9 @@ void Timeline::cue(std::span<const Track> tracks, double target, const Passage& 
   const Micros begins = time_of(place);
   Micros ends = begins;
   for (std::size_t i = 0; i < tracks.size(); ++i) {
-    const Micros delay = passage.delay + (delays.empty() ? Micros{0} : delays[i]);
+    const Micros delay = transition.delay + (delays.empty() ? Micros{0} : delays[i]);
     if (begins + delay < Micros{0}) refuse("timeline: a delay before the beginning");
-    add(tracks[i], target, passage, begins + delay);
+    add(tracks[i], target, transition, begins + delay);
     const Lane& lane = tracks_[tracks[i]];
     // Where it stands now among its track's cues.
     const auto placed = std::upper_bound(lane.cues.begin(), lane.cues.end(), begins + delay,
@@ -90,11 +90,11 @@ void Timeline::cue(std::span<const Track> tracks, double target, const Passage& 
   measure();
 }
 
-void Timeline::add(Track track, double target, const Passage& passage, Micros begins) {
+void Timeline::add(Track track, double target, const Transition& transition, Micros begins) {
   Lane& lane = tracks_[track];
   const auto after = std::upper_bound(lane.cues.begin(), lane.cues.end(), begins,
                                       [](Micros time, const Cue& cue) { return time < cue.begins; });
-  lane.cues.insert(after, {begins, target, passage});
+  lane.cues.insert(after, {begins, target, transition});
   lay(lane);
 }
 
@@ -110,7 +110,7 @@ void Timeline::lay(Lane& lane) const {
                                            .begins = cue.begins,
                                            .rest_floor = lane.floor,
                                            .reduced = reduced_},
-                              cue.passage);
+                              cue.transition);
   }
 }
 

@@ -14,15 +14,15 @@ std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>() {
       declare::cell<&S::down>("down",
                               "a cell that says whether it stays down; left out: it comes up by itself"),
       declare::cell<&S::presses>("presses", "a cell that counts the presses; may be left out"),
-      declare::passage<&S::passage>("passage", "how it goes down and up"),
+      declare::transition<&S::transition>("transition", "how it goes down and up"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of that for people who asked for less motion"),
   };
   return table;
 }
 
-Button::Button(std::string id, const Box& box, ButtonSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {
+Button::Button(std::string id, const Box& box, ButtonSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {
   changed();
   mover_.put(down() ? 1.0 : 0.0);
 }
@@ -36,7 +36,7 @@ void Button::update() {
   const double wanted = pressed() || down() ? 1.0 : 0.0;
   if (wanted == mover_.target()) return;
   mover_.set_reduced(reduced(settings_.reduced_motion));
-  mover_.send(wanted, settings_.passage, around().now);
+  mover_.send(wanted, settings_.transition, context().now);
 }
 
 void Button::present(Accessible& told) const {

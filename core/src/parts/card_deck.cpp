@@ -11,7 +11,7 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::size_t most_flying = 8;
+constexpr std::size_t max_flying = 8;
 constexpr std::array all_sides{Side::left, Side::right, Side::up, Side::down};
 
 Point unit_of(Side side) {
@@ -39,8 +39,8 @@ std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>() {
   using S = CardDeckSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the cards are, for people and screen readers"),
-      declare::needed_cell<&S::top>(
-          "top", "the cell that holds the topmost card, from 0; `count` when all are gone"),
+      declare::needed_cell<&S::selected>(
+          "selected", "the cell that holds the topmost card, from 0; `count` when all are gone"),
       declare::whole<&S::count>("count", "", 0.0, 1e6, "how many cards there are; a whole number"),
       flag<&S::to_left>("to_left", "cards may be thrown to the left"),
       flag<&S::to_right>("to_right", "cards may be thrown to the right"),
@@ -54,8 +54,9 @@ std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>() {
       number<&S::turn>("turn", "degrees", 0.0, 90.0,
                        "how far a card turns that is dragged by its width, held at its end"),
       number<&S::behind>("behind", "", 0.0, 0.9, "how much smaller the next card is before it rises"),
-      declare::passage<&S::passage>("passage", "how a card goes back to its place, and the next one rises"),
-      declare::passage<&S::leave>("leave", "how a card goes away"),
+      declare::transition<&S::transition>("transition",
+                                          "how a card goes back to its place, and the next one rises"),
+      declare::transition<&S::leave>("leave", "how a card goes away"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of that for people who asked for less motion"),
   };
@@ -68,23 +69,25 @@ std::string CardDeck::misfit(const Box&, const CardDeckSettings& settings) {
   return {};
 }
 
-CardDeck::CardDeck(std::string id, const Box& box, CardDeckSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {
-  flying_.all.reserve(most_flying + 1);
+CardDeck::CardDeck(std::string id, const Box& box, CardDeckSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {
+  flying_.all.reserve(max_flying + 1);
   changed({});
 }
 
 void CardDeck::changed(const CardDeckSettings& before) {
-  const bool other_cell = before.top.cell() != settings_.top.cell();
+  const bool other_cell = before.selected.cell() != settings_.selected.cell();
   thrown_.reserve(static_cast<std::size_t>(settings_.count) + 1);
   if (!other_cell) return;
-  watch_ = settings_.top.watch([this](int) { hear(); });
-  deal(settings_.top.get());
+  watch_ = settings_.selected.watch([this](int) { hear(); });
+  deal(settings_.selected.get());
   flying_.all.clear();
   thrown_.clear();
 }
 
-int CardDeck::top() const { return settings_.top.linked() ? std::clamp(top_, 0, count()) : count(); }
+int CardDeck::selected() const {
+  return settings_.selected.linked() ? std::clamp(top_, 0, count()) : count();
+}
 
 // Another card is simply there.
 void CardDeck::deal(int card) {
@@ -110,34 +113,34 @@ bool CardDeck::open_to(Side side) const {
 }
 
 double CardDeck::turn_at(Point offset) const {
-  return settings_.turn * std::numbers::pi / 180.0 * lever_ * offset.x / std::fmax(laid().w, 1.0);
+  return settings_.turn * std::numbers::pi / 180.0 * lever_ * offset.x / std::fmax(layout_box().w, 1.0);
 }
 
 double CardDeck::next_risen() const {
-  double most = 0.0;
+  double max = 0.0;
   for (const Side side : all_sides)
     if (open_to(side))
-      most = std::fmax(most,
-                       dot(offset(), unit_of(side)) / (settings_.far * (level(side) ? laid().w : laid().h)));
-  return std::clamp(most, 0.0, 1.0);
+      max = std::fmax(max, dot(offset(), unit_of(side)) /
+                               (settings_.far * (level(side) ? layout_box().w : layout_box().h)));
+  return std::clamp(max, 0.0, 1.0);
 }
 
 void CardDeck::present(Accessible& told) const {
   told.label = settings_.label;
-  told.value_text = top() < count()
-                        ? ShortText::of("card ", std::to_string(top() + 1), " of ", std::to_string(count()))
-                        : ShortText("no cards left");
+  told.value_text = selected() < count() ? ShortText::of("card ", std::to_string(selected() + 1), " of ",
+                                                         std::to_string(count()))
+                                         : ShortText("no cards left");
 }
 
-Wish CardDeck::wish(const Sample&) const {
-  if (top() >= count()) return {};
+DragInterest CardDeck::drag_interest(const Sample&) const {
+  if (selected() >= count()) return {};
   return {.horizontal = settings_.to_left || settings_.to_right,
           .vertical = settings_.upwards || settings_.downwards};
 }
 
 bool CardDeck::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
-    if (pressed() || top() >= count()) return false;
+    if (pressed() || selected() >= count()) return false;
     held_by_ = contact.slot;
     grabbed_ = offset();
     x_.put(grabbed_.x);
@@ -185,14 +188,14 @@ void CardDeck::lift(const Contact& contact, const Sample& sample) {
   double far = -HUGE_VAL;
   for (const Side side : all_sides) {
     if (!open_to(side)) continue;
-    const double share = dot(at, unit_of(side)) / (level(side) ? laid().w : laid().h);
-    if (share <= far) continue;
-    far = share;
+    const double fraction = dot(at, unit_of(side)) / (level(side) ? layout_box().w : layout_box().h);
+    if (fraction <= far) continue;
+    far = fraction;
     best = side;
   }
-  const double size = level(best) ? laid().w : laid().h;
+  const double size = level(best) ? layout_box().w : layout_box().h;
   const double speed = dot(velocity, unit_of(best));
-  const double needed = Commit{.share = settings_.far, .distance = settings_.far_distance}.on(size);
+  const double needed = Commit{.fraction = settings_.far, .distance = settings_.far_distance}.on(size);
   const Held distance{far * size, needed};
   const Held pace{speed, feel.flick_speed};
   if (far > 0.0 && speed >= feel.flick_speed)
@@ -212,15 +215,15 @@ void CardDeck::back(Point velocity) {
   const Reduced how = reduced(settings_.reduced_motion);
   x_.set_reduced(how);
   y_.set_reduced(how);
-  x_.send(0.0, settings_.passage, around().now, velocity.x);
-  y_.send(0.0, settings_.passage, around().now, velocity.y);
+  x_.send(0.0, settings_.transition, context().now, velocity.x);
+  y_.send(0.0, settings_.transition, context().now, velocity.y);
 }
 
 // Where a card that leaves to a side is out of sight, whichever way it is turned.
 Point CardDeck::beyond(Side side, Point offset) const {
-  const Box here = laid();
+  const Box here = layout_box();
   const double reach = maths::hypot(here.w, here.h);
-  const Box screen = around().screen;
+  const Box screen = context().screen;
   Point to = offset;
   if (side == Side::left) to.x = screen.x - here.x - reach;
   if (side == Side::right) to.x = screen.right() - here.x + reach - here.w;
@@ -230,18 +233,18 @@ Point CardDeck::beyond(Side side, Point offset) const {
 }
 
 void CardDeck::send(Side side, Point velocity) {
-  const int card = top();
+  const int card = selected();
   const Point from = offset();
-  const double share = next_risen();
+  const double fraction = next_risen();
   const Reduced how = reduced(settings_.reduced_motion);
-  if (flying_.all.size() == most_flying) flying_.all.erase(flying_.all.begin());
+  if (flying_.all.size() == max_flying) flying_.all.erase(flying_.all.begin());
   Flying leaving{.card = card, .turn = turn()};
   const Point to = beyond(side, from);
   for (auto [mover, at, end, speed] :
        {std::tuple{&leaving.x, from.x, to.x, velocity.x}, {&leaving.y, from.y, to.y, velocity.y}}) {
     mover->put(at);
     mover->set_reduced(how);
-    mover->send(end, settings_.leave, around().now, speed);
+    mover->send(end, settings_.leave, context().now, speed);
   }
   if (leaving.x.moving() || leaving.y.moving()) flying_.all.push_back(leaving);
   thrown_.resize(std::min(thrown_.size(), static_cast<std::size_t>(card)));
@@ -250,19 +253,19 @@ void CardDeck::send(Side side, Point velocity) {
   x_.put(0.0);
   y_.put(0.0);
   lever_ = 1.0;
-  risen_.put(share);
+  risen_.put(fraction);
   risen_.set_reduced(how);
-  risen_.send(1.0, settings_.passage, around().now);
+  risen_.send(1.0, settings_.transition, context().now);
   say_top(card + 1);
   tell(settings_.on_throw, card, side);
 }
 
 void CardDeck::say_top(int card) {
   top_ = card;
-  if (!asked()) settings_.top.set(card);  // else what the app has written counts
+  if (!asked()) settings_.selected.set(card);  // else what the app has written counts
 }
 
-bool CardDeck::can_throw(Side side) const { return top() < count() && open_to(side); }
+bool CardDeck::can_throw(Side side) const { return selected() < count() && open_to(side); }
 
 void CardDeck::throw_to(Side side) {
   ask(
@@ -276,7 +279,7 @@ void CardDeck::throw_to(Side side) {
 
 // Of the sides that are open the first, as one reads: for a card of which nobody knows where it went.
 Side CardDeck::first_side() const {
-  if (settings_.to_left && settings_.to_right) return around().right_to_left ? Side::right : Side::left;
+  if (settings_.to_left && settings_.to_right) return context().right_to_left ? Side::right : Side::left;
   return settings_.to_left    ? Side::left
          : settings_.to_right ? Side::right
          : settings_.upwards  ? Side::up
@@ -289,7 +292,7 @@ void CardDeck::undo() {
 
 void CardDeck::take_back() {
   if (!can_undo()) return;
-  const int card = top() - 1;
+  const int card = selected() - 1;
   const Side from = static_cast<std::size_t>(card) < thrown_.size() ? thrown_[static_cast<std::size_t>(card)]
                                                                     : first_side();
   decide(answers::card_undone, card + 1);
@@ -297,7 +300,7 @@ void CardDeck::take_back() {
   // One that is still on its way turns round where it is.
   for (auto one = flying_.all.begin(); one != flying_.all.end(); ++one)
     if (one->card == card) {
-      at = {one->x.at(around().now).value, one->y.at(around().now).value};
+      at = {one->x.at(context().now).value, one->y.at(context().now).value};
       flying_.all.erase(one);
       break;
     }
@@ -344,7 +347,7 @@ void CardDeck::Flights::advance(Micros now) {
 
 // The app deals.
 void CardDeck::cell_changed() {
-  if (settings_.top.linked() && settings_.top.get() != top_) deal(settings_.top.get());
+  if (settings_.selected.linked() && settings_.selected.get() != top_) deal(settings_.selected.get());
 }
 
 namespace {
@@ -353,7 +356,7 @@ const CardDeck& deck_of(const Part& part) { return static_cast<const CardDeck&>(
 
 double card_x(const CardDeck& it) { return it.offset().x; }
 double card_y(const CardDeck& it) { return it.offset().y; }
-double card_top(const CardDeck& it) { return it.top(); }
+double card_top(const CardDeck& it) { return it.selected(); }
 double card_turn(const CardDeck& it) { return it.turn() * 180.0 / std::numbers::pi; }
 double cards_flying(const CardDeck& it) { return static_cast<double>(it.flying()); }
 
@@ -363,7 +366,7 @@ constexpr std::array card_deck_readings{
     ReadingInfo{"offset.y", "dp", "how far it is below its place", &read<CardDeck, &card_y>, nullptr, true},
     ReadingInfo{"turn", "degrees", "how far it is turned", &read<CardDeck, &card_turn>},
     ReadingInfo{"next", "", "how far the next one has risen", &read<CardDeck, &CardDeck::next_risen>},
-    ReadingInfo{"top", "", "the topmost card, from 0", &read<CardDeck, &card_top>},
+    ReadingInfo{"selected", "", "the topmost card, from 0", &read<CardDeck, &card_top>},
     ReadingInfo{"flying", "", "cards on their way out", &read<CardDeck, &cards_flying>},
     ReadingInfo{"pressed", "", "a finger has the topmost card", &read<CardDeck, &CardDeck::pressed>},
     ReadingInfo{"dragging", "", "a finger drags it", &read<CardDeck, &CardDeck::dragging>},
@@ -382,7 +385,7 @@ void card_deck_pieces(const Part& part, const PieceTaker& out) {
          .name = "card",
          .box = {middle.x - w / 2, middle.y - h / 2, w, h},
          .turn = turn,
-         .on = index == it.top(),
+         .on = index == it.selected(),
          .held = held});
     out({.role = Role::value,
          .name = "number",
@@ -390,13 +393,13 @@ void card_deck_pieces(const Part& part, const PieceTaker& out) {
          .words = words});
   };
   const double behind = it.settings().behind;
-  card(it.top() + 1, {0.0, 10.0 * (1.0 - it.next_risen())}, 1.0 - behind * (1.0 - it.next_risen()), 0.0,
+  card(it.selected() + 1, {0.0, 10.0 * (1.0 - it.next_risen())}, 1.0 - behind * (1.0 - it.next_risen()), 0.0,
        false);
-  card(it.top(), it.offset() + Point{0.0, 10.0 * (1.0 - it.risen())}, 1.0 - behind * (1.0 - it.risen()),
+  card(it.selected(), it.offset() + Point{0.0, 10.0 * (1.0 - it.risen())}, 1.0 - behind * (1.0 - it.risen()),
        it.turn(), it.dragging());
   for (std::size_t i = 0; i < it.flying(); ++i) {
     const CardDeck::Flying& one = it.flying(i);
-    const Micros now = it.around().now;
+    const Micros now = it.context().now;
     card(one.card, {one.x.at(now).value, one.y.at(now).value}, 1.0, one.turn, false);
   }
   out({.role = Role::label, .box = {box.x, box.y - 26.0, box.w, 20.0}, .words = it.settings().label});

@@ -8,14 +8,13 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array carousel_gives{"none", "share", "less"};
 constexpr double around_and_around = 1e6;  // items either way, where it wraps
 
 // How long an item is along the row.
 double length_in(const Box& box, const CarouselSettings& settings) {
   const double row = along(settings.axis, {box.w, box.h});
   const double in_view =
-      settings.per_view_wide > 0.0 && row >= settings.wide ? settings.per_view_wide : settings.per_view;
+      settings.per_view_wide > 0.0 && row >= settings.wide ? settings.per_view_wide : settings.visible_items;
   const double gaps = std::fmax(std::ceil(in_view) - 1.0, 0.0) * settings.spacing;
   return (row - 2.0 * settings.peek - gaps) / in_view;
 }
@@ -28,49 +27,52 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
   using S = CarouselSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the items are, for people and screen readers"),
-      declare::cell<&S::index>("index", "the cell that holds the present item, from 0; may be left out"),
+      declare::cell<&S::selected>("selected",
+                                  "the cell that holds the present item, from 0; may be left out"),
       declare::cell<&S::position>("position",
                                   "a cell that is told where it is, in items, all the time; may be left out"),
       declare::whole<&S::count>("count", "", 0.0, 1e6, "how many items there are; a whole number"),
       declare::choice<&S::axis>("axis", axis_names, "the direction of the row; vertical goes downwards"),
-      number<&S::per_view>("per_view", "", 0.1, 100.0, "how many items the box holds beside each other"),
+      number<&S::visible_items>("visible_items", "", 0.1, 100.0,
+                                "how many items the box holds beside each other"),
       number<&S::per_view_wide>("per_view_wide", "", 0.0, 100.0,
                                 "the same where the box is at least `wide`; 0: the same"),
       number<&S::wide>("wide", "dp", 1.0, 100000.0, "from what width on `per_view_wide` counts"),
       number<&S::spacing>("spacing", "dp", 0.0, 1000.0, "between items"),
       number<&S::peek>("peek", "dp", 0.0, 1000.0, "how much is seen of what lies beyond, at either side"),
-      number<&S::start>("start", "dp", -1000.0, 1000.0,
-                        "how far the present item stands in from the leading side"),
+      number<&S::start>("start", "dp", -1000.0, 1000.0, "how far the selected item is from the leading side"),
       declare::flag<&S::wrap>("wrap", "behind the last item comes the first"),
       declare::flag<&S::coasts>("coasts", "it rests wherever friction lets it come, not only on items"),
-      number<&S::at_most>("at_most", "", 0.0, 1e6, "how many items one flick goes on by; 0: any number"),
-      number<&S::commit>(
-          "commit", "", 0.0, 1.0,
+      number<&S::max_per_flick>("max_per_flick", "", 0.0, 1e6,
+                                "how many items one flick goes on by; 0: any number"),
+      number<&S::commit_fraction>(
+          "commit_fraction", "", 0.0, 1.0,
           "the share of the way to the next item from which it goes on when it is let go; 0: half-way"),
       number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
                                   "how far it must be dragged to go on to the next item; the share counts "
                                   "too, whichever is reached first; 0: only the share"),
       number<&S::shrink>("shrink", "", 0.0, 1.0, "how much smaller an item is that is one away or more"),
       number<&S::fade>("fade", "", 0.0, 1.0, "how much less solid such an item is"),
-      number<&S::far_rate>("far_rate", "", 0.0, 4.0,
+      number<&S::parallax>("parallax", "", 0.0, 4.0,
                            "how fast what lies far behind the items moves, of their own rate"),
-      declare::passage<&S::passage>("passage", "how it goes where it is sent"),
+      declare::transition<&S::transition>("transition", "how it goes where it is sent"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of its travel for people who asked for less motion"),
-      number<&S::carry>(
-          "carry", "ms", 0.0, 2000.0,
+      number<&S::projection_time>(
+          "projection_time", "ms", 0.0, 2000.0,
           "how much of the release velocity counts for where it lands; 0: none, and a flick does not "
           "count either"),
-      number<&S::glide>("glide", "ms", 1.0, 5000.0, "where it coasts: the time in which its speed halves"),
-      declare::choice<&S::give_start>(
-          "give_start", carousel_gives,
+      number<&S::half_life>("half_life", "ms", 1.0, 5000.0,
+                            "where it coasts: the time in which its speed halves"),
+      declare::choice<&S::overscroll_start>(
+          "overscroll_start", overscroll_names,
           "how it yields before its first item: not at all, by a share of the finger's "
           "way, or less and less"),
-      declare::choice<&S::give_end>("give_end", carousel_gives, "the same beyond its last"),
-      number<&S::give_share>("give_share", "", 0.0, 1.0,
-                             "the share by which an end follows that yields by a share"),
-      number<&S::give_reach>("give_reach", "dp", 1.0, 10000.0,
-                             "how far an end yields that yields less and less"),
+      declare::choice<&S::overscroll_end>("overscroll_end", overscroll_names, "the same beyond its last"),
+      number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0,
+                                      "the share by which an end follows that yields by a share"),
+      number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
+                                   "how far an end yields that yields less and less"),
   };
   return table;
 }
@@ -78,51 +80,51 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
 std::string Carousel::misfit(const Box& box, const CarouselSettings& settings) {
   if (!(length_in(box, settings) >= 1.0))
     return "a box of " + plain_number(along(settings.axis, {box.w, box.h})) + " dp leaves an item " +
-           plain_number(length_in(box, settings)) + " dp; it takes less peek, spacing or per_view";
+           plain_number(length_in(box, settings)) + " dp; it takes less peek, spacing or visible_items";
   return {};
 }
 
-Carousel::Carousel(std::string id, const Box& box, CarouselSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around), rail_(*this, plan(), {}) {
+Carousel::Carousel(std::string id, const Box& box, CarouselSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context), rail_(*this, plan(), {}) {
   rail_.on_rest = [this](double) {
     told_ = std::nan("");  // said at rest whatever was said before
-    tell(settings_.on_rest, index());
+    tell(settings_.on_rest, selected());
   };
   // There from the first, without an entrance.
   rail_.change(plan(), number());
-  if (settings_.index.linked()) rail_.put_at(place_near(settings_.index.get()));
+  if (settings_.selected.linked()) rail_.put_at(place_near(settings_.selected.get()));
   told_ = std::nan("");
 }
 
 NumberLink Carousel::number() {
-  return {settings_.index, std::function([this](const int& index) { return place_near(index); }),
+  return {settings_.selected, std::function([this](const int& index) { return place_near(index); }),
           std::function([this](double place, const int&) { return item_at(place); })};
 }
 
 RailPlan Carousel::plan() const {
   const double last = std::max(settings_.count - 1.0, 0.0);
-  const double least = settings_.wrap && last > 0.0 ? -around_and_around : 0.0;
-  const double most = settings_.wrap && last > 0.0 ? around_and_around : last;
+  const double min = settings_.wrap && last > 0.0 ? -around_and_around : 0.0;
+  const double max = settings_.wrap && last > 0.0 ? around_and_around : last;
   const double way = mirrored() ? pitch() : -pitch();  // the next item comes as the row goes back
-  const double reach = settings_.give_reach / std::fabs(way);
-  const auto give = [&](Give::How how) {
-    return Give{how, how == Give::How::share ? settings_.give_share : reach};
+  const double reach = settings_.overscroll_reach / std::fabs(way);
+  const auto overscroll = [&](Overscroll::How how) {
+    return Overscroll{how, how == Overscroll::How::linear ? settings_.overscroll_fraction : reach};
   };
-  SnapPoints rests = most > least ? SnapPoints::even(least, most, 1.0) : SnapPoints::list({0.0});
-  if (settings_.coasts) rests = {};
+  SnapPoints snap_points = max > min ? SnapPoints::even(min, max, 1.0) : SnapPoints::list({0.0});
+  if (settings_.coasts) snap_points = {};
   return {.axis = settings_.axis,
-          .least = least,
-          .most = most,
+          .min = min,
+          .max = max,
           .dp_per_unit = way,
           .unit = "items",
-          .rests = std::move(rests),
-          .passage = settings_.passage,
-          .glide = settings_.coasts ? std::optional(Coast::half_life(settings_.glide)) : std::nullopt,
-          .carry = settings_.coasts ? Micros{0} : settings_.carry,
-          .at_most = settings_.at_most,
-          .commit = {.share = settings_.commit, .distance = settings_.commit_distance / pitch()},
-          .give_least = give(settings_.give_start),
-          .give_most = give(settings_.give_end),
+          .snap_points = std::move(snap_points),
+          .transition = settings_.transition,
+          .coast = settings_.coasts ? std::optional(Coast::half_life(settings_.half_life)) : std::nullopt,
+          .projection_time = settings_.coasts ? Micros{0} : settings_.projection_time,
+          .max_per_flick = settings_.max_per_flick,
+          .commit = {.fraction = settings_.commit_fraction, .distance = settings_.commit_distance / pitch()},
+          .overscroll_min = overscroll(settings_.overscroll_start),
+          .overscroll_max = overscroll(settings_.overscroll_end),
           .tells = Tells::target,
           .reduced_motion = settings_.reduced_motion,
           .snaps_writes = true};
@@ -157,9 +159,9 @@ double Carousel::place_near(int index) const {
   return within + std::round((here - within) / items) * items;
 }
 
-double Carousel::share() const { return position() - std::round(position()); }
+double Carousel::fraction() const { return position() - std::round(position()); }
 
-double Carousel::item_length() const { return std::fmax(length_in(laid(), settings_), 1.0); }
+double Carousel::item_length() const { return std::fmax(length_in(layout_box(), settings_), 1.0); }
 
 Box Carousel::item(double place) const {
   const Box here = box();
@@ -215,7 +217,7 @@ void Carousel::update() {
     const detail::Writing carried(Write::carried);
     settings_.position.set(shown_place());
   }
-  tell(settings_.on_move, index(), share());
+  tell(settings_.on_move, selected(), fraction());
 }
 
 void Carousel::present(Accessible& told) const {
@@ -263,7 +265,7 @@ void Carousel::lift(const Contact& contact, const Sample& sample) {
   const bool beside = from_start < 0.0 || from_start >= item_length();
   if (rail_.strayed() > reach || !beside) return rail_.resume();
   const double tapped = std::round(position()) + std::floor(along_row / pitch());
-  const double place = std::clamp(tapped, rail_.plan().least, rail_.plan().most);
+  const double place = std::clamp(tapped, rail_.plan().min, rail_.plan().max);
   decide(answers::item_tapped, item_at(place) + 1, std::fabs(place - std::round(position())));
   rail_.go_to(place);
 }
@@ -299,14 +301,14 @@ namespace {
 
 const Carousel& carousel(const Part& part) { return static_cast<const Carousel&>(part); }
 
-double index_now(const Carousel& it) { return it.index(); }
-double far_now(const Carousel& it) { return it.layer_offset(it.settings().far_rate); }
+double index_now(const Carousel& it) { return it.selected(); }
+double far_now(const Carousel& it) { return it.layer_offset(it.settings().parallax); }
 
-void item_rests(const Part& part, std::vector<double>& rests) {
-  constexpr int most = 60;
+void item_rests(const Part& part, std::vector<double>& snap_points) {
+  constexpr int max = 60;
   const Carousel& it = carousel(part);
-  for (int i = 0; !it.settings().coasts && !it.settings().wrap && i < it.count() && it.count() <= most; ++i)
-    rests.push_back(i);
+  for (int i = 0; !it.settings().coasts && !it.settings().wrap && i < it.count() && it.count() <= max; ++i)
+    snap_points.push_back(i);
 }
 
 constexpr std::array carousel_readings{
@@ -314,9 +316,9 @@ constexpr std::array carousel_readings{
                 &item_rests, true},
     ReadingInfo{"target", "items", "where it goes, or stands", &read<Carousel, &Carousel::target>,
                 &item_rests},
-    ReadingInfo{"index", "", "the item nearest to that, from 0", &read<Carousel, &index_now>},
-    ReadingInfo{"share", "", "how far it is from that item towards the next",
-                &read<Carousel, &Carousel::share>},
+    ReadingInfo{"selected", "", "the item nearest to that, from 0", &read<Carousel, &index_now>},
+    ReadingInfo{"fraction", "", "how far it is from that item towards the next",
+                &read<Carousel, &Carousel::fraction>},
     ReadingInfo{"velocity", "items/s", "how fast it moves", &read<Carousel, &Carousel::velocity>},
     ReadingInfo{"far", "dp", "how far what lies far behind has moved", &read<Carousel, &far_now>},
     ReadingInfo{"pressed", "", "a finger has it", &read<Carousel, &Carousel::pressed>},

@@ -4,7 +4,7 @@
 #include <array>
 #include <cmath>
 
-#include "panel_kind.hpp"
+#include "edge_panel_kind.hpp"
 
 namespace ubbo {
 
@@ -22,16 +22,16 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
     std::vector<Setting<S>> made{
         declare::text<&S::label>("label", "what the dialog is called, for people and screen readers"),
         declare::cell<&S::open>("open", "the cell that says whether it is open; may be left out"),
-        declare::passage<&S::enter>("enter", "how it comes"),
-        declare::passage<&S::exit>("exit", "how it goes"),
+        declare::transition<&S::enter>("enter", "how it comes"),
+        declare::transition<&S::exit>("exit", "how it goes"),
         declare::choice<&S::reduced_motion>(
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion"),
-        declare::flag<&S::enters_at_first>("enters_at_first", "where it is open from the first, it comes in"),
+        declare::flag<&S::enter_on_start>("enter_on_start", "where it is open from the first, it comes in"),
         declare::flag<&S::touch_while_arriving>("touch_while_arriving",
                                                 "it takes contacts as soon as it comes"),
-        number<&S::veil>("veil", "", 0.0, 1.0, "how much of what lies below its backdrop hides; 0: nothing"),
-        declare::passage<&S::veil_passage>("veil_passage", "how its backdrop comes and goes"),
+        number<&S::dim>("dim", "", 0.0, 1.0, "how much of what lies below its backdrop hides; 0: nothing"),
+        declare::transition<&S::dim_transition>("dim_transition", "how its backdrop comes and goes"),
         declare::flag<&S::backdrop_closes>("backdrop_closes", "a tap on its backdrop closes it"),
         declare::flag<&S::back_closes>("back_closes", "the phone's back and Escape close it"),
         declare::flag<&S::button_closes>("button_closes", "it has a button of its own that closes it"),
@@ -52,15 +52,15 @@ std::string Dialog::misfit(const Box&, const DialogSettings& settings) {
   return {};
 }
 
-Dialog::Dialog(std::string id, const Box& box, DialogSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {
+Dialog::Dialog(std::string id, const Box& box, DialogSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {
   take_settings();
-  follow(settings_.open, settings_.enters_at_first);
-  if (is_open()) veil_.put(settings_.veil);
+  follow(settings_.open, settings_.enter_on_start);
+  if (is_open()) dim_.put(settings_.dim);
 }
 
-VisitPlan Dialog::planned() const {
-  return visit_of(settings_.travel, settings_.enter, settings_.exit, *this);
+EnterExitPlan Dialog::planned() const {
+  return enter_exit_of(settings_.travel, settings_.enter, settings_.exit, *this);
 }
 
 void Dialog::take_settings() {
@@ -70,28 +70,28 @@ void Dialog::take_settings() {
 void Dialog::changed() {
   take_settings();
   follow(settings_.open, true);
-  if (is_open() && !veil_.moving()) veil_.put(settings_.veil);
+  if (is_open() && !dim_.moving()) dim_.put(settings_.dim);
 }
 
-void Dialog::went(Visit::State state) {
-  const double veil = is_open() ? settings_.veil : 0.0;
-  if (veil_.target() != veil) {
-    if (visit_.moving())
-      veil_.send(veil, settings_.veil_passage, around().now);
+void Dialog::went(EnterExit::State state) {
+  const double dim = is_open() ? settings_.dim : 0.0;
+  if (dim_.target() != dim) {
+    if (enter_exit_.moving())
+      dim_.send(dim, settings_.dim_transition, context().now);
     else
-      veil_.put(veil);  // there at once
+      dim_.put(dim);  // there at once
   }
-  if (visit_.away()) {
+  if (enter_exit_.absent()) {
     behind_.put(0.0);
   }
-  tell(settings_.on_visit, state);
+  tell(settings_.on_state, state);
 }
 
 void Dialog::covered(int layers) {
   const double depth = std::min(static_cast<double>(layers), deepest);
   if (depth == behind_.target()) return;
   behind_.set_reduced(reduced(settings_.reduced_motion));
-  behind_.send(depth, settings_.enter, around().now);
+  behind_.send(depth, settings_.enter, context().now);
 }
 
 // From one layer on it soon fades: what is seen behind the topmost is the one below that.
@@ -102,30 +102,30 @@ double Dialog::seen() const {
 }
 
 void Dialog::update() {
-  Visitor::update();
+  EnteringPart::update();
   const bool stands = !behind_.moving();
   set_sight(!stands ? Sight::fades : seen() == 0.0 ? Sight::behind : Sight::clear);
 }
 
-Guise Dialog::guise() const {
-  Guise guise = Visitor::guise();
+VisualState Dialog::visual_state() const {
+  VisualState visual_state = EnteringPart::visual_state();
   const double depth = stepped_back();
-  guise.offset.y -= settings_.steps_back_by * depth;
-  guise.scale *= 1.0 - (1.0 - settings_.steps_back_to) * depth;
-  guise.opacity *= seen();
-  return guise;
+  visual_state.offset.y -= settings_.steps_back_by * depth;
+  visual_state.scale *= 1.0 - (1.0 - settings_.steps_back_to) * depth;
+  visual_state.opacity *= seen();
+  return visual_state;
 }
 
 std::optional<Box> Dialog::button() const {
   if (!settings_.button_closes) return {};
   constexpr double size = 44.0;
   const Box here = box();
-  const double x = around().right_to_left ? here.x + 4.0 : here.right() - size - 4.0;
+  const double x = context().right_to_left ? here.x + 4.0 : here.right() - size - 4.0;
   return Box{x, here.y + 4.0, size, size};
 }
 
 // Open, it takes what goes down anywhere.
-bool Dialog::takes(Point at) const { return is_open() || Visitor::takes(at); }
+bool Dialog::takes(Point at) const { return is_open() || EnteringPart::takes(at); }
 
 bool Dialog::inside(Point at) const { return box().contains(at); }
 
@@ -182,27 +182,27 @@ void Dialog::present(Accessible& told) const {
 namespace {
 
 std::string dialog_state(const Dialog& it) { return name_of(it.state()); }
-double dialog_y(const Dialog& it) { return it.guise().offset.y; }
-double dialog_scale(const Dialog& it) { return it.guise().scale; }
+double dialog_y(const Dialog& it) { return it.visual_state().offset.y; }
+double dialog_scale(const Dialog& it) { return it.visual_state().scale; }
 
 constexpr std::array dialog_readings{
     ReadingInfo{"offset.y", "dp", "how far it stands from its place, downwards", &read<Dialog, &dialog_y>,
                 nullptr, true},
     ReadingInfo{"opacity", "", "how visible it is", &read<Dialog, &Dialog::opacity>, nullptr, true},
     ReadingInfo{"scale", "", "how large it is shown", &read<Dialog, &dialog_scale>},
-    ReadingInfo{"veil", "", "how much its backdrop hides", &read<Dialog, &Dialog::veil>},
+    ReadingInfo{"dim", "", "how much its backdrop hides", &read<Dialog, &Dialog::dim>},
     ReadingInfo{"stepped back", "layers", "how far it has stepped back",
                 &read<Dialog, &Dialog::stepped_back>},
-    ReadingInfo{"visit", "", "away, arriving, here or leaving", &read<Dialog, &dialog_state>},
+    ReadingInfo{"state", "", "absent, entering, present or leaving", &read<Dialog, &dialog_state>},
 };
 
 void dialog_pieces(const Part& part, const PieceTaker& out) {
   const auto& it = static_cast<const Dialog&>(part);
   const Box box = it.box();
-  out({.role = Role::veil, .box = it.around().screen, .opacity = it.veil()});
+  out({.role = Role::backdrop, .box = it.context().screen, .opacity = it.dim()});
   out({.role = Role::surface, .box = box});
   out({.role = Role::label,
-       .box = {box.x + (it.around().right_to_left ? 52.0 : 20.0), box.y + 18.0, std::fmax(box.w - 72.0, 0.0),
+       .box = {box.x + (it.context().right_to_left ? 52.0 : 20.0), box.y + 18.0, std::fmax(box.w - 72.0, 0.0),
                22.0},
        .words = it.settings().label});
   if (const auto button = it.button())
@@ -213,7 +213,7 @@ void dialog_pieces(const Part& part, const PieceTaker& out) {
 }
 
 void dialog_stands(const Part& part, const StandTaker& out) {
-  visit_stands(static_cast<const Dialog&>(part).ways(), part.laid(), out);
+  enter_exit_places(static_cast<const Dialog&>(part).ways(), part.layout_box(), out);
 }
 
 }  // namespace

@@ -25,19 +25,19 @@ std::span<const Setting<DraggableSettings>> settings_of<DraggableSettings>() {
       number<&S::farthest>(
           "farthest", "dp", 0.0, 100000.0,
           "how far it may go to each side; 0: as far as what it lies in, or the screen, lets it"),
-      declare::passage<&S::passage>("passage", "how it goes where it is sent"),
+      declare::transition<&S::transition>("transition", "how it goes where it is sent"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of its travel for people who asked for less motion"),
-      number<&S::glide>(
-          "glide", "ms", 0.0, 2000.0,
+      number<&S::half_life>(
+          "half_life", "ms", 0.0, 2000.0,
           "without a grid: the time in which its speed halves after the lift; 0: it stays where it is "
           "let go"),
   };
   return table;
 }
 
-Draggable::Draggable(std::string id, const Box& box, DraggableSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around),
+Draggable::Draggable(std::string id, const Box& box, DraggableSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context),
       rails_{Rail(*this, plan(Axis::horizontal), settings_.offset_x),
              Rail(*this, plan(Axis::vertical), settings_.offset_y)} {
   for (Rail& rail : rails_)
@@ -52,30 +52,30 @@ bool Draggable::goes(Axis axis) const {
 }
 
 RailPlan Draggable::plan(Axis axis) const {
-  const Box& inside = outer() != nullptr ? outer()->laid() : around().screen;
+  const Box& inside = outer() != nullptr ? outer()->layout_box() : context().screen;
   const bool level = axis == Axis::horizontal;
-  double least = level ? inside.x - laid().x : inside.y - laid().y;
-  double most = level ? inside.right() - laid().right() : inside.bottom() - laid().bottom();
+  double min = level ? inside.x - layout_box().x : inside.y - layout_box().y;
+  double max = level ? inside.right() - layout_box().right() : inside.bottom() - layout_box().bottom();
   if (settings_.farthest > 0.0) {
-    least = -settings_.farthest;
-    most = settings_.farthest;
+    min = -settings_.farthest;
+    max = settings_.farthest;
   }
   // Where it was put is a place it may be.
-  least = goes(axis) ? std::min(least, 0.0) : 0.0;
-  most = goes(axis) ? std::max(most, 0.0) : 0.0;
+  min = goes(axis) ? std::min(min, 0.0) : 0.0;
+  max = goes(axis) ? std::max(max, 0.0) : 0.0;
   RailPlan made{.axis = axis,
-                .least = least,
-                .most = most,
+                .min = min,
+                .max = max,
                 .unit = "dp",
-                .passage = settings_.passage,
+                .transition = settings_.transition,
                 .tells = Tells::place,
                 .reduced_motion = settings_.reduced_motion};
   if (settings_.grid > 0.0) {
-    const double from = std::ceil(least / settings_.grid) * settings_.grid;
-    const double to = std::floor(most / settings_.grid) * settings_.grid;
-    made.rests = to > from ? SnapPoints::even(from, to, settings_.grid) : SnapPoints::list({0.0});
-  } else if (settings_.glide > Micros{0}) {
-    made.glide = Coast::half_life(settings_.glide);
+    const double from = std::ceil(min / settings_.grid) * settings_.grid;
+    const double to = std::floor(max / settings_.grid) * settings_.grid;
+    made.snap_points = to > from ? SnapPoints::even(from, to, settings_.grid) : SnapPoints::list({0.0});
+  } else if (settings_.half_life > Micros{0}) {
+    made.coast = Coast::half_life(settings_.half_life);
   }
   return made;
 }
@@ -89,8 +89,8 @@ void Draggable::bound() {
   for (const Axis axis : {Axis::horizontal, Axis::vertical}) {
     RailPlan made = plan(axis);
     Rail& rail = rails_[axis == Axis::horizontal ? 0 : 1];
-    rail.set_bounds(made.least, made.most);
-    rail.set_rests(std::move(made.rests));
+    rail.set_bounds(made.min, made.max);
+    rail.set_snap_points(std::move(made.snap_points));
   }
 }
 
@@ -100,7 +100,7 @@ void Draggable::present(Accessible& told) const {
                                   plain_number(std::round(offset().y)), " down");
 }
 
-Wish Draggable::wish(const Sample&) const {
+DragInterest Draggable::drag_interest(const Sample&) const {
   return {.handle = true, .horizontal = goes(Axis::horizontal), .vertical = goes(Axis::vertical)};
 }
 

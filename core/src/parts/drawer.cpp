@@ -2,7 +2,7 @@
 
 #include <array>
 
-#include "panel_kind.hpp"
+#include "edge_panel_kind.hpp"
 
 namespace ubbo {
 
@@ -14,24 +14,26 @@ std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>() {
       declare::text<&S::label>("label", "what the drawer is called, for people and screen readers"),
       declare::cell<&S::open>("open", "the cell that says whether it is open; may be left out"),
       declare::choice<&S::edge>("edge", edge_names, "the edge of the screen it comes from"),
-      declare::flag<&S::edge_opens>("edge_opens", "a drag that begins at the screen's edge draws it in"),
+      declare::flag<&S::edge_swipe_opens>("edge_swipe_opens",
+                                          "a drag that begins at the screen's edge draws it in"),
       declare::flag<&S::drag_closes>("drag_closes", "a drag or flick back closes it"),
       declare::flag<&S::backdrop_closes>("backdrop_closes", "a tap on its backdrop closes it"),
       declare::flag<&S::back_closes>("back_closes", "the phone's back and Escape close it"),
-      number<&S::commit>("commit", "", 0.0, 1.0,
-                         "the share of its way from which it goes on when it is let go; 0: half-way"),
+      number<&S::commit_fraction>(
+          "commit_fraction", "", 0.0, 1.0,
+          "the share of its way from which it goes on when it is let go; 0: half-way"),
       number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
                                   "how far it must be dragged to go on; the share counts too, whichever is "
                                   "reached first; 0: only the share"),
-      number<&S::veil>(
-          "veil", "", 0.0, 1.0,
+      number<&S::dim>(
+          "dim", "", 0.0, 1.0,
           "how much of what lies below its backdrop hides; 0: it has none, and what lies below stays "
           "in use"),
-      declare::passage<&S::passage>("passage", "how it goes where it is sent"),
+      declare::transition<&S::transition>("transition", "how it goes where it is sent"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of its travel for people who asked for less motion"),
-      number<&S::carry>(
-          "carry", "ms", 0.0, 2000.0,
+      number<&S::projection_time>(
+          "projection_time", "ms", 0.0, 2000.0,
           "how much of the release velocity counts for where it lands; 0: none, and a flick does not "
           "count either"),
   };
@@ -40,29 +42,29 @@ std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>() {
 
 std::string Drawer::misfit(const Box&, const DrawerSettings& settings) {
   if (settings.edge == Edge::none) return "edge = none is not taken; it takes an edge it can come from";
-  if (settings.veil > 0.0 && !settings.drag_closes && !settings.backdrop_closes && !settings.back_closes)
-    return "it has no way out; it takes drag_closes, backdrop_closes or back_closes, or veil = 0";
+  if (settings.dim > 0.0 && !settings.drag_closes && !settings.backdrop_closes && !settings.back_closes)
+    return "it has no way out; it takes drag_closes, backdrop_closes or back_closes, or dim = 0";
   return {};
 }
 
-EdgePanel::Plan Drawer::base_plan(const DrawerSettings& settings, const Box& box, const Surroundings&) {
+EdgePanel::Plan Drawer::base_plan(const DrawerSettings& settings, const Box& box, const Context&) {
   const bool aside = settings.edge != Edge::bottom && settings.edge != Edge::top;
   return {.edge = settings.edge,
-          .rests = {aside ? box.w : box.h},
-          .passage = settings.passage,
+          .snap_points = {aside ? box.w : box.h},
+          .transition = settings.transition,
           .reduced_motion = settings.reduced_motion,
-          .carry = settings.carry,
+          .projection_time = settings.projection_time,
           .commit_distance = settings.commit_distance,
-          .commit = settings.commit,
-          .veil = settings.veil,
+          .commit_fraction = settings.commit_fraction,
+          .dim = settings.dim,
           .drag_closes = settings.drag_closes,
           .backdrop_closes = settings.backdrop_closes,
           .back_closes = settings.back_closes,
-          .edge_opens = settings.edge_opens};
+          .edge_swipe_opens = settings.edge_swipe_opens};
 }
 
-Drawer::Drawer(std::string id, const Box& box, DrawerSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {
+Drawer::Drawer(std::string id, const Box& box, DrawerSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {
   follow({}, settings_.open, true);
 }
 
@@ -71,12 +73,12 @@ void Drawer::changed() {
   follow({}, settings_.open, false);
 }
 
-void Drawer::went(Visit::State state) { tell(settings_.on_visit, state); }
+void Drawer::went(EnterExit::State state) { tell(settings_.on_state, state); }
 
 void Drawer::present(Accessible& told) const {
   told.label = settings_.label;
   told.expanded = is_open();
-  told.modal = settings_.veil > 0.0;
+  told.modal = settings_.dim > 0.0;
 }
 
 const PartKind& Drawer::described() {

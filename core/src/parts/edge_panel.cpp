@@ -4,7 +4,7 @@
 #include <array>
 #include <cmath>
 
-#include "panel_kind.hpp"
+#include "edge_panel_kind.hpp"
 
 namespace ubbo {
 
@@ -18,84 +18,87 @@ RailPlan EdgePanel::rail_plan(const Plan& plan, bool right_to_left) {
   const Side side = panel_side(plan.edge, right_to_left);
   const bool aside = side == Side::left || side == Side::right;
   return {.axis = aside ? Axis::horizontal : Axis::vertical,
-          .least = 0.0,
-          .most = plan.rests.back(),
+          .min = 0.0,
+          .max = plan.snap_points.back(),
           .dp_per_unit = side == Side::right || side == Side::down ? -1.0 : 1.0,
-          .rests =
+          .snap_points =
               [&] {
-                std::vector<double> places = plan.rests;
+                std::vector<double> places = plan.snap_points;
                 places.push_back(0.0);
                 return SnapPoints::list(places);
               }(),
-          .passage = plan.passage,
-          .carry = plan.carry,
-          .commit = {.share = plan.commit, .distance = plan.commit_distance},
-          .give_least = plan.drag_closes ? Give{} : plan.give_in,
-          .give_most = plan.give_out,
+          .transition = plan.transition,
+          .projection_time = plan.projection_time,
+          .commit = {.fraction = plan.commit_fraction, .distance = plan.commit_distance},
+          .overscroll_min = plan.drag_closes ? Overscroll{} : plan.overscroll_in,
+          .overscroll_max = plan.overscroll_out,
           .tells = Tells::rest,
           .reduced_motion = plan.reduced_motion};
 }
 
-EdgePanel::EdgePanel(std::string id, const Box& box, Surroundings& around, Plan plan)
-    : Sliding(std::move(id), box, around, {rail_plan(plan, around.right_to_left)}), plan_(std::move(plan)) {
+EdgePanel::EdgePanel(std::string id, const Box& box, Context& context, Plan plan)
+    : Sliding(std::move(id), box, context, {rail_plan(plan, context.right_to_left)}), plan_(std::move(plan)) {
   take_rests();
 }
 
 void EdgePanel::take_rests() {
-  rests_ = rail_.plan().rests;
-  open_rests_ = SnapPoints::list(plan_.rests);
+  snap_points_ = rail_.plan().snap_points;
+  open_rests_ = SnapPoints::list(plan_.snap_points);
 }
 
-Side EdgePanel::side() const { return panel_side(plan_.edge, around().right_to_left); }
+Side EdgePanel::side() const { return panel_side(plan_.edge, context().right_to_left); }
 
-double EdgePanel::place_of(int rest) const {
-  return rest <= 0 ? 0.0 : plan_.rests[static_cast<std::size_t>(std::min(rest, most_rest()) - 1)];
+double EdgePanel::place_of(int snap_point) const {
+  return snap_point <= 0
+             ? 0.0
+             : plan_.snap_points[static_cast<std::size_t>(std::min(snap_point, max_snap_point()) - 1)];
 }
 
-void EdgePanel::follow(Link<int> rest, Link<bool> open, bool first) {
+void EdgePanel::follow(Link<int> snap_point, Link<bool> open, bool first) {
   rest_watch_.stop();
   open_watch_.stop();
-  rest_cell_ = std::move(rest);
+  snap_point_cell_ = std::move(snap_point);
   open_cell_ = std::move(open);
-  if (rest_cell_.linked())
-    rest_watch_ = rest_cell_.watch([this](int wanted) {
-      if (wanted != rest_) hear();
+  if (snap_point_cell_.linked())
+    rest_watch_ = snap_point_cell_.watch([this](int wanted) {
+      if (wanted != snap_point_) hear();
     });
   if (open_cell_.linked())
     open_watch_ = open_cell_.watch([this](bool wanted) {
-      if (wanted != (rest_ > 0)) hear();
+      if (wanted != (snap_point_ > 0)) hear();
     });
   const int wanted = asked_for();
-  if (wanted == rest_) return;
+  if (wanted == snap_point_) return;
   if (!first) return hear();
-  rest_ = wanted;
-  rail_.put_at(place_of(rest_));
-  state_ = rest_ > 0 ? Visit::State::here : Visit::State::away;
+  snap_point_ = wanted;
+  rail_.put_at(place_of(snap_point_));
+  state_ = snap_point_ > 0 ? EnterExit::State::present : EnterExit::State::absent;
 }
 
 // The rest that its cells ask for.
 int EdgePanel::asked_for() const {
-  if (rest_cell_.linked() && rest_cell_.get() != rest_) return std::clamp(rest_cell_.get(), 0, most_rest());
-  if (open_cell_.linked() && open_cell_.get() != (rest_ > 0)) return open_cell_.get() ? 1 : 0;
-  return rest_;
+  if (snap_point_cell_.linked() && snap_point_cell_.get() != snap_point_)
+    return std::clamp(snap_point_cell_.get(), 0, max_snap_point());
+  if (open_cell_.linked() && open_cell_.get() != (snap_point_ > 0)) return open_cell_.get() ? 1 : 0;
+  return snap_point_;
 }
 
 // Where it is.
 
 Point EdgePanel::moved() const { return towards(side(), length() - shown()); }
 
-Box EdgePanel::box_at(double out) const { return laid() + towards(side(), length() - out); }
+Box EdgePanel::box_at(double out) const { return layout_box() + towards(side(), length() - out); }
 
-double EdgePanel::veil() const { return plan_.veil * std::clamp(out() / plan_.rests.front(), 0.0, 1.0); }
+double EdgePanel::dim() const { return plan_.dim * std::clamp(out() / plan_.snap_points.front(), 0.0, 1.0); }
 
 bool EdgePanel::pulls_in(Point at) const {
-  if (!plan_.edge_opens) return false;
-  const Box& screen = around().screen;
+  if (!plan_.edge_swipe_opens) return false;
+  const Box& screen = context().screen;
   const std::array depths{at.x, at.y, screen.w - at.x, screen.h - at.y};
   return depths[static_cast<std::size_t>(side())] <= feel_for(Tool::finger).edge_width;
 }
 
-bool EdgePanel::takes(Point at) const { return is_modal() || (is_away() ? pulls_in(at) : Part::takes(at)); }
+bool EdgePanel::takes(Point at) const { return is_modal() || (is_absent() ? pulls_in(at) : Part::takes(at)); }
 
 // How far a place is beside the grip, along the axis; not above 0 on it.
 double EdgePanel::off_grip(Point at) const {
@@ -104,28 +107,28 @@ double EdgePanel::off_grip(Point at) const {
   return depths[static_cast<std::size_t>(side())] - plan_.grip;
 }
 
-Wish EdgePanel::wish(const Sample& sample) const {
-  const bool away = is_away();
+DragInterest EdgePanel::drag_interest(const Sample& sample) const {
+  const bool away = is_absent();
   const bool on_it = away || box().contains(sample.at);
   const bool on_grip = off_grip(sample.at) <= 0.0;
   if (!on_it || (plan_.grip_only && !on_grip && !away)) return {};
-  Wish wish = Sliding::wish(sample);
-  wish.handle = on_grip && !away;
-  return wish;
+  DragInterest drag_interest = Sliding::drag_interest(sample);
+  drag_interest.handle = on_grip && !away;
+  return drag_interest;
 }
 
 // Fingers.
 
 // Below its lowest rest it yields, where a drag does not close it; never does it jump there.
 void EdgePanel::wait_for_finger() {
-  const bool closes = plan_.drag_closes || rest_ == 0;
-  rail_.set_rests(closes ? rests_ : open_rests_);
-  rail_.set_bounds(closes ? 0.0 : std::min(plan_.rests.front(), out()), most());
+  const bool closes = plan_.drag_closes || snap_point_ == 0;
+  rail_.set_snap_points(closes ? snap_points_ : open_rests_);
+  rail_.set_bounds(closes ? 0.0 : std::min(plan_.snap_points.front(), out()), max());
 }
 
 bool EdgePanel::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
-    const bool away = is_away();
+    const bool away = is_absent();
     if (!away && !Part::takes(sample.at)) return outside_.down(contact, sample, On::backdrop) || is_modal();
     if (pressed()) return is_modal();
     wait_for_finger();
@@ -168,71 +171,72 @@ bool EdgePanel::take_momentum(Point velocity) {
 
 // Where it goes is settled once no finger has it: from then on every rest may be asked for.
 void EdgePanel::update() {
-  if (dragging() && state_ == Visit::State::away) {
-    state_ = Visit::State::arriving;
-    decide(answers::visit_arrives);
+  if (dragging() && state_ == EnterExit::State::absent) {
+    state_ = EnterExit::State::entering;
+    decide(answers::state_entering);
     went(state_);
   }
   if (pressed()) backs_ = false;
   if (pressed() || backs_ || rail_.owes_landing()) return;
-  rail_.set_bounds(0.0, most());
-  rail_.set_rests(rests_);
+  rail_.set_bounds(0.0, max());
+  rail_.set_snap_points(snap_points_);
   set_out();
   if (rail_.settled()) rested();
 }
 
 // Tells where it goes, if that has changed.
 void EdgePanel::set_out() {
-  set_out_for(target() > 0.0 ? static_cast<int>(rail_.plan().rests.nearest(target())) : 0);
+  set_out_for(target() > 0.0 ? static_cast<int>(rail_.plan().snap_points.nearest(target())) : 0);
 }
 
 void EdgePanel::set_out_for(int goal) {
-  const int before = std::exchange(rest_, goal);
+  const int before = std::exchange(snap_point_, goal);
   if (goal == before) return;
   if ((goal > 0) != (before > 0)) {
-    const Visit::State now = goal > 0 ? Visit::State::arriving : Visit::State::leaving;
-    if (std::exchange(state_, now) != now) decide(goal > 0 ? answers::visit_arrives : answers::visit_leaves);
+    const EnterExit::State now = goal > 0 ? EnterExit::State::entering : EnterExit::State::leaving;
+    if (std::exchange(state_, now) != now)
+      decide(goal > 0 ? answers::state_entering : answers::state_leaving);
   }
-  tell_rest();
+  tell_snap_point();
   went(state_);
 }
 
-void EdgePanel::tell_rest() {
+void EdgePanel::tell_snap_point() {
   if (asked()) return;  // what the app has written counts
-  if (rest_cell_.linked()) rest_cell_.set(rest_);
-  if (open_cell_.linked()) open_cell_.set(rest_ > 0);
+  if (snap_point_cell_.linked()) snap_point_cell_.set(snap_point_);
+  if (open_cell_.linked()) open_cell_.set(snap_point_ > 0);
 }
 
 void EdgePanel::rested() {
-  const Visit::State now = out() > 0.0 ? Visit::State::here : Visit::State::away;
+  const EnterExit::State now = out() > 0.0 ? EnterExit::State::present : EnterExit::State::absent;
   if (std::exchange(state_, now) == now) return;
-  decide(now == Visit::State::here ? answers::visit_here : answers::visit_away);
+  decide(now == EnterExit::State::present ? answers::state_present : answers::state_absent);
   went(now);
 }
 
-void EdgePanel::to(int rest) {
-  rest = std::clamp(rest, 0, most_rest());
-  if (rest == rest_) {
-    decide(rest > 0 ? answers::visit_open_already : answers::visit_closed_already);
-    return tell_rest();  // a finger may have brought it here while that waited
+void EdgePanel::to(int snap_point) {
+  snap_point = std::clamp(snap_point, 0, max_snap_point());
+  if (snap_point == snap_point_) {
+    decide(snap_point > 0 ? answers::state_open_already : answers::state_closed_already);
+    return tell_snap_point();  // a finger may have brought it here while that waited
   }
   backs_ = false;
-  rail_.set_bounds(0.0, most());
-  rail_.set_rests(rests_);
-  set_out_for(rest);
-  rail_.go_to(place_of(rest));
+  rail_.set_bounds(0.0, max());
+  rail_.set_snap_points(snap_points_);
+  set_out_for(snap_point);
+  rail_.go_to(place_of(snap_point));
 }
 
-void EdgePanel::go_to(int rest) {
-  ask([this, rest] { to(rest); }, WhileHeld::waits);
+void EdgePanel::go_to(int snap_point) {
+  ask([this, snap_point] { to(snap_point); }, WhileHeld::waits);
 }
 
 void EdgePanel::toggle() {
-  ask([this] { to(rest_ > 0 ? 0 : 1); }, WhileHeld::waits);
+  ask([this] { to(snap_point_ > 0 ? 0 : 1); }, WhileHeld::waits);
 }
 
 void EdgePanel::step(int by) {
-  ask([this, by] { to(rest_ + by); }, WhileHeld::waits);
+  ask([this, by] { to(snap_point_ + by); }, WhileHeld::waits);
 }
 
 bool EdgePanel::press(Key key) {
@@ -244,11 +248,11 @@ bool EdgePanel::press(Key key) {
       back();
     return true;
   }
-  if (rest_ == 0) return false;
+  if (snap_point_ == 0) return false;
   const std::array outwards{Key::right, Key::down, Key::left, Key::up};
   const std::array inwards{Key::left, Key::up, Key::right, Key::down};
   const auto at = static_cast<std::size_t>(side());
-  int wanted = rest_;
+  int wanted = snap_point_;
   if (key == outwards[at])
     ++wanted;
   else if (key == inwards[at])
@@ -256,28 +260,28 @@ bool EdgePanel::press(Key key) {
   else if (key == Key::home)
     wanted = 1;
   else if (key == Key::end)
-    wanted = most_rest();
+    wanted = max_snap_point();
   else
     return false;
   if (pressed()) {
     decide(answers::key_held);
     return true;
   }
-  wanted = std::clamp(wanted, plan_.drag_closes ? 0 : 1, most_rest());
-  decide(wanted == rest_ ? answers::key_at_end : answers::key_moves, {place_of(rest_), "dp"},
+  wanted = std::clamp(wanted, plan_.drag_closes ? 0 : 1, max_snap_point());
+  decide(wanted == snap_point_ ? answers::key_at_end : answers::key_moves, {place_of(snap_point_), "dp"},
          {place_of(wanted), "dp"});
-  if (wanted != rest_) to(wanted);
+  if (wanted != snap_point_) to(wanted);
   return true;
 }
 
 void EdgePanel::back_moves(double progress) {
   if (!plan_.back_closes) return;
   backs_ = true;
-  rail_.put_at((1.0 - progress) * place_of(rest_));
+  rail_.put_at((1.0 - progress) * place_of(snap_point_));
 }
 
 void EdgePanel::back_cancelled() {
-  if (std::exchange(backs_, false)) rail_.go_to(place_of(rest_));
+  if (std::exchange(backs_, false)) rail_.go_to(place_of(snap_point_));
 }
 
 void EdgePanel::back() {
@@ -287,14 +291,14 @@ void EdgePanel::back() {
 }
 
 void EdgePanel::leave() {
-  if (rest_ > 0) to(0);
+  if (snap_point_ > 0) to(0);
 }
 
 void EdgePanel::cell_changed() {
   const int wanted = asked_for();
-  if (wanted == rest_) {  // what it cannot follow is put right
-    if (rest_cell_.linked()) rest_cell_.set(rest_);
-    if (open_cell_.linked()) open_cell_.set(rest_ > 0);
+  if (wanted == snap_point_) {  // what it cannot follow is put right
+    if (snap_point_cell_.linked()) snap_point_cell_.set(snap_point_);
+    if (open_cell_.linked()) open_cell_.set(snap_point_ > 0);
   } else {
     to(wanted);
   }
@@ -306,11 +310,11 @@ void EdgePanel::resized() { take(planned(), false); }
 void EdgePanel::take(Plan plan, bool glides) {
   plan_ = std::move(plan);
   const bool stood = rail_.settled();
-  rail_.change(rail_plan(plan_, around().right_to_left), {});
+  rail_.change(rail_plan(plan_, context().right_to_left), {});
   take_rests();
-  rest_ = std::min(rest_, most_rest());
+  snap_point_ = std::min(snap_point_, max_snap_point());
   if (pressed()) return wait_for_finger();
-  const double place = place_of(rest_);
+  const double place = place_of(snap_point_);
   if (stood && !glides)
     rail_.put_at(place);
   else if (target() != place)

@@ -6,8 +6,8 @@
 namespace ubbo {
 
 const char* name_of(Role role) {
-  static constexpr std::array names{"veil", "backdrop", "surface", "track", "fill",
-                                    "mark", "handle",   "label",   "value"};
+  static constexpr std::array names{"backdrop", "behind", "surface", "track", "fill",
+                                    "mark",     "handle", "label",   "value"};
   return names[static_cast<std::size_t>(role)];
 }
 
@@ -32,8 +32,8 @@ bool takes_type(const SettingInfo& setting, const SettingValue& value) {
       return std::holds_alternative<std::string>(value);
     case SettingKind::numbers:
       return std::holds_alternative<std::vector<double>>(value);
-    case SettingKind::passage:
-      return std::holds_alternative<Passage>(value);
+    case SettingKind::transition:
+      return std::holds_alternative<Transition>(value);
     case SettingKind::cell: {
       const auto* cell = std::get_if<AnyCell>(&value);
       return cell != nullptr && static_cast<CellKind>(cell->index()) == setting.cell_kind;

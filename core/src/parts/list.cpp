@@ -8,8 +8,7 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array list_gives{"none", "share", "less"};
-constexpr std::size_t most_shifts = 16;  // at a time; the oldest then ends at once
+constexpr std::size_t max_shifts = 16;  // at a time; the oldest then ends at once
 
 }  // namespace
 
@@ -33,28 +32,29 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>() {
       number<&S::ahead>("ahead", "dp", 0.0, 100000.0,
                         "how far beyond its box items are parts already, or still"),
       declare::choice<&S::axis>("axis", axis_names, "the direction in which it moves"),
-      declare::passage<&S::passage>("passage", "how it goes where it is sent, and how gaps close"),
+      declare::transition<&S::transition>("transition", "how it goes where it is sent, and how gaps close"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of its travel for people who asked for less motion"),
-      number<&S::glide>("glide", "ms", 0.0, 2000.0,
-                        "the time in which its speed halves after the lift; 0: it stays where it is let go"),
-      declare::choice<&S::give_start>("give_start", list_gives,
-                                      "how its start yields: not at all, by a share, or less and less"),
-      declare::choice<&S::give_end>("give_end", list_gives, "the same for its end"),
-      number<&S::give_share>("give_share", "", 0.0, 1.0,
-                             "the share by which an end follows that yields by a share"),
-      number<&S::give_reach>("give_reach", "dp", 1.0, 10000.0,
-                             "how far an end yields that yields less and less"),
+      number<&S::half_life>(
+          "half_life", "ms", 0.0, 2000.0,
+          "the time in which its speed halves after the lift; 0: it stays where it is let go"),
+      declare::choice<&S::overscroll_start>("overscroll_start", overscroll_names,
+                                            "how its start yields: not at all, by a share, or less and less"),
+      declare::choice<&S::overscroll_end>("overscroll_end", overscroll_names, "the same for its end"),
+      number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0,
+                                      "the share by which an end follows that yields by a share"),
+      number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
+                                   "how far an end yields that yields less and less"),
   };
   return table;
 }
 
-List::List(std::string id, const Box& box, ListSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around),
+List::List(std::string id, const Box& box, ListSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context),
       spans_(static_cast<std::size_t>(settings_.count), settings_.item_size, settings_.gap),
       counted_(counts(settings_)),
       begun_(!settings_.on_near) {
-  shifts_.all.reserve(most_shifts);
+  shifts_.all.reserve(max_shifts);
   rail_.on_rest = [this](double place) { tell(settings_.on_rest, place); };
   bound();
   if (counted_ && settings_.offset.linked() && std::isfinite(settings_.offset.get()))
@@ -63,17 +63,18 @@ List::List(std::string id, const Box& box, ListSettings&& settings, Surroundings
 }
 
 RailPlan List::plan(const ListSettings& settings, bool right_to_left) {
-  const auto give = [&](Give::How how) {
-    return Give{how, how == Give::How::share ? settings.give_share : settings.give_reach};
+  const auto overscroll = [&](Overscroll::How how) {
+    return Overscroll{
+        how, how == Overscroll::How::linear ? settings.overscroll_fraction : settings.overscroll_reach};
   };
-  return {
-      .axis = settings.axis,
-      .dp_per_unit = settings.axis == Axis::horizontal && right_to_left ? -1.0 : 1.0,
-      .passage = settings.passage,
-      .glide = settings.glide > Micros{0} ? std::optional(Coast::half_life(settings.glide)) : std::nullopt,
-      .give_least = give(settings.give_end),
-      .give_most = give(settings.give_start),
-      .reduced_motion = settings.reduced_motion};
+  return {.axis = settings.axis,
+          .dp_per_unit = settings.axis == Axis::horizontal && right_to_left ? -1.0 : 1.0,
+          .transition = settings.transition,
+          .coast = settings.half_life > Micros{0} ? std::optional(Coast::half_life(settings.half_life))
+                                                  : std::nullopt,
+          .overscroll_min = overscroll(settings.overscroll_end),
+          .overscroll_max = overscroll(settings.overscroll_start),
+          .reduced_motion = settings.reduced_motion};
 }
 
 void List::changed(const ListSettings& before) {
@@ -81,7 +82,7 @@ void List::changed(const ListSettings& before) {
                       before.gap != settings_.gap || before.axis != settings_.axis;
   const bool was_counted = counted_;
   counted_ = counts(settings_);
-  RailPlan next = plan(settings_, around().right_to_left);
+  RailPlan next = plan(settings_, context().right_to_left);
   if (others) {
     shifts_.all.clear();
     if (was_counted != counted_) {
@@ -94,12 +95,12 @@ void List::changed(const ListSettings& before) {
     while (counted_ && !near_.empty() && near_.back().item >= count) give_back(near_.size() - 1);
     for (const Near& one : near_) spans_.measure(one.item, size_of(*one.part));
   }
-  next.least = std::min(0.0, view() - spans_.total());
+  next.min = std::min(0.0, view() - spans_.total());
   rail_.change(std::move(next), settings_.offset);
 }
 
 void List::resized() {
-  rail_.set_dp_per_unit(plan(settings_, around().right_to_left).dp_per_unit);
+  rail_.set_dp_per_unit(plan(settings_, context().right_to_left).dp_per_unit);
   bound();
 }
 
@@ -108,25 +109,26 @@ void List::bound() { rail_.set_bounds(std::min(0.0, view() - spans_.total()), 0.
 // Where things are.
 
 double List::size_of(const Part& part) const {
-  return counted_ || !part.hidden() ? along(settings_.axis, {part.laid().w, part.laid().h}) : -settings_.gap;
+  return counted_ || !part.hidden() ? along(settings_.axis, {part.layout_box().w, part.layout_box().h})
+                                    : -settings_.gap;
 }
 
 double List::shifted(std::size_t i) const {
   double by = 0.0;
   for (const Shift& shift : shifts_.all)
-    if (shift.from <= i) by += shift.by.at(around().now).value;
+    if (shift.from <= i) by += shift.by.at(context().now).value;
   return by;
 }
 
-double List::most_shifted() const {
+double List::max_shifted() const {
   double by = 0.0;
-  for (const Shift& shift : shifts_.all) by += std::fabs(shift.by.at(around().now).value);
+  for (const Shift& shift : shifts_.all) by += std::fabs(shift.by.at(context().now).value);
   return by;
 }
 
 // The item at this place behind the start of the list's box, within its items.
 std::size_t List::item_at(double place) const {
-  std::size_t i = spans_.at(place - shown() - most_shifted());
+  std::size_t i = spans_.at(place - shown() - max_shifted());
   while (i + 1 < items() && place_of(i + 1) <= place) ++i;
   return i;
 }
@@ -149,7 +151,7 @@ Box List::box_of(std::size_t i) const {
   const double place = place_of(i);
   const double size = std::max(spans_.size(i), 0.0);
   if (settings_.axis == Axis::vertical) return {whole.x, whole.y + place, whole.w, size};
-  return {around().right_to_left ? whole.right() - place - size : whole.x + place, whole.y, size, whole.h};
+  return {context().right_to_left ? whole.right() - place - size : whole.x + place, whole.y, size, whole.h};
 }
 
 Point List::carries(const Part& inner) const {
@@ -157,43 +159,43 @@ Point List::carries(const Part& inner) const {
   if (found == item_of_.end()) return {};
   const double place = place_of(found->second);
   if (settings_.axis == Axis::vertical) return {0.0, place};
-  if (!around().right_to_left) return {place, 0.0};
+  if (!context().right_to_left) return {place, 0.0};
   // Counted from the other side, and so is where the part stands in its item.
-  const double within = inner.laid().x - laid().x;
-  return {laid().w - inner.laid().w - 2.0 * within - place, 0.0};
+  const double within = inner.layout_box().x - layout_box().x;
+  return {layout_box().w - inner.layout_box().w - 2.0 * within - place, 0.0};
 }
 
 // Items that come, go and change.
 
-void List::glide_from(std::size_t from, double by, const Passage& passage) {
+void List::glide_from(std::size_t from, double by, const Transition& transition) {
   if (by == 0.0 || reduced(settings_.reduced_motion) != Reduced::full) return;
   Shift shift{from, Mover(by, 0.05)};
-  shift.by.send(0.0, passage, around().now);
+  shift.by.send(0.0, transition, context().now);
   if (!shift.by.moving()) return;
-  if (shifts_.all.size() == most_shifts) shifts_.all.erase(shifts_.all.begin());
+  if (shifts_.all.size() == max_shifts) shifts_.all.erase(shifts_.all.begin());
   shifts_.all.push_back(std::move(shift));
 }
 
 // Item `i` gets another size. What lies above the box does it at once, and nothing in view moves; else, in
 // motion, what lies behind it comes after.
-void List::resize(std::size_t i, double size, const Passage* in_motion) {
+void List::resize(std::size_t i, double size, const Transition* in_motion) {
   const bool above = place_of(i) + spans_.size(i) <= 0.0;
   const double grown = spans_.measure(i, size);
   if (grown == 0.0) return;
-  const double least = std::min(0.0, view() - spans_.total());
+  const double min = std::min(0.0, view() - spans_.total());
   if (above) {
-    rail_.shift(-grown, least, 0.0);
+    rail_.shift(-grown, min, 0.0);
   } else {
     const double before = offset();
-    rail_.set_bounds(least, 0.0);
+    rail_.set_bounds(min, 0.0);
     if (in_motion != nullptr) glide_from(i + 1, -grown, *in_motion);
-    glide_from(0, before - offset(), settings_.passage);
+    glide_from(0, before - offset(), settings_.transition);
   }
   if (aim_ && *aim_ < items()) rail_.aim_at(-spans_.start(*aim_));
 }
 
 void List::take_out(std::size_t i) {
-  resize(i, -settings_.gap, &settings_.passage);
+  resize(i, -settings_.gap, &settings_.transition);
   spans_.remove(i);
   if (aim_ && *aim_ > i) --*aim_;
   for (Shift& shift : shifts_.all)
@@ -211,7 +213,7 @@ void List::put_in(std::size_t i) {
     if (one.item >= i) item_of_[one.part] = ++one.item;
   const double size = spans_.size(i);
   spans_.measure(i, -settings_.gap);
-  resize(i, size, &settings_.passage);
+  resize(i, size, &settings_.transition);
 }
 
 void List::measure(std::size_t i, double size) {
@@ -265,7 +267,7 @@ void List::child_added(Part& inner) {
   bound();
   // Where the app had it from the first, as soon as it is long enough.
   if (const double wanted = settings_.offset.linked() ? settings_.offset.get() : 0.0;
-      wanted < offset() && wanted >= rail_.plan().least && rail_.settled())
+      wanted < offset() && wanted >= rail_.plan().min && rail_.settled())
     rail_.put_at(wanted);
 }
 
@@ -281,13 +283,13 @@ void List::child_removed(Part& inner) {
 }
 
 void List::child_shown(Part& inner, bool) {
-  if (!counted_ && item_of(inner) < items()) resize(item_of(inner), size_of(inner), &settings_.passage);
+  if (!counted_ && item_of(inner) < items()) resize(item_of(inner), size_of(inner), &settings_.transition);
 }
 
 // By the same motion in which the part itself goes: the gap closes once.
-void List::child_closing(Part& inner, const Passage& passage, bool closes) {
+void List::child_closing(Part& inner, const Transition& transition, bool closes) {
   if (const std::size_t i = item_of(inner); i < items())
-    resize(i, closes ? -settings_.gap : size_of(inner), &passage);
+    resize(i, closes ? -settings_.gap : size_of(inner), &transition);
 }
 
 void List::child_laid_out(Part& inner) {
@@ -299,7 +301,7 @@ void List::measure(Near& near) {
   const std::size_t i = near.item;
   const bool in_view = std::min(place_of(i), i + 1 < items() ? place_of(i + 1) : HUGE_VAL) < view();
   const bool fresh = std::exchange(near.fresh, false);
-  resize(i, size_of(*near.part), fresh && near.glides && in_view ? &settings_.passage : nullptr);
+  resize(i, size_of(*near.part), fresh && near.glides && in_view ? &settings_.transition : nullptr);
 }
 
 void List::give_back(std::size_t at) {
@@ -307,7 +309,7 @@ void List::give_back(std::size_t at) {
   near_.erase(near_.begin() + static_cast<std::ptrdiff_t>(at));
   item_of_.erase(gone.part);
   spares_.push_back(gone.part);
-  if (around().keeper != nullptr) around().keeper->show(*gone.part, false);
+  if (context().part_owner != nullptr) context().part_owner->show(*gone.part, false);
   if (settings_.on_far) tell(settings_.on_far, gone.item, std::ref(*gone.part));
 }
 
@@ -332,20 +334,20 @@ void List::look() {
 // gaps close, often enough.
 Micros List::next_look() const {
   if (pressed() || items() == 0 || (!settings_.on_near && !settings_.on_view)) return never;
-  const Micros now = around().now;
+  const Micros now = context().now;
   Micros next = never;
   if (shifts_.moving()) {
     constexpr Micros often{8'000};
     next = (now / often + 1) * often;
   }
   if (!rail_.moving()) return next;
-  double least = -HUGE_VAL;
-  double most = HUGE_VAL;
+  double min = -HUGE_VAL;
+  double max = HUGE_VAL;
   const auto edge = [&](double place) {
     const std::size_t i = item_at(place);
     const double by = place_of(i) - spans_.start(i) - shown();
-    if (i > 0) most = std::min(most, place - spans_.start(i) - by);
-    if (i + 1 < items()) least = std::max(least, std::nextafter(place - spans_.start(i + 1) - by, HUGE_VAL));
+    if (i > 0) max = std::min(max, place - spans_.start(i) - by);
+    if (i + 1 < items()) min = std::max(min, std::nextafter(place - spans_.start(i + 1) - by, HUGE_VAL));
   };
   if (settings_.on_view)
     for (const double place : {0.0, view()}) edge(place);
@@ -353,7 +355,7 @@ Micros List::next_look() const {
     for (const double place : {-settings_.ahead, view() + settings_.ahead}) edge(place);
   // However fast it goes, it looks no more often than that; so far it has parts ahead.
   constexpr Micros soonest{2'000};
-  const Micros leaves = rail_.leaves(least, most, now);
+  const Micros leaves = rail_.leaves(min, max, now);
   return std::min(next, leaves == never ? never : std::max(leaves, now + soonest));
 }
 
@@ -394,7 +396,7 @@ void List::renew() {
     std::erase(spares_, &part);
     near_.insert(near_.begin() + static_cast<std::ptrdiff_t>(at), {item, &part, true, !first_time});
     item_of_[&part] = item;
-    if (around().keeper != nullptr) around().keeper->show(part, true);
+    if (context().part_owner != nullptr) context().part_owner->show(part, true);
   }
   // Once the app's changes of its parts count.
   ask([this] {
@@ -427,14 +429,14 @@ void List::cell_changed() {
 void List::present(Accessible& told) const {
   told.label = settings_.label;
   told.orientation = name_of(settings_.axis);
-  told.keys = rail_.plan().least < 0.0 ? described().keys : "";
+  told.keys = rail_.plan().min < 0.0 ? described().keys : "";
 }
 
 bool List::press(Key key) {
-  const bool mirrored = settings_.axis == Axis::horizontal && around().right_to_left;
+  const bool mirrored = settings_.axis == Axis::horizontal && context().right_to_left;
   if (mirrored && (key == Key::left || key == Key::right)) key = key == Key::left ? Key::right : Key::left;
   const auto place =
-      scrolled_to(key, settings_.axis, -1.0, 0.8 * view(), rail_.target(), rail_.plan().least, 0.0);
+      scrolled_to(key, settings_.axis, -1.0, 0.8 * view(), rail_.target(), rail_.plan().min, 0.0);
   if (place) {
     aim_.reset();
     rail_.key(*place);
@@ -446,7 +448,7 @@ void List::go_to_end(bool end) {
   ask(
       [this, end] {
         aim_.reset();
-        rail_.go_to(end ? rail_.plan().least : 0.0);
+        rail_.go_to(end ? rail_.plan().min : 0.0);
       },
       WhileHeld::waits);
 }
@@ -500,11 +502,11 @@ void list_pieces(const Part& part, const PieceTaker& out) {
   constexpr double shortest = 24.0;
   const double long_ = std::max(shortest, view * view / it.length());
   const double at = std::clamp(-it.offset() / (it.length() - view), 0.0, 1.0) * (view - long_);
-  const double side = it.around().right_to_left ? box.x + 1.0 : box.right() - thick - 1.0;
+  const double side = it.context().right_to_left ? box.x + 1.0 : box.right() - thick - 1.0;
   out({.role = Role::track,
        .name = "bar",
        .box = upright ? Box{side, box.y + at, thick, long_}
-                      : Box{it.around().right_to_left ? box.right() - at - long_ : box.x + at,
+                      : Box{it.context().right_to_left ? box.right() - at - long_ : box.x + at,
                             box.bottom() - thick - 1.0, long_, thick}});
 }
 

@@ -38,19 +38,20 @@ std::string Pad::misfit(const Box&, const PadSettings& settings) {
   return {};
 }
 
-Pad::Pad(std::string id, const Box& box, PadSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around),
-      gestures_(*this, settings_.gestures, voice(), [this](const Gesture& news) { report(news); }) {}
+Pad::Pad(std::string id, const Box& box, PadSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context),
+      gestures_(*this, settings_.gestures, log(), [this](const Gesture& news) { report(news); }) {}
 
 void Pad::report(const Gesture& news) {
   last_ = news;
-  if (news.kind == GestureKind::long_press && news.step == GestureStep::began) moment(MomentKind::long_press);
-  if (news.kind == GestureKind::tap && news.step == GestureStep::ended) settings_.taps.set(news.count);
+  if (news.kind == GestureKind::long_press && news.step == GesturePhase::began)
+    moment(MomentKind::long_press);
+  if (news.kind == GestureKind::tap && news.step == GesturePhase::ended) settings_.taps.set(news.count);
   tell(settings_.on_gesture, news);
 }
 
 void Pad::changed() {
-  if (!(settings_.gestures == gestures_.settings())) gestures_.change(settings_.gestures, around().now);
+  if (!(settings_.gestures == gestures_.settings())) gestures_.change(settings_.gestures, context().now);
 }
 
 void Pad::present(Accessible& told) const {
@@ -58,22 +59,22 @@ void Pad::present(Accessible& told) const {
   told.pressed = pressed();
 }
 
-Wish Pad::wish(const Sample&) const {
+DragInterest Pad::drag_interest(const Sample&) const {
   const Drags drags = settings_.gestures.drags;
   return {.horizontal = drags == Drags::horizontal || drags == Drags::both,
           .vertical = drags == Drags::vertical || drags == Drags::both};
 }
 
 bool Pad::touch(const Contact& contact, const Sample& sample) {
-  gestures_.touch(contact, sample, feel_for(sample.tool), around().screen);
+  gestures_.touch(contact, sample, feel_for(sample.tool), context().screen);
   return true;
 }
 
 void Pad::let_go(const Contact& contact, LetGo) {
   Sample end = contact.seen;
   end.phase = Phase::cancel;
-  end.time = std::max(end.time, around().now);
-  gestures_.touch(contact, end, feel_for(end.tool), around().screen);
+  end.time = std::max(end.time, context().now);
+  gestures_.touch(contact, end, feel_for(end.tool), context().screen);
 }
 
 bool Pad::press(Key key) {
@@ -83,9 +84,9 @@ bool Pad::press(Key key) {
     return true;
   }
   decide(answers::key_activates);
-  const Micros now = around().now;
+  const Micros now = context().now;
   report({.kind = GestureKind::tap,
-          .step = GestureStep::ended,
+          .step = GesturePhase::ended,
           .time = now,
           .began = now,
           .at = box().centre()});

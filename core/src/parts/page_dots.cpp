@@ -15,59 +15,60 @@ std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>() {
   using S = PageDotsSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the pages are, for people and screen readers"),
-      declare::needed_cell<&S::page>("page", "the cell that holds the present page, from 0"),
+      declare::needed_cell<&S::selected>("selected", "the cell that holds the present page, from 0"),
       declare::whole<&S::count>("count", "", 1.0, 1e6, "how many pages there are; a whole number"),
-      declare::whole<&S::window>("window", "", 1.0, 99.0, "how many dots are seen at most; a whole number"),
+      declare::whole<&S::visible_dots>("visible_dots", "", 1.0, 99.0,
+                                       "how many dots are seen at most; a whole number"),
       declare::number<&S::gap>("gap", "dp", 4.0, 200.0, "from dot to dot"),
       declare::number<&S::size>("size", "dp", 1.0, 100.0, "across a dot"),
-      declare::passage<&S::passage>("passage", "how the filled dot and the window travel"),
+      declare::transition<&S::transition>("transition", "how the filled dot and the window travel"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of that for people who asked for less motion"),
   };
   return table;
 }
 
-PageDots::PageDots(std::string id, const Box& box, PageDotsSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {
+PageDots::PageDots(std::string id, const Box& box, PageDotsSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {
   changed();
-  at_.put(page());
-  first_.put(std::clamp(page() - seen() / 2, 0, count() - seen()));
+  at_.put(selected());
+  first_.put(std::clamp(selected() - seen() / 2, 0, count() - seen()));
 }
 
 void PageDots::changed() {
-  watch_ = settings_.page.watch([this](int) { hear(); });
+  watch_ = settings_.selected.watch([this](int) { hear(); });
   show(true);
 }
 
-int PageDots::page() const {
-  return settings_.page.linked() ? std::clamp(settings_.page.get(), 0, count() - 1) : 0;
+int PageDots::selected() const {
+  return settings_.selected.linked() ? std::clamp(settings_.selected.get(), 0, count() - 1) : 0;
 }
 
 Point PageDots::place_of(double page) const {
   const Box here = box();
   const double along_row = (page - first() - (seen() - 1) / 2.0) * settings_.gap;
-  return here.centre() + Point{around().right_to_left ? -along_row : along_row, 0.0};
+  return here.centre() + Point{context().right_to_left ? -along_row : along_row, 0.0};
 }
 
 // The window moves only as far as it must for the page and, where there is one, the dot after it.
 int PageDots::window_for(int page) const {
   const int beside = seen() > 2 ? 1 : 0;
   const auto now = static_cast<int>(std::lround(first_.target()));
-  const int least = page + beside - seen() + 1;
-  const int most = page - beside;
-  return std::clamp(std::clamp(now, std::min(least, most), std::max(least, most)), 0, count() - seen());
+  const int min = page + beside - seen() + 1;
+  const int max = page - beside;
+  return std::clamp(std::clamp(now, std::min(min, max), std::max(min, max)), 0, count() - seen());
 }
 
-void PageDots::cell_changed() { show(around().write == Write::travels); }
+void PageDots::cell_changed() { show(context().write == Write::travels); }
 
 void PageDots::show(bool travels) {
-  const int to = page();
+  const int to = selected();
   for (auto [mover, place] :
        {std::pair<Mover*, int>{&at_, to}, std::pair<Mover*, int>{&first_, window_for(to)}}) {
     if (mover->target() == place) continue;
     mover->set_reduced(reduced(settings_.reduced_motion));
     if (travels)
-      mover->send(place, settings_.passage, around().now);
+      mover->send(place, settings_.transition, context().now);
     else
       mover->put(place);
   }
@@ -75,20 +76,20 @@ void PageDots::show(bool travels) {
 
 void PageDots::present(Accessible& told) const {
   told.label = settings_.label;
-  told.value_now = page() + 1;
+  told.value_now = selected() + 1;
   told.value_min = 1;
   told.value_max = count();
-  told.value_text = ShortText::of("page ", std::to_string(page() + 1), " of ", std::to_string(count()));
+  told.value_text = ShortText::of("page ", std::to_string(selected() + 1), " of ", std::to_string(count()));
   told.orientation = name_of(Axis::horizontal);
 }
 
 int PageDots::meant_at(Point at) const {
   const Point middle = place_of(0.0);
-  const double along_row = (around().right_to_left ? middle.x - at.x : at.x - middle.x) / settings_.gap;
+  const double along_row = (context().right_to_left ? middle.x - at.x : at.x - middle.x) / settings_.gap;
   const auto dot = static_cast<int>(std::floor(std::clamp(along_row + 0.5, -1e6, 2e6)));
   const auto from = static_cast<int>(std::lround(first_.target()));
   if (dot >= from && dot < from + seen()) return dot;
-  return std::clamp(page() + (dot < from ? -1 : 1), 0, count() - 1);
+  return std::clamp(selected() + (dot < from ? -1 : 1), 0, count() - 1);
 }
 
 bool PageDots::touch(const Contact& contact, const Sample& sample) {
@@ -104,21 +105,21 @@ bool PageDots::touch(const Contact& contact, const Sample& sample) {
 void PageDots::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, contact, how); }
 
 void PageDots::choose(int page, const answers::Dot& answer) {
-  const bool other = page != this->page();
+  const bool other = page != this->selected();
   if (asked()) return;  // what the app has written meanwhile counts
   decide(answer, press_.at().x, page + 1, count());
-  settings_.page.set(page);
+  settings_.selected.set(page);
   if (other) tell(settings_.on_choose, page);
 }
 
 bool PageDots::press(Key key) {
-  const auto meant = ValueKeys{1.0, 0.0, 0.0, count() - 1.0, around().right_to_left}.apply(key, page());
+  const auto meant = ValueKeys{1.0, 0.0, 0.0, count() - 1.0, context().right_to_left}.apply(key, selected());
   if (!meant) return false;
   const int wanted = std::clamp(static_cast<int>(*meant), 0, count() - 1);
-  if (wanted == page())
-    decide(answers::key_at_end, {page() + 1.0, ""}, {page() + 1.0, ""});
+  if (wanted == selected())
+    decide(answers::key_at_end, {selected() + 1.0, ""}, {selected() + 1.0, ""});
   else
-    choose(wanted, around().cause == Cause::call ? answers::dot_by_call : answers::dot_by_key);
+    choose(wanted, context().cause == Cause::call ? answers::dot_by_call : answers::dot_by_key);
   return true;
 }
 
@@ -126,13 +127,13 @@ namespace {
 
 const PageDots& dots_of(const Part& part) { return static_cast<const PageDots&>(part); }
 
-double page_number(const PageDots& it) { return it.page(); }
+double page_number(const PageDots& it) { return it.selected(); }
 
 constexpr std::array page_dots_readings{
     ReadingInfo{"position", "", "where the filled dot is, in pages from 0",
                 &read<PageDots, &PageDots::position>, nullptr, true},
     ReadingInfo{"first", "", "the first dot that is seen", &read<PageDots, &PageDots::first>},
-    ReadingInfo{"page", "", "the present page, from 0", &read<PageDots, &page_number>},
+    ReadingInfo{"selected", "", "the present page, from 0", &read<PageDots, &page_number>},
     ReadingInfo{"pressed", "", "a finger presses it", &read<PageDots, &PageDots::pressed>},
 };
 

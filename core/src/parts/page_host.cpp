@@ -10,9 +10,9 @@ namespace {
 
 double counted_from_one(std::size_t page) { return static_cast<double>(page) + 1.0; }
 
-SnapPoints stops_between(std::size_t least, std::size_t most) {
-  const auto from = static_cast<double>(least);
-  return most > least ? SnapPoints::even(from, static_cast<double>(most), 1.0) : SnapPoints::list({from});
+SnapPoints stops_between(std::size_t min, std::size_t max) {
+  const auto from = static_cast<double>(min);
+  return max > min ? SnapPoints::even(from, static_cast<double>(max), 1.0) : SnapPoints::list({from});
 }
 
 constexpr std::size_t usual_depth = 16;  // pages; deeper than that it needs more memory
@@ -25,14 +25,14 @@ std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>() {
   using S = PageHostSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what its pages are, for people and screen readers"),
-      declare::cell<&S::shows>("shows",
-                               "the cell that says which page is shown, both ways: the first of its names "
-                               "stands for the first part that lies in it, and so on; may be left out"),
-      declare::flag<&S::edge_goes_back>("edge_goes_back",
-                                        "a drag that begins at the leading edge draws the page back"),
-      declare::flag<&S::back_goes_back>("back_goes_back", "the phone's back and Escape go back"),
-      number<&S::commit>("commit", "", 0.0, 1.0,
-                         "the share of its way from which a page drawn back goes on; 0: half-way"),
+      declare::cell<&S::selected>("selected",
+                                  "the cell that says which page is shown, both ways: the first of its names "
+                                  "stands for the first part that lies in it, and so on; may be left out"),
+      declare::flag<&S::edge_swipe_back>("edge_swipe_back",
+                                         "a drag that begins at the leading edge draws the page back"),
+      declare::flag<&S::system_back>("system_back", "the phone's back and Escape go back"),
+      number<&S::commit_fraction>("commit_fraction", "", 0.0, 1.0,
+                                  "the share of its way from which a page drawn back goes on; 0: half-way"),
       number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
                                   "how far a page must be drawn back to go on; the share counts too, "
                                   "whichever is reached first; 0: only the share"),
@@ -40,36 +40,38 @@ std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>() {
                               "the share of its width by which the page below goes along"),
       number<&S::below_opacity>("below_opacity", "", 0.0, 1.0,
                                 "how visible the page below is once it is covered"),
-      declare::passage<&S::passage>("passage", "how it goes from page to page"),
+      declare::transition<&S::transition>("transition", "how it goes from page to page"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of its travel for people who asked for less motion"),
-      number<&S::carry>("carry", "ms", 0.0, 2000.0,
-                        "how much of the release velocity counts for where it lands; 0: none, and a flick "
-                        "does not count either"),
+      number<&S::projection_time>(
+          "projection_time", "ms", 0.0, 2000.0,
+          "how much of the release velocity counts for where it lands; 0: none, and a flick "
+          "does not count either"),
   };
   return table;
 }
 
 // It starts on one page; the way grows as one goes along.
-PageHost::PageHost(std::string id, const Box& box, PageHostSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {
+PageHost::PageHost(std::string id, const Box& box, PageHostSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {
   rail_.change(rail_plan(), {});
   for (auto* pages : {&came_, &way_}) pages->reserve(usual_depth);
-  if (settings_.shows.linked() && settings_.shows.get().any())
-    way_ = {page_ = settings_.shows.get().index()};  // there from the first
+  if (settings_.selected.linked() && settings_.selected.get().any())
+    way_ = {page_ = settings_.selected.get().index()};  // there from the first
   follow();
 }
 
 RailPlan PageHost::rail_plan() const {
   return {.axis = Axis::horizontal,
-          .least = static_cast<double>(rests_from_),
-          .most = static_cast<double>(rests_to_),
-          .dp_per_unit = around().right_to_left ? laid().w : -laid().w,
+          .min = static_cast<double>(rests_from_),
+          .max = static_cast<double>(rests_to_),
+          .dp_per_unit = context().right_to_left ? layout_box().w : -layout_box().w,
           .unit = "page",
-          .rests = stops_between(rests_from_, rests_to_),
-          .passage = settings_.passage,
-          .carry = settings_.carry,
-          .commit = {.share = settings_.commit, .distance = settings_.commit_distance / laid().w},
+          .snap_points = stops_between(rests_from_, rests_to_),
+          .transition = settings_.transition,
+          .projection_time = settings_.projection_time,
+          .commit = {.fraction = settings_.commit_fraction,
+                     .distance = settings_.commit_distance / layout_box().w},
           .tells = Tells::rest,
           .reduced_motion = settings_.reduced_motion,
           .stays_caught = false};
@@ -77,9 +79,9 @@ RailPlan PageHost::rail_plan() const {
 
 void PageHost::follow() {
   watch_.stop();
-  if (!settings_.shows.linked()) return;
-  if (settings_.shows.get().index() != page()) hear();
-  watch_ = settings_.shows.watch([this](const Choice& choice) {
+  if (!settings_.selected.linked()) return;
+  if (settings_.selected.get().index() != page()) hear();
+  watch_ = settings_.selected.watch([this](const Choice& choice) {
     if (choice.index() != page()) hear();
   });
 }
@@ -116,16 +118,16 @@ Point PageHost::carries(const Part& inner) const {
   return {rail().plan().dp_per_unit * -depth * (depth < 0.0 ? settings_.below_moves : 1.0), 0.0};
 }
 
-Guise PageHost::shows(const Part& inner) const {
+VisualState PageHost::shows(const Part& inner) const {
   const double depth = depth_of(inner).value_or(0.0);
   return {.opacity = depth < 0.0 ? 1.0 + (1.0 - settings_.below_opacity) * depth : 1.0};
 }
 
-Presence PageHost::presence(const Part& inner) const {
+ChildUse PageHost::child_use(const Part& inner) const {
   const auto depth = depth_of(inner);
-  return !depth                                        ? Presence::gone
-         : *depth == 0.0 && !rail_.moving() && !backs_ ? Presence::used
-                                                       : Presence::seen;
+  return !depth                                        ? ChildUse::gone
+         : *depth == 0.0 && !rail_.moving() && !backs_ ? ChildUse::used
+                                                       : ChildUse::seen;
 }
 
 std::optional<std::size_t> PageHost::page_below() const {
@@ -154,16 +156,16 @@ void PageHost::insert(std::size_t at, std::size_t page) {
   rail_.shift(below ? 1.0 : 0.0, 0.0, static_cast<double>(rests_to_));
 }
 
-void PageHost::trim(std::size_t least, std::size_t most) {
-  while (way_.size() - 1 > most) drop(way_.size() - 1);
-  for (; least > 0; --least) drop(least - 1);
+void PageHost::trim(std::size_t min, std::size_t max) {
+  while (way_.size() - 1 > max) drop(way_.size() - 1);
+  for (; min > 0; --min) drop(min - 1);
 }
 
-void PageHost::let_rest(std::size_t least, std::size_t most) {
-  rests_from_ = least;
-  rests_to_ = most;
-  rail_.set_rests(stops_between(least, most));
-  rail_.set_bounds(static_cast<double>(least), static_cast<double>(most));
+void PageHost::let_rest(std::size_t min, std::size_t max) {
+  rests_from_ = min;
+  rests_to_ = max;
+  rail_.set_snap_points(stops_between(min, max));
+  rail_.set_bounds(static_cast<double>(min), static_cast<double>(max));
 }
 
 bool PageHost::to(std::size_t page) {
@@ -204,7 +206,7 @@ void PageHost::aim(std::size_t at) {
   decide(page_ > before ? answers::page_forward : answers::page_back, counted_from_one(before),
          counted_from_one(page_));
   going_ = true;
-  if (settings_.shows.linked() && !asked()) settings_.shows.set(settings_.shows.get().with(page_));
+  if (settings_.selected.linked() && !asked()) settings_.selected.set(settings_.selected.get().with(page_));
 }
 
 // Where it goes is settled once no finger has it: from then on every page may be asked for.
@@ -214,7 +216,7 @@ void PageHost::update() {
   let_rest(0, way_.size() - 1);
   aim(static_cast<std::size_t>(std::max(0.0, std::round(target()))));
   // A page that a finger chose while a call waited is told once that call has been done, whatever it did.
-  if (settings_.shows.linked() && !asked()) settings_.shows.set(settings_.shows.get().with(page_));
+  if (settings_.selected.linked() && !asked()) settings_.selected.set(settings_.selected.get().with(page_));
   if (rail_.settled()) rested();
 }
 
@@ -245,18 +247,18 @@ void PageHost::child_removed(Part& inner) {
     std::erase_if(came_, [&](std::size_t page) { return page >= now; });
     there(now);
   }
-  if (settings_.shows.linked()) settings_.shows.set(settings_.shows.get().with(now));
+  if (settings_.selected.linked()) settings_.selected.set(settings_.selected.get().with(now));
 }
 
 // Fingers.
 
 bool PageHost::from_edge(Point at) const {
   const Box here = box();
-  const double depth = around().right_to_left ? here.right() - at.x : at.x - here.x;
-  return settings_.edge_goes_back && depth <= feel_for(Tool::finger).edge_width && page_below().has_value();
+  const double depth = context().right_to_left ? here.right() - at.x : at.x - here.x;
+  return settings_.edge_swipe_back && depth <= feel_for(Tool::finger).edge_width && page_below().has_value();
 }
 
-Wish PageHost::wish(const Sample& sample) const {
+DragInterest PageHost::drag_interest(const Sample& sample) const {
   if (rail_.moving()) return {.horizontal = true};
   const bool edge = from_edge(sample.at);
   return {.handle = edge, .horizontal = edge || pressed()};
@@ -331,17 +333,17 @@ void PageHost::back_cancelled() {
 }
 
 void PageHost::cell_changed() {
-  if (!settings_.shows.linked()) return;
+  if (!settings_.selected.linked()) return;
   // It always shows one: none is put right.
-  const std::size_t wanted = settings_.shows.get().any() ? settings_.shows.get().index() : page();
-  if (!settings_.shows.get().any()) settings_.shows.set(settings_.shows.get().with(page()));
+  const std::size_t wanted = settings_.selected.get().any() ? settings_.selected.get().index() : page();
+  if (!settings_.selected.get().any()) settings_.selected.set(settings_.selected.get().with(page()));
   if (wanted == page()) return;
   to(wanted);
 }
 
 void PageHost::present(Accessible& told) const {
   told.label = settings_.label;
-  told.value_text = settings_.shows.linked() ? settings_.shows.get().name() : "";
+  told.value_text = settings_.selected.linked() ? settings_.selected.get().name() : "";
 }
 
 namespace {
@@ -351,8 +353,8 @@ double shown_page(const PageHost& it) { return static_cast<double>(it.page()); }
 double page_count(const PageHost& it) { return static_cast<double>(it.pages()); }
 
 constexpr std::array page_readings{
-    ReadingInfo{"page", "", "which page is here or is to come, from 0", &read<PageHost, &shown_page>, nullptr,
-                true},
+    ReadingInfo{"selected", "", "which page is here or is to come, from 0", &read<PageHost, &shown_page>,
+                nullptr, true},
     ReadingInfo{"pages", "", "how many lie in it", &read<PageHost, &page_count>},
     ReadingInfo{"way left", "pages", "how far it is from there: below 0 while that page is still to come",
                 &read<PageHost, &page_way>, nullptr, true},

@@ -6,12 +6,12 @@
 
 namespace ubbo {
 
-Part::Part(std::string id, const Box& box, Surroundings& around)
+Part::Part(std::string id, const Box& box, Context& context)
     : id_(std::move(id)),
-      voice_{&around.journal, std::string_view(id_)},
-      laid_(box),
+      log_{&context.journal, std::string_view(id_)},
+      layout_box_(box),
       placement_(Placement::of(box)),
-      around_(&around) {}
+      context_(&context) {}
 
 void Part::set_feels(const Feels& feels) {
   check_feels(feels);
@@ -25,19 +25,19 @@ Accessible Part::accessible() const {
 }
 
 Box Part::box() const {
-  Box here = laid_ + moved();
+  Box here = layout_box_ + moved();
   const Part* inner = this;
-  for (const Part* around = outer_; around != nullptr; around = around->outer_) {
-    here = here + around->carries_part(*inner);
-    inner = around;
+  for (const Part* context = outer_; context != nullptr; context = context->outer_) {
+    here = here + context->carries_part(*inner);
+    inner = context;
   }
   return here;
 }
 
 bool Part::visible() const {
   for (const Part* part = this; part != nullptr; part = part->outer_) {
-    if (part->post_.hidden || part->post_.gone || part->away()) return false;
-    if (part->outer_ != nullptr && part->outer_->presence_of(*part) == Presence::gone) return false;
+    if (part->post_.hidden || part->post_.gone || part->absent()) return false;
+    if (part->outer_ != nullptr && part->outer_->child_use_of(*part) == ChildUse::gone) return false;
   }
   return true;
 }
@@ -64,7 +64,7 @@ bool Part::enabled() const {
 bool Part::takes(Point at) const {
   for (const Part* part = this; part != nullptr; part = part->outer_) {
     if (!part->window().contains(at) || (part != this && part->shut())) return false;
-    if (part->outer_ != nullptr && part->outer_->presence_of(*part) != Presence::used) return false;
+    if (part->outer_ != nullptr && part->outer_->child_use_of(*part) != ChildUse::used) return false;
   }
   return true;
 }
@@ -75,10 +75,10 @@ void Part::decide_facts(const Answer& answer, std::initializer_list<Fact> facts)
   constexpr std::array<const Answer*, 3> by_key{&key_moves, &key_at_end, &key_activates};
   constexpr std::array<const Answer*, 3> by_call{&call_moves, &call_at_end, &call_activates};
   const Answer* said = &answer;
-  if (answer.question == &questions::key && around_->cause == Cause::call)
+  if (answer.question == &questions::key && context_->cause == Cause::call)
     for (std::size_t i = 0; i < by_key.size(); ++i)
       if (by_key[i] == said) said = by_call[i];
-  voice_.journal->record_facts(around_->now, voice_.part, *said, facts);
+  log_.journal->record_facts(context_->now, log_.part, *said, facts);
 }
 
 const char* name_of(MomentKind kind) {
@@ -88,19 +88,20 @@ const char* name_of(MomentKind kind) {
 }
 
 void Part::hear() {
-  if (around_->keeper != nullptr && !post_.there) {
+  if (context_->part_owner != nullptr && !post_.there) {
     post_.heard_early = true;  // it is told once it is there
     return;
   }
-  if (around_->keeper != nullptr) return around_->keeper->heard(*this);
-  around_->write = detail::Writing::now();
+  if (context_->part_owner != nullptr) return context_->part_owner->heard(*this);
+  context_->write = detail::Writing::now();
   cell_changed();
   update();
 }
 
-void Part::ask(std::function<void()> deed, WhileHeld how) {
-  if (around_->keeper != nullptr && post_.there) return around_->keeper->call(*this, how, std::move(deed));
-  deed();
+void Part::ask(std::function<void()> action, WhileHeld how) {
+  if (context_->part_owner != nullptr && post_.there)
+    return context_->part_owner->call(*this, how, std::move(action));
+  action();
   update();
 }
 

@@ -11,10 +11,10 @@ std::span<const Setting<ProgressBarSettings>> settings_of<ProgressBarSettings>()
   using S = ProgressBarSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what is under way, for people and screen readers"),
-      declare::cell<&S::share>("share", "the cell that says how far it is, 0 to 1"),
+      declare::cell<&S::fraction>("fraction", "the cell that says how far it is, 0 to 1"),
       declare::choice<&S::axis>("axis", axis_names, "the direction it is filled in; vertical: upwards"),
       declare::flag<&S::unknown>("unknown", "how far it is cannot be told: something passes along the bar"),
-      declare::passage<&S::passage>("passage", "how the bar goes to a new share"),
+      declare::transition<&S::transition>("transition", "how the bar goes to a new share"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of that for people who asked for less motion"),
       declare::number<&S::round>("round", "ms", 100.0, 60000.0, "one pass of what passes along it"),
@@ -23,47 +23,47 @@ std::span<const Setting<ProgressBarSettings>> settings_of<ProgressBarSettings>()
 }
 
 std::string ProgressBar::misfit(const Box&, const ProgressBarSettings& settings) {
-  if (!settings.unknown && !settings.share.linked())
+  if (!settings.unknown && !settings.fraction.linked())
     return "share is not linked; it takes a cell, which says how far it is";
   return {};
 }
 
-ProgressBar::ProgressBar(std::string id, const Box& box, ProgressBarSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {
+ProgressBar::ProgressBar(std::string id, const Box& box, ProgressBarSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {
   changed();
   mover_.put(wanted());
   said_ = true;
 }
 
 double ProgressBar::wanted() const {
-  const double share = settings_.share.linked() ? settings_.share.get() : 0.0;
-  return std::isfinite(share) ? std::clamp(share, 0.0, 1.0) : mover_.target();
+  const double fraction = settings_.fraction.linked() ? settings_.fraction.get() : 0.0;
+  return std::isfinite(fraction) ? std::clamp(fraction, 0.0, 1.0) : mover_.target();
 }
 
 void ProgressBar::changed() {
   watch_.stop();
-  if (settings_.share.linked()) watch_ = settings_.share.watch([this](double) { hear(); });
-  go(settings_.passage, true);
+  if (settings_.fraction.linked()) watch_ = settings_.fraction.watch([this](double) { hear(); });
+  go(settings_.transition, true);
 }
 
-void ProgressBar::show(double share, const Passage& passage) {
+void ProgressBar::show(double fraction, const Transition& transition) {
   ProgressBarSettings asked = settings_;
-  asked.passage = passage;
-  if (const std::string wrong = fault(id(), laid(), asked); !wrong.empty()) refuse(wrong);
-  ask([this, share, passage] {
-    settings_.share.set(share);
-    go(passage, true, true);
+  asked.transition = transition;
+  if (const std::string wrong = fault(id(), layout_box(), asked); !wrong.empty()) refuse(wrong);
+  ask([this, fraction, transition] {
+    settings_.fraction.set(fraction);
+    go(transition, true, true);
   });
 }
 
-void ProgressBar::cell_changed() { go(settings_.passage, around().write == Write::travels); }
+void ProgressBar::cell_changed() { go(settings_.transition, context().write == Write::travels); }
 
-void ProgressBar::go(const Passage& passage, bool travels, bool anew) {
+void ProgressBar::go(const Transition& transition, bool travels, bool anew) {
   const double to = wanted();
   if (to == mover_.target() && !(anew && mover_.moving())) return;
   mover_.set_reduced(reduced(settings_.reduced_motion));
   if (travels)
-    mover_.send(to, passage, around().now);
+    mover_.send(to, transition, context().now);
   else
     mover_.put(to);
   said_ = false;
@@ -80,11 +80,11 @@ bool ProgressBar::passes() const {
 Box ProgressBar::fill() const {
   Box bar = box();
   double from = 0.0;
-  double to = std::clamp(share(), 0.0, 1.0);
+  double to = std::clamp(fraction(), 0.0, 1.0);
   if (settings_.unknown) {
     constexpr double length = 0.3;  // of the bar
     const auto round = std::max<std::int64_t>(settings_.round.count(), 1);
-    const double phase = static_cast<double>(around().now.count() % round) / static_cast<double>(round);
+    const double phase = static_cast<double>(context().now.count() % round) / static_cast<double>(round);
     const double head = passes() ? (1.0 + length) * phase : 0.5 + length / 2;
     from = std::clamp(head - length, 0.0, 1.0);
     to = std::clamp(head, 0.0, 1.0);
@@ -94,7 +94,7 @@ Box ProgressBar::fill() const {
     bar.h *= to - from;
     return bar;
   }
-  const double x = around().right_to_left ? 1.0 - to : from;
+  const double x = context().right_to_left ? 1.0 - to : from;
   bar.x += x * bar.w;
   bar.w *= to - from;
   return bar;
@@ -114,8 +114,8 @@ namespace {
 const ProgressBar& bar_of(const Part& part) { return static_cast<const ProgressBar&>(part); }
 
 constexpr std::array progress_readings{
-    ReadingInfo{"share", "", "how far the bar is filled", &read<ProgressBar, &ProgressBar::share>, nullptr,
-                true},
+    ReadingInfo{"fraction", "", "how far the bar is filled", &read<ProgressBar, &ProgressBar::fraction>,
+                nullptr, true},
     ReadingInfo{"target", "", "where it goes, or stands", &read<ProgressBar, &ProgressBar::target>},
 };
 

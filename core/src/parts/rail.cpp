@@ -16,7 +16,7 @@ Rail::Rail(Part& part, RailPlan plan, NumberLink cell)
   link(std::move(cell));
   const bool usable = cell_.linked() && std::isfinite(cell_.get());
   double start = within(usable ? cell_.get() : 0.0);
-  if (plan_.snaps_writes) start = plan_.rests.snapped(start);
+  if (plan_.snaps_writes) start = plan_.snap_points.snapped(start);
   mover_ = Mover(start, floor());
 }
 
@@ -40,15 +40,15 @@ void Rail::link(NumberLink cell) {
 }
 
 double Rail::position() const {
-  const double value = mover_.at(part_->around().now).value;
+  const double value = mover_.at(part_->context().now).value;
   const double inside = within(value);
-  return value == inside || give_at(value).how != Give::How::none ? value : inside;
+  return value == inside || overscroll_at(value).how != Overscroll::How::none ? value : inside;
 }
 
 double Rail::velocity() const {
   if (!dragging()) return speed();
   const Feel& feel = part_->feel_for(held_->seen.tool);
-  const VelocityEstimate found = held_->history.estimate(part_->around().now, feel.velocity_rules());
+  const VelocityEstimate found = held_->history.estimate(part_->context().now, feel.velocity_rules());
   return found.stale ? 0.0 : along(plan_.axis, found.velocity) / plan_.dp_per_unit;
 }
 
@@ -56,26 +56,26 @@ double Rail::velocity() const {
 double Rail::yielded(double wanted) const {
   const double inside = within(wanted);
   if (inside == wanted) return wanted;
-  return inside + std::copysign(give_at(wanted).shown(std::fabs(wanted - inside)), wanted - inside);
+  return inside + std::copysign(overscroll_at(wanted).shown(std::fabs(wanted - inside)), wanted - inside);
 }
 
 double Rail::pulled(double shown) const {
   const double inside = within(shown);
   if (inside == shown) return shown;
-  return inside + std::copysign(give_at(shown).past(std::fabs(shown - inside)), shown - inside);
+  return inside + std::copysign(overscroll_at(shown).past(std::fabs(shown - inside)), shown - inside);
 }
 
 bool Rail::can_go(Side side) const {
   const bool sideways = side == Side::left || side == Side::right;
   if (sideways != (plan_.axis == Axis::horizontal)) return false;
   const bool grows = (side == Side::right || side == Side::down) == (plan_.dp_per_unit > 0.0);
-  return grows ? position() < plan_.most : position() > plan_.least;
+  return grows ? position() < plan_.max : position() > plan_.min;
 }
 
 void Rail::key(double place) {
   const double from = target();
   if (held_ != nullptr) return part_->decide(answers::key_held);
-  const double wanted = plan_.rests.snapped(within(place));
+  const double wanted = plan_.snap_points.snapped(within(place));
   part_->decide(wanted == from ? answers::key_at_end : answers::key_moves, {from, plan_.unit},
                 {wanted, plan_.unit});
   if (wanted != from) choose(wanted, speed());
@@ -90,7 +90,7 @@ void Rail::advance(Micros now) {
   if (!mover_.advance(now)) return;
   const auto onward = std::exchange(onward_, std::nullopt);
   if (!onward) return rest();
-  mover_.send(onward->target, plan_.passage, part_->around().now, onward->velocity);
+  mover_.send(onward->target, plan_.transition, part_->context().now, onward->velocity);
   if (!mover_.moving()) rest();
 }
 
@@ -112,7 +112,7 @@ void Rail::carry(const void* /*cell*/) { asked_ = Asked{cell_.get(), Write::carr
 
 void Rail::heed_cell() {
   if (cell_.linked() && held_ == nullptr && !asked_ && cell_.get() != target())
-    asked_ = Asked{cell_.get(), part_->around().write};
+    asked_ = Asked{cell_.get(), part_->context().write};
 }
 
 void Rail::cell_changed() {
@@ -122,7 +122,7 @@ void Rail::cell_changed() {
   if (!std::isfinite(value)) return part_->decide(answers::write_unusable);
   cell_value_ = value;
   double place = within(value);
-  if (plan_.snaps_writes) place = plan_.rests.snapped(place);
+  if (plan_.snaps_writes) place = plan_.snap_points.snapped(place);
   if (asked.how == Write::carried) {
     if (drag_.dragging()) return;  // the finger says where it is
     owes_cell_ = false;
@@ -157,9 +157,9 @@ void Rail::set_dp_per_unit(double dp_per_unit) { plan_.dp_per_unit = dp_per_unit
 
 void Rail::change(RailPlan plan, NumberLink cell) {
   if (held_ != nullptr && plan.axis != plan_.axis) release();
-  const bool coasts = mover_.moving() && std::holds_alternative<Coast>(mover_.motion().passage().way);
+  const bool coasts = mover_.moving() && std::holds_alternative<Coast>(mover_.motion().transition().way);
   // Where the app has put it between its places it stays, unless these are others.
-  const bool snaps = plan.snaps_writes || !(plan.rests == plan_.rests);
+  const bool snaps = plan.snaps_writes || !(plan.snap_points == plan_.snap_points);
   plan_ = std::move(plan);
   mover_.set_rest_floor(floor());
   if (held_ == nullptr) drag_ = Drag(plan_.axis);
@@ -171,8 +171,8 @@ void Rail::change(RailPlan plan, NumberLink cell) {
     link(std::move(cell));
     if (cell_.linked() && std::isfinite(cell_value_)) place = cell_value_;
   }
-  if (coasts && !other_cell && plan_.glide) return meet_bound();
-  place = snaps ? plan_.rests.snapped(within(place)) : within(place);
+  if (coasts && !other_cell && plan_.coast) return meet_bound();
+  place = snaps ? plan_.snap_points.snapped(within(place)) : within(place);
   if (held_ != nullptr)
     return_to_ = place;
   else if (place == before)
@@ -186,13 +186,13 @@ void Rail::change(RailPlan plan, NumberLink cell) {
 void Rail::aim_at(double place) {
   if (held_ != nullptr || !mover_.moving()) return;
   set_off();
-  mover_.send(within(place), plan_.passage, part_->around().now, speed());
+  mover_.send(within(place), plan_.transition, part_->context().now, speed());
 }
 
-void Rail::set_bounds(double least, double most) {
+void Rail::set_bounds(double min, double max) {
   const double to_before = goal();
-  plan_.least = least;
-  plan_.most = std::max(least, most);
+  plan_.min = min;
+  plan_.max = std::max(min, max);
   return_to_ = within(return_to_);
   const double to = within(to_before);
   if (held_ != nullptr || to == to_before) return;
@@ -202,9 +202,9 @@ void Rail::set_bounds(double least, double most) {
   if (plan_.tells == Tells::place) tell(to);
 }
 
-void Rail::shift(double by, double least, double most) {
+void Rail::shift(double by, double min, double max) {
   const bool coasts =
-      mover_.moving() && plan_.glide && std::holds_alternative<Coast>(mover_.motion().passage().way);
+      mover_.moving() && plan_.coast && std::holds_alternative<Coast>(mover_.motion().transition().way);
   mover_.shift(by);
   grabbed_ += by;
   origin_ += by;
@@ -212,10 +212,10 @@ void Rail::shift(double by, double least, double most) {
   return_cell_ += by;
   if (onward_) onward_->target += by;
   if (!coasts) {
-    set_bounds(least, most);
+    set_bounds(min, max);
   } else {
-    plan_.least = least;
-    plan_.most = std::max(least, most);
+    plan_.min = min;
+    plan_.max = std::max(min, max);
     meet_bound();
   }
   if (plan_.tells == Tells::place) tell(position());

@@ -17,7 +17,7 @@ void Rail::hold(const Contact& contact, Point at) {
   stop_short();
   grabbed_ = pulled(mover_.value());
   owes_landing_ = owes_snap_ = at_end_ = false;
-  if (!plan_.rests.empty()) step_ = plan_.rests.nearest(mover_.value());
+  if (!plan_.snap_points.empty()) step_ = plan_.snap_points.nearest(mover_.value());
   drag_.press(at);
 }
 
@@ -54,8 +54,8 @@ void Rail::overscroll() {
 void Rail::show_dragged(double place) {
   mover_.put(place);
   double says = place;
-  if (!plan_.rests.empty()) {
-    const auto [step, snapped] = plan_.rests.look(place);
+  if (!plan_.snap_points.empty()) {
+    const auto [step, snapped] = plan_.snap_points.look(place);
     if (std::exchange(step_, step) != step) part_->moment(MomentKind::step_passed);
     if (plan_.tells == Tells::choice) says = snapped;
   }
@@ -104,20 +104,20 @@ bool Rail::lift(const Contact& contact, const Sample& sample) {
   const Feel& feel = part_->feel_for(sample.tool);
   const VelocityEstimate found = contact.history.estimate(contact.last.time, feel.velocity_rules());
   const double speed = along(plan_.axis, found.velocity);
-  const bool moving = !found.stale && std::fabs(speed) >= least_speed;
+  const bool moving = !found.stale && std::fabs(speed) >= min_speed;
   part_->decide(moving        ? answers::lifted_moving
                 : found.stale ? answers::lifted_resting
                               : answers::lifted_still,
                 plan_.dp_per_unit < 0.0 ? -speed : speed, {to_ms(found.rested), to_ms(feel.staleness)},
                 static_cast<double>(found.samples));
   // Past a bound it shows only as much of the speed as the bound lets through.
-  const double through = to == within(to) ? 1.0 : give_at(to).slope(std::fabs(to - within(to)));
+  const double through = to == within(to) ? 1.0 : overscroll_at(to).slope(std::fabs(to - within(to)));
   const double velocity = moving ? speed / plan_.dp_per_unit * through : 0.0;
   const bool flick = moving && std::fabs(speed) >= feel.flick_speed;
-  if (plan_.rests.empty() && plan_.glide && velocity != 0.0 && to == within(to))
+  if (plan_.snap_points.empty() && plan_.coast && velocity != 0.0 && to == within(to))
     fly(velocity);
   else
-    land(plan_.carry > Micros{0} ? velocity : 0.0, flick && plan_.carry > Micros{0});
+    land(plan_.projection_time > Micros{0} ? velocity : 0.0, flick && plan_.projection_time > Micros{0});
   return true;
 }
 
@@ -149,7 +149,7 @@ void Rail::resume() {
     return go(return_to_, 0.0, false);
   }
   part_->decide(answers::caught_stays, {place, plan_.unit});
-  if (plan_.rests.empty() && place == within(place))
+  if (plan_.snap_points.empty() && place == within(place))
     choose(place, 0.0);
   else
     land(0.0, false);
@@ -166,21 +166,21 @@ bool Rail::take_over(const Contact& contact, Point anchor) {
 
 void Rail::hand_over() {
   release();
-  owes_landing_ = !plan_.rests.empty();
+  owes_landing_ = !plan_.snap_points.empty();
   owes_cell_ = true;
   if (plan_.tells != Tells::rest) tell(position());
 }
 
 void Rail::left_behind() {
   if (held_ != nullptr || !std::exchange(owes_landing_, false)) return;
-  if (plan_.rests.snapped(position()) != position()) land(0.0, false);
+  if (plan_.snap_points.snapped(position()) != position()) land(0.0, false);
 }
 
 Point Rail::predict(Point ahead) {
   const double here = position();
   const double wanted = here + along(plan_.axis, ahead) / plan_.dp_per_unit;
-  ahead_ = std::clamp(wanted, std::min(plan_.least, here), std::max(plan_.most, here)) - here;
-  ahead_until_ = ahead_ == 0.0 ? never : part_->around().now + part_->feel_for(Tool::finger).staleness;
+  ahead_ = std::clamp(wanted, std::min(plan_.min, here), std::max(plan_.max, here)) - here;
+  ahead_until_ = ahead_ == 0.0 ? never : part_->context().now + part_->feel_for(Tool::finger).staleness;
   const double left = (wanted - here - ahead_) * plan_.dp_per_unit;
   return plan_.axis == Axis::horizontal ? Point{left, ahead.y} : Point{ahead.x, left};
 }

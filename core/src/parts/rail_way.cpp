@@ -9,15 +9,16 @@ namespace ubbo {
 
 void Rail::land(double velocity, bool flick) {
   const double from = position();
-  const Landing landing = choose_landing(plan_.rests, {.place = from,
-                                                       .velocity = velocity,
-                                                       .carry = to_seconds(plan_.carry),
-                                                       .flick = flick,
-                                                       .least = plan_.least,
-                                                       .most = plan_.most,
-                                                       .origin = origin_,
-                                                       .at_most = plan_.at_most,
-                                                       .commit = plan_.commit});
+  const Landing landing =
+      choose_landing(plan_.snap_points, {.place = from,
+                                         .velocity = velocity,
+                                         .projection_time = to_seconds(plan_.projection_time),
+                                         .flick = flick,
+                                         .min = plan_.min,
+                                         .max = plan_.max,
+                                         .origin = origin_,
+                                         .max_per_flick = plan_.max_per_flick,
+                                         .commit = plan_.commit});
   const auto own = [this](double value) { return Amount{value, plan_.unit}; };
   const Amount start = own(from);
   const Amount place = own(landing.place);
@@ -25,7 +26,7 @@ void Rail::land(double velocity, bool flick) {
   const Amount other = own(landing.contested ? landing.other : landing.place);
   const double speed = velocity * std::fabs(plan_.dp_per_unit);
   if (landing.limited) {
-    part_->decide(answers::land_limited, start, place, aimed, plan_.at_most, other, speed);
+    part_->decide(answers::land_limited, start, place, aimed, plan_.max_per_flick, other, speed);
   } else if (landing.commit > 0.0) {
     part_->decide(landing.moved >= landing.commit ? answers::land_committed : answers::land_returns, start,
                   place, aimed, {landing.moved, landing.commit, plan_.unit}, other, speed);
@@ -36,21 +37,21 @@ void Rail::land(double velocity, bool flick) {
                                                                : answers::land_nearest,
                   start, place, aimed, {landing.distance, landing.other_distance, plan_.unit}, other, speed);
   } else {
-    const bool bound = landing.place == plan_.least || landing.place == plan_.most;
-    part_->decide(!plan_.rests.empty()    ? answers::land_only
-                  : landing.place == from ? answers::land_free
-                  : bound                 ? answers::land_bound
-                                          : answers::land_thrown,
+    const bool bound = landing.place == plan_.min || landing.place == plan_.max;
+    part_->decide(!plan_.snap_points.empty() ? answers::land_only
+                  : landing.place == from    ? answers::land_free
+                  : bound                    ? answers::land_bound
+                                             : answers::land_thrown,
                   start, place, aimed, own(landing.distance), speed);
   }
-  owes_snap_ = !plan_.rests.empty();
+  owes_snap_ = !plan_.snap_points.empty();
   choose(landing.place, velocity, flick);
 }
 
 void Rail::fly(double velocity) {
   const double from = position();
-  const Coast& glide = *plan_.glide;
-  const double end = from + glide.distance(velocity);
+  const Coast& coast = *plan_.coast;
+  const double end = from + coast.distance(velocity);
   const double place = within(end);
   const Amount start{from, plan_.unit};
   const double speed = velocity * std::fabs(plan_.dp_per_unit);
@@ -59,9 +60,9 @@ void Rail::fly(double velocity) {
     return choose(place, 0.0);
   }
   owes_cell_ = true;
-  const Micros now = part_->around().now;
+  const Micros now = part_->context().now;
   double after = 0.0;
-  if (place != end) after = -maths::log1p(-glide.friction() * (place - from) / velocity) / glide.friction();
+  if (place != end) after = -maths::log1p(-coast.friction() * (place - from) / velocity) / coast.friction();
   if (place == end)
     part_->decide(answers::land_glides, start, speed, {place, plan_.unit});
   else
@@ -69,7 +70,7 @@ void Rail::fly(double velocity) {
                   after * 1e3);
   if (plan_.tells == Tells::target || plan_.tells == Tells::choice) tell(place);
   set_off();
-  mover_.coast(glide, now, velocity);
+  mover_.coast(coast, now, velocity);
   hit_ = place == end ? never : now + from_seconds(after);
   if (hit_ <= now) return reach_bound();
   if (!mover_.moving()) rest();
@@ -78,38 +79,39 @@ void Rail::fly(double velocity) {
 void Rail::reach_bound() {
   const Micros when = std::exchange(hit_, never);
   const double velocity = mover_.at(when).velocity;
-  const double bound = velocity < 0.0 ? plan_.least : plan_.most;
-  const Give& give = velocity < 0.0 ? plan_.give_least : plan_.give_most;
+  const double bound = velocity < 0.0 ? plan_.min : plan_.max;
+  const Overscroll& overscroll = velocity < 0.0 ? plan_.overscroll_min : plan_.overscroll_max;
   const double speed = velocity * std::fabs(plan_.dp_per_unit);
   mover_.put(bound);
   part_->moment(MomentKind::end_reached);
   const auto says = [&](const answers::AtBound& answer) {
     part_->decide(answer, {bound, plan_.unit}, speed);
   };
-  Keeper* keeper = part_->around().keeper;
-  if (keeper != nullptr && keeper->pass_on(*part_, way_along(plan_.axis, velocity * plan_.dp_per_unit))) {
+  PartOwner* part_owner = part_->context().part_owner;
+  if (part_owner != nullptr &&
+      part_owner->pass_on(*part_, way_along(plan_.axis, velocity * plan_.dp_per_unit))) {
     says(answers::bound_passes_on);
     return rest();
   }
-  if (give.how == Give::How::none) {
+  if (overscroll.how == Overscroll::How::none) {
     says(answers::bound_stops);
     return rest();
   }
   says(answers::bound_yields);
-  const auto* spring = std::get_if<Spring>(&plan_.passage.way);
+  const auto* spring = std::get_if<Spring>(&plan_.transition.way);
   mover_.send(bound, spring != nullptr ? *spring : Spring::settling(Micros{250'000}, 0.0),
-              part_->around().now, velocity);
+              part_->context().now, velocity);
   if (!mover_.moving()) rest();
 }
 
 bool Rail::take_momentum(Point velocity) {
   const double speed = along(plan_.axis, velocity);
-  if (held_ != nullptr || std::fabs(speed) < least_speed || !can_go(side_of(way_along(plan_.axis, speed))))
+  if (held_ != nullptr || std::fabs(speed) < min_speed || !can_go(side_of(way_along(plan_.axis, speed))))
     return false;
   origin_ = target();
   mover_.put(position());
   stop_short();
-  if (plan_.rests.empty() && plan_.glide)
+  if (plan_.snap_points.empty() && plan_.coast)
     fly(speed / plan_.dp_per_unit);
   else
     land(speed / plan_.dp_per_unit, std::fabs(speed) >= part_->feel_for(Tool::finger).flick_speed);
@@ -118,9 +120,9 @@ bool Rail::take_momentum(Point velocity) {
 
 void Rail::tapped_at(double place) {
   const double meant = within(place);
-  const double to = plan_.rests.snapped(meant);
-  part_->decide(plan_.rests.empty() ? answers::land_tapped_free : answers::land_tapped, {meant, plan_.unit},
-                {to, plan_.unit}, {std::fabs(to - meant), plan_.unit});
+  const double to = plan_.snap_points.snapped(meant);
+  part_->decide(plan_.snap_points.empty() ? answers::land_tapped_free : answers::land_tapped,
+                {meant, plan_.unit}, {to, plan_.unit}, {std::fabs(to - meant), plan_.unit});
   choose(to, speed());
 }
 
@@ -135,10 +137,10 @@ void Rail::choose(double target, double velocity, bool thrown) {
 // up to where d = 2ζ·v/ω. A coast lands exactly there, if it can.
 void Rail::throw_to(double target, double velocity) {
   const double distance = target - mover_.value();
-  const Micros now = part_->around().now;
+  const Micros now = part_->context().now;
   const bool onwards =
       distance * velocity > 0.0 && !plan_.hurries && part_->reduced(plan_.reduced_motion) == Reduced::full;
-  if (const auto* spring = std::get_if<Spring>(&plan_.passage.way); spring != nullptr && onwards) {
+  if (const auto* spring = std::get_if<Spring>(&plan_.transition.way); spring != nullptr && onwards) {
     const double near = 2.0 * spring->ratio() * std::fabs(velocity) / spring->frequency();
     if (std::fabs(distance) > near) {
       const double until = target - std::copysign(near, distance);
@@ -147,10 +149,10 @@ void Rail::throw_to(double target, double velocity) {
       return mover_.send(until, Timed{Curve{}, lasts}, now, velocity);
     }
   }
-  Passage passage = plan_.passage;
-  if (std::holds_alternative<Coast>(passage.way))
-    if (const auto lands = Coast::landing(distance, velocity)) passage.way = *lands;
-  mover_.send(target, passage, now, velocity);
+  Transition transition = plan_.transition;
+  if (std::holds_alternative<Coast>(transition.way))
+    if (const auto lands = Coast::landing(distance, velocity)) transition.way = *lands;
+  mover_.send(target, transition, now, velocity);
 }
 
 void Rail::set_off() {
@@ -168,7 +170,7 @@ void Rail::go(double target, double velocity, bool thrown) {
   if (thrown)
     throw_to(target, velocity);
   else
-    mover_.send(target, plan_.passage, part_->around().now, velocity);
+    mover_.send(target, plan_.transition, part_->context().now, velocity);
   if (!mover_.moving()) rest();
 }
 
@@ -185,21 +187,21 @@ void Rail::rest() {
 void Rail::meet_bound() {
   hit_ = never;
   const double end = mover_.target();
-  if (end == within(end) || !plan_.glide) return;
-  const Micros now = part_->around().now;
+  if (end == within(end) || !plan_.coast) return;
+  const Micros now = part_->context().now;
   const MotionState here = mover_.at(now);
   if (here.velocity == 0.0 || (end - here.value) * here.velocity <= 0.0) return;
-  const double share = plan_.glide->friction() * (within(end) - here.value) / here.velocity;
-  hit_ = share > 0.0 ? now + from_seconds(-maths::log1p(-share) / plan_.glide->friction()) : now;
+  const double fraction = plan_.coast->friction() * (within(end) - here.value) / here.velocity;
+  hit_ = fraction > 0.0 ? now + from_seconds(-maths::log1p(-fraction) / plan_.coast->friction()) : now;
 }
 
 // Looked at in steps, and closer where it has left: a motion that leaves and is back within one step has not
 // left for whoever asks.
-Micros Rail::leaves(double least, double most, Micros from) const {
+Micros Rail::leaves(double min, double max, Micros from) const {
   if (!mover_.moving()) return never;
   const auto inside = [&](Micros at) {
     const double place = mover_.at(at).value;
-    return place >= least && place <= most;
+    return place >= min && place <= max;
   };
   if (!inside(from)) return from;
   constexpr Micros step{8'000};

@@ -25,31 +25,31 @@ std::span<const Setting<RangeSliderSettings>> settings_of<RangeSliderSettings>()
       number<&S::to>("to", "", -1e9, 1e9, "the value at the end of the track; above `from`"),
       number<&S::step>("step", "", 0.0, 1e9,
                        "distance between snap points; 0: none, any value may be chosen"),
-      number<&S::least_gap>("least_gap", "", 0.0, 1e9, "how near the thumbs may come to each other"),
+      number<&S::min_gap>("min_gap", "", 0.0, 1e9, "how near the thumbs may come to each other"),
       declare::choice<&S::meet>("meet", meet_names, "whether a thumb stops at the other, or takes it along"),
       declare::choice<&S::axis>("axis", axis_names, "the direction of the track; vertical grows upwards"),
       number<&S::thumb>("thumb", "dp", 1.0, 400.0, "a thumb's width"),
       number<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
-      declare::passage<&S::passage>("passage", "how a thumb goes where it is sent"),
+      declare::transition<&S::transition>("transition", "how a thumb goes where it is sent"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of that travel for people who asked for less motion"),
-      number<&S::carry>("carry", "ms", 0.0, 2000.0,
-                        "how much of the release velocity counts for where a thumb lands; 0: none"),
+      number<&S::projection_time>("projection_time", "ms", 0.0, 2000.0,
+                                  "how much of the release velocity counts for where a thumb lands; 0: none"),
   };
   return table;
 }
 
 std::string RangeSlider::misfit(const Box& box, const RangeSliderSettings& settings) {
   const double range = settings.to - settings.from;
-  const double least = 1e-9 * std::fmax(1.0, std::fmax(std::fabs(settings.from), std::fabs(settings.to)));
-  if (!(range >= least))
+  const double min = 1e-9 * std::fmax(1.0, std::fmax(std::fabs(settings.from), std::fabs(settings.to)));
+  if (!(range >= min))
     return "to = " + plain_number(settings.to) +
            " is not taken; it takes more than from = " + plain_number(settings.from);
   if (settings.step > 0.0 && range / settings.step > 1e9)
     return "step = " + plain_number(settings.step) + " is not taken; it takes at most 1e9 steps in the range";
-  const double steps = settings.step > 0.0 ? settings.least_gap / settings.step : 0.0;
-  if (settings.least_gap > range || std::fabs(steps - std::round(steps)) > 1e-6)
-    return "least_gap = " + plain_number(settings.least_gap) +
+  const double steps = settings.step > 0.0 ? settings.min_gap / settings.step : 0.0;
+  if (settings.min_gap > range || std::fabs(steps - std::round(steps)) > 1e-6)
+    return "min_gap = " + plain_number(settings.min_gap) +
            " is not taken; it takes a whole number of steps, no more than the range";
   if (!(slider_track(box, settings, false).room() > 0.0))
     return "a track of " + plain_number(along(settings.axis, {box.w, box.h})) +
@@ -58,8 +58,8 @@ std::string RangeSlider::misfit(const Box& box, const RangeSliderSettings& setti
   return {};
 }
 
-RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around),
+RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context),
       rails_{Rail(*this, plan(), settings_.low), Rail(*this, plan(), settings_.high)} {
   for (Rail& rail : rails_) rail.on_rest = [this](double) { tell(settings_.on_rest, low(), high()); };
   bound(settings_.low.get(), settings_.high.get());
@@ -67,14 +67,14 @@ RangeSlider::RangeSlider(std::string id, const Box& box, RangeSliderSettings&& s
 
 RailPlan RangeSlider::plan() const {
   return {.axis = settings_.axis,
-          .least = settings_.from,
-          .most = settings_.to,
+          .min = settings_.from,
+          .max = settings_.to,
           .dp_per_unit = way().dp_per_unit(),
           .unit = "",
-          .rests = settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
-                                        : SnapPoints{},
-          .passage = settings_.passage,
-          .carry = settings_.carry,
+          .snap_points = settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
+                                              : SnapPoints{},
+          .transition = settings_.transition,
+          .projection_time = settings_.projection_time,
           .tells = Tells::choice,
           .reduced_motion = settings_.reduced_motion,
           .stays_caught = false,
@@ -93,7 +93,7 @@ void RangeSlider::resized() {
 
 // How far each may go while the other stands, or goes, there.
 void RangeSlider::bound(double low, double high) {
-  const double gap = settings_.least_gap;
+  const double gap = settings_.min_gap;
   const double top = snaps().snapped(std::clamp(high, settings_.from + gap, settings_.to));
   const double bottom = snaps().snapped(std::clamp(low, settings_.from, top - gap));
   rails_[0].set_bounds(settings_.from, top - gap);
@@ -114,8 +114,8 @@ int RangeSlider::held_by(const Contact& contact) const {
 
 // The one that is nearer, or `none` where they lie together.
 int RangeSlider::nearer(Point at) const {
-  constexpr double together = 1.0;  // dp
-  if (way().apart(thumb(0), thumb(1)) < together) return none;
+  constexpr double one_place = 1.0;  // dp
+  if (way().apart(thumb(0), thumb(1)) < one_place) return none;
   return way().apart(at, thumb(0)) < way().apart(at, thumb(1)) ? 0 : 1;
 }
 
@@ -169,7 +169,7 @@ void RangeSlider::move(int which, const Contact& contact, const Sample& sample) 
     rail.follow(contact, sample);
     return;
   }
-  const double gap = settings_.least_gap;
+  const double gap = settings_.min_gap;
   if (which == 0)
     rail.set_bounds(settings_.from, settings_.to - gap);
   else
@@ -191,7 +191,7 @@ void RangeSlider::lift(int which, const Contact& contact, const Sample& sample) 
     // One that was pushed lands too: on the snap point beyond where this one does.
     Rail& pushed = rails_[index(other)];
     if (!pressed(other)) {
-      const double gap = settings_.least_gap;
+      const double gap = settings_.min_gap;
       double place = snaps().snapped(pushed.target());
       place = which == 0 ? std::fmax(place, rail.target() + gap) : std::fmin(place, rail.target() - gap);
       if (place != pushed.target()) pushed.go_to(place);
@@ -243,7 +243,7 @@ bool RangeSlider::press(Key key) {
   }
   Rail& rail = rails_[index(chosen_)];
   const auto wanted = ValueKeys{small, large, settings_.from, settings_.to,
-                                around().right_to_left && settings_.axis == Axis::horizontal}
+                                context().right_to_left && settings_.axis == Axis::horizontal}
                           .apply(key, rail.target());
   if (!wanted) return false;
   bound(target(0), target(1));
@@ -260,19 +260,19 @@ namespace {
 
 const RangeSlider& range_slider(const Part& part) { return static_cast<const RangeSlider&>(part); }
 
-constexpr std::size_t most_range_marks = 200;
+constexpr std::size_t max_range_marks = 200;
 
 // A thumb leaves the other its room.
 template <int Which>
-void range_rests(const Part& part, std::vector<double>& rests) {
+void range_rests(const Part& part, std::vector<double>& snap_points) {
   const RangeSlider& it = range_slider(part);
   const RangeSliderSettings& settings = it.settings();
   const SnapPoints& snaps = it.snaps();
-  for (std::size_t i = 0; i < snaps.size() && snaps.size() <= most_range_marks; ++i) {
+  for (std::size_t i = 0; i < snaps.size() && snaps.size() <= max_range_marks; ++i) {
     const double place = snaps.at(i);
     const bool has_room =
-        Which == 0 ? place <= settings.to - settings.least_gap : place >= settings.from + settings.least_gap;
-    if (has_room) rests.push_back(place);
+        Which == 0 ? place <= settings.to - settings.min_gap : place >= settings.from + settings.min_gap;
+    if (has_room) snap_points.push_back(place);
   }
 }
 
@@ -303,10 +303,9 @@ void range_pieces(const Part& part, const PieceTaker& out) {
   out({.role = Role::track, .box = it.track()});
   out({.role = Role::fill, .box = it.fill(), .on = true});
   const SnapPoints& snaps = it.snaps();
-  constexpr double least_gap = 8.0;  // marks closer than this would run into each other
-  const bool marks =
-      snaps.size() > 1 && snaps.size() <= most_range_marks &&
-      std::fmax(it.track().w, it.track().h) / static_cast<double>(snaps.size() - 1) >= least_gap;
+  constexpr double min_gap = 8.0;  // marks closer than this would run into each other
+  const bool marks = snaps.size() > 1 && snaps.size() <= max_range_marks &&
+                     std::fmax(it.track().w, it.track().h) / static_cast<double>(snaps.size() - 1) >= min_gap;
   for (std::size_t i = 0; marks && i < snaps.size(); ++i) {
     const double value = snaps.at(i);
     const double radius = it.settings().thickness * 0.75;

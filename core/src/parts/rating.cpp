@@ -23,8 +23,8 @@ std::span<const Setting<RatingSettings>> settings_of<RatingSettings>() {
   return table;
 }
 
-Rating::Rating(std::string id, const Box& box, RatingSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {}
+Rating::Rating(std::string id, const Box& box, RatingSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {}
 
 double Rating::value() const {
   const double held = settings_.value.linked() ? settings_.value.get() : 0.0;
@@ -36,12 +36,12 @@ Box Rating::mark(std::size_t index) const {
   const Box here = box();
   const double w = here.w / settings_.marks;
   const double from = w * static_cast<double>(index);
-  return {around().right_to_left ? here.right() - from - w : here.x + from, here.y, w, here.h};
+  return {context().right_to_left ? here.right() - from - w : here.x + from, here.y, w, here.h};
 }
 
 double Rating::meant_at(Point at) const {
   const Box here = box();
-  const double from_start = around().right_to_left ? here.right() - at.x : at.x - here.x;
+  const double from_start = context().right_to_left ? here.right() - at.x : at.x - here.x;
   if (from_start < 0.0 && settings_.clears) return 0.0;
   const double regions = settings_.marks / unit();
   // Rounding down: a region's first edge is its own, its last the next one's.
@@ -113,7 +113,7 @@ void Rating::let_go(const Contact& contact, LetGo how) {
 bool Rating::press(Key key) {
   const double lowest = settings_.clears ? 0.0 : unit();
   const auto meant =
-      ValueKeys{unit(), 0.0, lowest, settings_.marks, around().right_to_left}.apply(key, value());
+      ValueKeys{unit(), 0.0, lowest, settings_.marks, context().right_to_left}.apply(key, value());
   if (!meant) return false;
   if (press_.held()) {
     decide(answers::key_held);
@@ -158,7 +158,7 @@ void rating_pieces(const Part& part, const PieceTaker& out) {
     out({.role = Role::mark,
          .name = "mark",
          .box = {middle.x - radius, middle.y - radius, 2 * radius, 2 * radius},
-         .share = filled,
+         .fraction = filled,
          .on = filled > 0.0});
   }
 }
@@ -171,7 +171,7 @@ std::optional<Point> rating_place(const Part& part, double value) {
     return std::nullopt;
   const double along_row = value == 0.0 ? -12.0 : (value - step / 2) / settings.marks * it.box().w;
   const Box box = it.box();
-  return Point{it.around().right_to_left ? box.right() - along_row : box.x + along_row, box.centre().y};
+  return Point{it.context().right_to_left ? box.right() - along_row : box.x + along_row, box.centre().y};
 }
 
 constexpr std::array rating_actions{

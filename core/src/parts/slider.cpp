@@ -9,13 +9,13 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array follow_names{"finger", "rest"};
+constexpr std::array update_names{"dragging", "at-rest"};
 constexpr std::array grab_names{"thumb", "anywhere"};
 
 // A thumb smaller than a finger is grabbed all the same: this far around its middle at least, dp.
-constexpr double least_reach = 24.0;
+constexpr double min_reach = 24.0;
 
-double thumb_reach(const SliderSettings& settings) { return std::fmax(settings.thumb / 2, least_reach); }
+double thumb_reach(const SliderSettings& settings) { return std::fmax(settings.thumb / 2, min_reach); }
 
 }  // namespace
 
@@ -34,32 +34,32 @@ std::span<const Setting<SliderSettings>> settings_of<SliderSettings>() {
                              "what the page keys change the value by; 0: a tenth of the range, "
                              "two steps at least"),
       declare::choice<&S::axis>("axis", axis_names, "the direction of the track; vertical grows upwards"),
-      declare::choice<&S::follow>("follow", follow_names,
-                                  "when the cell follows: with the finger, or when the thumb is at rest"),
+      declare::choice<&S::update_when>(
+          "update_when", update_names,
+          "when the cell follows: with the finger, or when the thumb is at rest"),
       declare::choice<&S::grab>("grab", grab_names, "where a drag may begin"),
-      declare::flag<&S::tap_travels>("tap_travels", "a tap on the track sends the thumb there"),
-      declare::flag<&S::value_follows>(
-          "value_follows", "while a finger has it, its value stands beside the thumb, clear of the finger"),
+      declare::flag<&S::tap_moves>("tap_moves", "a tap on the track sends the thumb there"),
+      declare::flag<&S::value_bubble>(
+          "value_bubble", "while a finger has it, its value stands beside the thumb, clear of the finger"),
       number<&S::thumb>("thumb", "dp", 1.0, 400.0, "the thumb's width"),
       number<&S::thickness>("thickness", "dp", 0.5, 400.0, "how thick the track is"),
-      declare::passage<&S::passage>("passage", "how the thumb goes where it is sent"),
+      declare::transition<&S::transition>("transition", "how the thumb goes where it is sent"),
       declare::choice<&S::reduced_motion>(
           "reduced_motion", part_reduced_names,
           "what becomes of the thumb's travel for people who asked for less motion"),
-      number<&S::carry>("carry", "ms", 0.0, 2000.0,
-                        "how much of the release velocity counts for where it lands; 0: none"),
+      number<&S::projection_time>("projection_time", "ms", 0.0, 2000.0,
+                                  "how much of the release velocity counts for where it lands; 0: none"),
   };
   return table;
 }
 
 std::string Slider::misfit(const Box& box, const SliderSettings& settings) {
   // A range narrower than that would be lost in its ends' own rounding.
-  const double least_range =
-      1e-9 * std::fmax(1.0, std::fmax(std::fabs(settings.from), std::fabs(settings.to)));
-  if (!(settings.to - settings.from >= least_range))
+  const double min_range = 1e-9 * std::fmax(1.0, std::fmax(std::fabs(settings.from), std::fabs(settings.to)));
+  if (!(settings.to - settings.from >= min_range))
     return "to = " + plain_number(settings.to) +
            " is not taken; it takes more than from = " + plain_number(settings.from) + ", by " +
-           plain_number(least_range) + " at least";
+           plain_number(min_range) + " at least";
   if (settings.step > 0.0 && (settings.to - settings.from) / settings.step > 1e9)
     return "step = " + plain_number(settings.step) + " is not taken; it takes at most 1e9 steps in the range";
   if (!(slider_track(box, settings, false).room() > 0.0))
@@ -68,22 +68,22 @@ std::string Slider::misfit(const Box& box, const SliderSettings& settings) {
   return {};
 }
 
-Slider::Slider(std::string id, const Box& box, SliderSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around), rail_(*this, plan(), settings_.value) {
+Slider::Slider(std::string id, const Box& box, SliderSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context), rail_(*this, plan(), settings_.value) {
   listen();
 }
 
 RailPlan Slider::plan() const {
   return {.axis = settings_.axis,
-          .least = settings_.from,
-          .most = settings_.to,
+          .min = settings_.from,
+          .max = settings_.to,
           .dp_per_unit = way().dp_per_unit(),
           .unit = "",
-          .rests = settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
-                                        : SnapPoints{},
-          .passage = settings_.passage,
-          .carry = settings_.carry,
-          .tells = settings_.follow == Follow::finger ? Tells::choice : Tells::rest,
+          .snap_points = settings_.step > 0.0 ? SnapPoints::even(settings_.from, settings_.to, settings_.step)
+                                              : SnapPoints{},
+          .transition = settings_.transition,
+          .projection_time = settings_.projection_time,
+          .tells = settings_.update_when == UpdateWhen::dragging ? Tells::choice : Tells::rest,
           .reduced_motion = settings_.reduced_motion,
           .stays_caught = false,
           .snaps_writes = true};
@@ -99,7 +99,7 @@ void Slider::resized() { rail_.set_dp_per_unit(way().dp_per_unit()); }
 
 double Slider::value() const { return snaps().snapped(position()); }
 
-double Slider::share() const { return (position() - settings_.from) / (settings_.to - settings_.from); }
+double Slider::fraction() const { return (position() - settings_.from) / (settings_.to - settings_.from); }
 
 void Slider::present(Accessible& told) const {
   told.label = settings_.label;
@@ -109,7 +109,7 @@ void Slider::present(Accessible& told) const {
   told.orientation = name_of(settings_.axis);
 }
 
-Wish Slider::wish(const Sample& sample) const {
+DragInterest Slider::drag_interest(const Sample& sample) const {
   const bool on_thumb = off_thumb(sample.at) <= thumb_reach(settings_);
   const bool drags = settings_.grab == Grab::anywhere || on_thumb;
   // A thumb under the finger is a handle: along its axis nothing around it may take it away.
@@ -144,7 +144,7 @@ void Slider::lift(const Contact& contact, const Sample& sample) {
     rail_.explain_press(contact, sample);
     return rail_.resume();
   }
-  if (!settings_.tap_travels || on_thumb) return rail_.resume();
+  if (!settings_.tap_moves || on_thumb) return rail_.resume();
   rail_.tapped_at(way().value_at(contact.down.at));
 }
 
@@ -153,7 +153,7 @@ bool Slider::press(Key key) {
   const double small = settings_.step > 0.0 ? settings_.step : range / 100.0;
   const double large =
       settings_.large_step > 0.0 ? settings_.large_step : std::fmax(range / 10.0, 2.0 * small);
-  const bool mirrored = settings_.axis == Axis::horizontal && around().right_to_left;
+  const bool mirrored = settings_.axis == Axis::horizontal && context().right_to_left;
   const auto wanted =
       ValueKeys{small, large, settings_.from, settings_.to, mirrored}.apply(key, rail_.target());
   if (!wanted) return false;
@@ -165,18 +165,19 @@ namespace {
 
 const Slider& slider(const Part& part) { return static_cast<const Slider&>(part); }
 
-constexpr std::size_t most_marks = 200;
+constexpr std::size_t max_marks = 200;
 
-void rest_values(const Part& part, std::vector<double>& rests) {
+void rest_values(const Part& part, std::vector<double>& snap_points) {
   const SnapPoints& snaps = slider(part).snaps();
-  for (std::size_t i = 0; i < snaps.size() && snaps.size() <= most_marks; ++i) rests.push_back(snaps.at(i));
+  for (std::size_t i = 0; i < snaps.size() && snaps.size() <= max_marks; ++i)
+    snap_points.push_back(snaps.at(i));
 }
 
 template <Axis axis>
-void rest_places(const Part& part, std::vector<double>& rests) {
+void rest_places(const Part& part, std::vector<double>& snap_points) {
   if (slider(part).settings().axis != axis) return;
-  rest_values(part, rests);
-  for (double& rest : rests) rest = along(axis, slider(part).place_of(rest));
+  rest_values(part, snap_points);
+  for (double& rest : snap_points) rest = along(axis, slider(part).place_of(rest));
 }
 
 double thumb_x(const Slider& it) { return it.thumb().x; }
@@ -192,7 +193,7 @@ constexpr std::array slider_readings{
     ReadingInfo{"value", "", "what the thumb's place means", &read<Slider, &Slider::value>, &rest_values},
     ReadingInfo{"target", "", "where the thumb goes, or stands", &read<Slider, &Slider::target>,
                 &rest_values},
-    ReadingInfo{"share", "", "the position as a share of the range", &read<Slider, &Slider::share>},
+    ReadingInfo{"fraction", "", "the position as a share of the range", &read<Slider, &Slider::fraction>},
     ReadingInfo{"velocity", "per second", "how fast the position changes", &read<Slider, &Slider::velocity>},
     ReadingInfo{"opacity", "", "how visible the thumb is while a fade stands for its travel",
                 &read<Slider, &Slider::thumb_opacity>},
@@ -214,9 +215,9 @@ void slider_pieces(const Part& part, const PieceTaker& out) {
   out({.role = Role::fill, .box = it.fill(), .opacity = seen, .on = true});
   const SnapPoints& snaps = it.snaps();
   const Box track = it.track();
-  constexpr double least_gap = 8.0;  // marks closer than this would run into each other
-  const bool marks = snaps.size() > 1 && snaps.size() <= most_marks &&
-                     std::fmax(track.w, track.h) / static_cast<double>(snaps.size() - 1) >= least_gap;
+  constexpr double min_gap = 8.0;  // marks closer than this would run into each other
+  const bool marks = snaps.size() > 1 && snaps.size() <= max_marks &&
+                     std::fmax(track.w, track.h) / static_cast<double>(snaps.size() - 1) >= min_gap;
   for (std::size_t i = 0; marks && i < snaps.size(); ++i) {
     const double value = snaps.at(i);
     out({.role = Role::mark,
@@ -225,7 +226,7 @@ void slider_pieces(const Part& part, const PieceTaker& out) {
   }
   const std::string number = plain_number(std::round(it.value() * 100.0) / 100.0);
   const double radius = it.settings().thumb / 2 * (it.pressed() ? 1.18 : 1.05);
-  const bool beside = it.settings().value_follows && it.pressed();
+  const bool beside = it.settings().value_bubble && it.pressed();
   out({.role = Role::handle,
        .name = "thumb",
        .box = around_point(it.thumb(), radius),

@@ -2,12 +2,12 @@
 
 namespace ubbo {
 
-double Sliding::share() const {
-  const double way = rail_.plan().most - rail_.plan().least;
-  return way > 0.0 ? (offset() - rail_.plan().least) / way : 0.0;
+double Sliding::fraction() const {
+  const double way = rail_.plan().max - rail_.plan().min;
+  return way > 0.0 ? (offset() - rail_.plan().min) / way : 0.0;
 }
 
-Wish Sliding::wish(const Sample&) const {
+DragInterest Sliding::drag_interest(const Sample&) const {
   const Axis axis = rail_.plan().axis;
   return {.horizontal = axis == Axis::horizontal, .vertical = axis == Axis::vertical};
 }
@@ -52,8 +52,8 @@ void Sliding::let_go(const Contact& contact, LetGo how) {
   if (mine(contact)) rail_.let_go(how);
 }
 
-std::optional<double> scrolled_to(Key key, Axis axis, double sign, double page, double place, double least,
-                                  double most) {
+std::optional<double> scrolled_to(Key key, Axis axis, double sign, double page, double place, double min,
+                                  double max) {
   constexpr double line = 48.0;  // dp; what an arrow scrolls
   const bool upright = axis == Axis::vertical;
   switch (key) {
@@ -70,9 +70,9 @@ std::optional<double> scrolled_to(Key key, Axis axis, double sign, double page, 
     case Key::page_down:
       return place + sign * page;
     case Key::home:
-      return sign < 0.0 ? most : least;
+      return sign < 0.0 ? max : min;
     case Key::end:
-      return sign < 0.0 ? least : most;
+      return sign < 0.0 ? min : max;
     default:
       return {};
   }

@@ -8,10 +8,12 @@ namespace ubbo {
 namespace {
 
 constexpr std::array turns_names{"old-first", "new-first", "together"};
-constexpr std::array gives_way_names{"fade", "slide", "both", "uncover", "none"};
+constexpr std::array swap_motion_names{"fade", "slide", "both", "uncover", "none"};
 
-// How long a passage takes for a way of this length.
-Micros lasts(const Passage& passage, double way) { return Motion({.from = 0.0, .to = way}, passage).ends(); }
+// How long a transition takes for a way of this length.
+Micros lasts(const Transition& transition, double way) {
+  return Motion({.from = 0.0, .to = way}, transition).ends();
+}
 
 }  // namespace
 
@@ -21,16 +23,16 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
   using S = SwapSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what its contents are, for people and screen readers"),
-      declare::cell<&S::shows>(
-          "shows",
+      declare::cell<&S::selected>(
+          "selected",
           "the cell that says which content is shown: the first of its names stands for the "
           "first part that lies in it, and so on; may be left out"),
-      declare::cell<&S::index>(
-          "index",
+      declare::cell<&S::selected_index>(
+          "selected_index",
           "the same as a number from 0, such as the one a carousel or a deck is at; counts where "
-          "shows is left out"),
-      declare::choice<&S::way>("way", gives_way_names, "how one content gives way to another"),
-      declare::choice<&S::turns>("turns", turns_names, "which of the two moves first"),
+          "selected is left out"),
+      declare::choice<&S::way>("way", swap_motion_names, "how one content gives way to another"),
+      declare::choice<&S::order>("order", turns_names, "which of the two moves first"),
       number<&S::overlap>("overlap", "", 0.0, 1.0,
                           "the share of the first one's time that is left when the other begins"),
       number<&S::overlap_time>("overlap_time", "ms", 0.0, 10000.0,
@@ -40,17 +42,18 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
       declare::flag<&S::wrap>("wrap",
                               "behind the last content comes the first, as where it follows a carousel that "
                               "wraps: it goes the short way round"),
-      declare::passage<&S::enter>("enter", "how a content comes"),
-      declare::passage<&S::exit>("exit", "how a content goes"),
-      declare::passage<&S::glide>("glide", "how its own size follows that of its content"),
+      declare::transition<&S::enter>("enter", "how a content comes"),
+      declare::transition<&S::exit>("exit", "how a content goes"),
+      declare::transition<&S::size_transition>("size_transition",
+                                               "how its own size follows that of its content"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of its travel for people who asked for less motion"),
   };
   return table;
 }
 
-Swap::Swap(std::string id, const Box& box, SwapSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {
+Swap::Swap(std::string id, const Box& box, SwapSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {
   content_ = wanted();
   follow();
 }
@@ -60,15 +63,17 @@ void Swap::follow() {
   const auto look = [this](const auto&) {
     if (wanted() != content_) hear();
   };
-  if (settings_.shows.linked())
-    watch_ = settings_.shows.watch(look);
-  else if (settings_.index.linked())
-    watch_ = settings_.index.watch(look);
+  if (settings_.selected.linked())
+    watch_ = settings_.selected.watch(look);
+  else if (settings_.selected_index.linked())
+    watch_ = settings_.selected_index.watch(look);
 }
 
 std::size_t Swap::wanted() const {
-  if (settings_.shows.linked()) return settings_.shows.get().index();
-  return settings_.index.linked() ? static_cast<std::size_t>(std::max(0, settings_.index.get())) : content_;
+  if (settings_.selected.linked()) return settings_.selected.get().index();
+  return settings_.selected_index.linked()
+             ? static_cast<std::size_t>(std::max(0, settings_.selected_index.get()))
+             : content_;
 }
 
 void Swap::changed() {
@@ -83,17 +88,17 @@ const Swap::Held* Swap::find(const Part& inner) const {
 }
 
 // Forward a content comes from the far side and goes to the near one; back is the mirror of that.
-VisitPlan Swap::plan(bool forward) const {
+EnterExitPlan Swap::plan(bool forward) const {
   const bool aside = settings_.axis == Axis::horizontal;
-  const double sign = (forward ? 1.0 : -1.0) * (aside && around().right_to_left ? -1.0 : 1.0);
-  Guise from;
-  Guise to;
-  if (settings_.way == GivesWay::slide || settings_.way == GivesWay::both) {
+  const double sign = (forward ? 1.0 : -1.0) * (aside && context().right_to_left ? -1.0 : 1.0);
+  VisualState from;
+  VisualState to;
+  if (settings_.way == SwapMotion::slide || settings_.way == SwapMotion::both) {
     from.offset = way_along(settings_.axis, sign * settings_.distance);
     to.offset = way_along(settings_.axis, -sign * settings_.distance);
   }
-  if (settings_.way == GivesWay::fade || settings_.way == GivesWay::both) from.opacity = to.opacity = 0.0;
-  if (settings_.way == GivesWay::uncover) {
+  if (settings_.way == SwapMotion::fade || settings_.way == SwapMotion::both) from.opacity = to.opacity = 0.0;
+  if (settings_.way == SwapMotion::uncover) {
     // The new one is uncovered from the far side on; the old one is covered from there.
     double& comes = aside ? (sign > 0.0 ? from.covered.left : from.covered.right)
                           : (sign > 0.0 ? from.covered.top : from.covered.bottom);
@@ -116,30 +121,30 @@ void Swap::to(std::size_t content) {
          static_cast<double>(content) + 1.0);
   content_ = content;
   swapping_ = true;
-  const Micros now = around().now;
+  const Micros now = context().now;
   const Reduced travels = reduced(settings_.reduced_motion);
   const double way =
-      settings_.way == GivesWay::fade || settings_.way == GivesWay::uncover ? 1.0 : settings_.distance;
-  const bool moves = settings_.way != GivesWay::none && travels == Reduced::full;
-  const auto share_of = [&](const Passage& passage) {
+      settings_.way == SwapMotion::fade || settings_.way == SwapMotion::uncover ? 1.0 : settings_.distance;
+  const bool moves = settings_.way != SwapMotion::none && travels == Reduced::full;
+  const auto share_of = [&](const Transition& transition) {
     if (!moves) return Micros{0};
-    const Micros time = lasts(passage, way);
+    const Micros time = lasts(transition, way);
     if (settings_.overlap_time > Micros{0}) return std::max(Micros{0}, time - settings_.overlap_time);
     return from_seconds(to_seconds(time) * (1.0 - settings_.overlap));
   };
   const bool anything =
-      std::any_of(held_.all.begin(), held_.all.end(), [](const Held& one) { return !one.visit.away(); });
+      std::any_of(held_.all.begin(), held_.all.end(), [](const Held& one) { return !one.visit.absent(); });
   for (std::size_t i = 0; i < held_.all.size(); ++i) {
     Held& one = held_.all[i];
     one.opens = one.closes = never;
     one.visit.set_reduced(moves ? travels : Reduced::still);
     if (i == content_) {
       one.opens = now;
-      if (settings_.turns == Turns::old_first && anything && one.visit.away())
+      if (settings_.order == SwapOrder::old_first && anything && one.visit.absent())
         one.opens = now + share_of(settings_.exit);
     } else if (one.visit.open()) {
       one.closes = now;
-      if (settings_.turns == Turns::new_first) one.closes = now + share_of(settings_.enter);
+      if (settings_.order == SwapOrder::new_first) one.closes = now + share_of(settings_.enter);
     }
     one.visit.set_plan(plan(forward));
   }
@@ -165,45 +170,45 @@ void Swap::set_out(Micros now) {
 
 void Swap::resize(bool at_once) {
   if (content_ >= held_.all.size()) return;
-  const Box& size = held_.all[content_].part->laid();
+  const Box& size = held_.all[content_].part->layout_box();
   for (const auto& [mover, to] : {std::pair{&width_, size.w}, {&height_, size.h}}) {
     mover->set_reduced(reduced(settings_.reduced_motion));
     if (at_once)
       mover->put(to);
     else if (mover->target() != to)
-      mover->send(to, settings_.glide, around().now);
+      mover->send(to, settings_.size_transition, context().now);
   }
 }
 
-Size Swap::size() const { return {width_.at(around().now).value, height_.at(around().now).value}; }
+Size Swap::size() const { return {width_.at(context().now).value, height_.at(context().now).value}; }
 
-Visit::State Swap::state_of(const Part& inner) const {
+EnterExit::State Swap::state_of(const Part& inner) const {
   const Held* held = find(inner);
-  return held == nullptr ? Visit::State::here : held->visit.state();
+  return held == nullptr ? EnterExit::State::present : held->visit.state();
 }
 
 Point Swap::carries(const Part& inner) const {
   const Held* held = find(inner);
-  return held == nullptr ? Point{} : held->visit.guise(around().now).offset;
+  return held == nullptr ? Point{} : held->visit.visual_state(context().now).offset;
 }
 
-Guise Swap::shows(const Part& inner) const {
+VisualState Swap::shows(const Part& inner) const {
   const Held* held = find(inner);
-  Guise guise = held == nullptr ? Guise{} : held->visit.guise(around().now);
-  guise.offset = {};
-  return guise;
+  VisualState visual_state = held == nullptr ? VisualState{} : held->visit.visual_state(context().now);
+  visual_state.offset = {};
+  return visual_state;
 }
 
-Presence Swap::presence(const Part& inner) const {
+ChildUse Swap::child_use(const Part& inner) const {
   const Held* held = find(inner);
-  if (held == nullptr || held->visit.state() == Visit::State::here) return Presence::used;
-  return held->visit.away() ? Presence::gone : Presence::seen;
+  if (held == nullptr || held->visit.state() == EnterExit::State::present) return ChildUse::used;
+  return held->visit.absent() ? ChildUse::gone : ChildUse::seen;
 }
 
 std::optional<Box> Swap::window() const {
   const Box here = box();
   const Size now = size();
-  return Box{around().right_to_left ? here.right() - now.w : here.x, here.y, now.w, now.h};
+  return Box{context().right_to_left ? here.right() - now.w : here.x, here.y, now.w, now.h};
 }
 
 Micros Swap::Contents::due() const {
@@ -216,7 +221,7 @@ void Swap::Contents::advance(Micros now) {
   for (Held& one : all) one.visit.advance(now);
 }
 
-void Swap::update() { set_out(around().now); }
+void Swap::update() { set_out(context().now); }
 
 void Swap::cell_changed() { to(wanted()); }
 
@@ -232,10 +237,10 @@ void Swap::step(int by) {
 
 void Swap::show(std::size_t content) {
   to(content);
-  if (settings_.shows.linked())
-    settings_.shows.set(settings_.shows.get().with(content_));
-  else if (settings_.index.linked())
-    settings_.index.set(static_cast<int>(content_));
+  if (settings_.selected.linked())
+    settings_.selected.set(settings_.selected.get().with(content_));
+  else if (settings_.selected_index.linked())
+    settings_.selected_index.set(static_cast<int>(content_));
 }
 
 void Swap::restore(std::span<const double> saved) {
@@ -245,7 +250,7 @@ void Swap::restore(std::span<const double> saved) {
 }
 
 void Swap::child_added(Part& inner) {
-  held_.all.push_back({&inner, Visit(plan(true), held_.all.size() == content_)});
+  held_.all.push_back({&inner, EnterExit(plan(true), held_.all.size() == content_)});
   resize(true);
 }
 
@@ -259,7 +264,7 @@ void Swap::child_laid_out(Part& inner) {
 
 void Swap::present(Accessible& told) const {
   told.label = settings_.label;
-  told.value_text = settings_.shows.linked() ? settings_.shows.get().name() : "";
+  told.value_text = settings_.selected.linked() ? settings_.selected.get().name() : "";
   told.live = Live::polite;
 }
 
@@ -279,7 +284,7 @@ void swap_pieces(const Part& part, const PieceTaker& out) {
   const auto& it = static_cast<const Swap&>(part);
   const Size size = it.size();
   const Box box = it.box();
-  const double x = it.around().right_to_left ? box.right() - size.w : box.x;
+  const double x = it.context().right_to_left ? box.right() - size.w : box.x;
   if (size.w > 0.0) out({.role = Role::surface, .box = {x, box.y, size.w, size.h}});
 }
 

@@ -8,8 +8,7 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array state_names{"closed", "open", "committed", "troubled", "removed"};
-constexpr std::array overscroll_names{"none", "linear", "damped"};
+constexpr std::array state_names{"closed", "open", "committed", "failed", "removed"};
 constexpr std::array<std::array<const char*, 2>, 2> side_names{{{"leading", "trailing"}, {"above", "below"}}};
 
 // Closed, and open over either side of an axis, if it opens there.
@@ -38,36 +37,37 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
       declare::text<&S::trailing_label>("trailing_label", "the same for its trailing side"),
       declare::text<&S::above_label>("above_label", "the same for what lies above it"),
       declare::text<&S::below_label>("below_label", "the same for what lies below it"),
-      number<&S::opens_at>("opens_at", "", 0.01, 1.0,
-                           "the share of that from which it opens when it is let go"),
-      number<&S::commits_at>("commits_at", "", 0.0, 1.0,
-                             "the share of its own length from which a long swipe commits; 0: none does"),
+      number<&S::open_fraction>("open_fraction", "", 0.01, 1.0,
+                                "the share of that from which it opens when it is let go"),
+      number<&S::commit_fraction>(
+          "commit_fraction", "", 0.0, 1.0,
+          "the share of its own length from which a long swipe commits; 0: none does"),
       number<&S::open_distance>("open_distance", "dp", 0.0, 10000.0,
                                 "how far it must be dragged to open; the share counts too, whichever is "
                                 "reached first; 0: only the share"),
       number<&S::commit_distance>("commit_distance", "dp", 0.0, 10000.0,
                                   "how far a long swipe must go to commit; the share counts too, whichever "
                                   "is reached first; 0: only the share"),
-      number<&S::returns_after>("returns_after", "ms", 0.0, 600000.0,
-                                "once open, it goes back by itself after so long; 0: it stays"),
-      number<&S::patience>("patience", "ms", 0.0, 600000.0,
-                           "once committed, it shows trouble when nothing came of it for so long; 0: never"),
+      number<&S::closes_after>("closes_after", "ms", 0.0, 600000.0,
+                               "once open, it goes back by itself after so long; 0: it stays"),
+      number<&S::timeout>("timeout", "ms", 0.0, 600000.0,
+                          "once committed, it has failed when nothing came of it within this time; 0: never"),
       declare::cell<&S::open>(
           "open",
           "a cell with the id of the row that is open; those that share it are open one at "
           "a time; may be left out"),
-      declare::passage<&S::passage>("passage", "how it goes where it is sent"),
+      declare::transition<&S::transition>("transition", "how it goes where it is sent"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of its travel for people who asked for less motion"),
-      number<&S::carry>(
-          "carry", "ms", 0.0, 2000.0,
+      number<&S::projection_time>(
+          "projection_time", "ms", 0.0, 2000.0,
           "how much of the release velocity counts for where it lands; 0: none, and a flick does not "
           "count either"),
       declare::choice<&S::overscroll>(
           "overscroll", overscroll_names,
           "how it yields when it is dragged past its furthest place on a side it opens to: not at all, by a "
           "share of the finger's way, or less and less"),
-      number<&S::overscroll_share>("overscroll_share", "", 0.0, 1.0, "that share, where it is linear"),
+      number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0, "that share, where it is linear"),
       number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
                                    "how far it yields at most, where it is damped"),
   };
@@ -87,17 +87,17 @@ std::string SwipeRow::misfit(const Box& box, const SwipeRowSettings& settings) {
   return {};
 }
 
-SwipeRow::SwipeRow(std::string id, const Box& box, SwipeRowSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around),
+SwipeRow::SwipeRow(std::string id, const Box& box, SwipeRowSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context),
       rails_{Rail(*this, plan(0), {}), Rail(*this, plan(1), {})},
       returns_(*this,
                [this] {
-                 decide(answers::swipe_returns, to_ms(settings_.returns_after));
+                 decide(answers::swipe_returns, to_ms(settings_.closes_after));
                  close();
                }),
-      troubled_(*this, [this] {
-        decide(answers::swipe_troubled, to_ms(settings_.patience));
-        state_ = State::troubled;
+      timeout_(*this, [this] {
+        decide(answers::swipe_timed_out, to_ms(settings_.timeout));
+        state_ = State::failed;
       }) {
   watch();
   if (!settings_.open.linked() || settings_.open.get() != this->id()) return;
@@ -115,7 +115,7 @@ double SwipeRow::place_of(int side) const {
 
 std::size_t SwipeRow::aim_at(int side) {
   axis_ = side < 2 ? 0 : 1;
-  rails_[axis_].set_rests(places_of(sides(axis_)));
+  rails_[axis_].set_snap_points(places_of(sides(axis_)));
   return axis_;
 }
 
@@ -138,20 +138,20 @@ std::array<double, 2> SwipeRow::sides(std::size_t axis) const {
 RailPlan SwipeRow::plan(std::size_t axis) const {
   const auto [first, last] = sides(axis);
   const bool commits = commit_from(axis) > 0.0;
-  const Give give{settings_.overscroll, settings_.overscroll == Give::How::share
-                                            ? settings_.overscroll_share
-                                            : settings_.overscroll_reach};
+  const Overscroll overscroll{settings_.overscroll, settings_.overscroll == Overscroll::How::linear
+                                                        ? settings_.overscroll_fraction
+                                                        : settings_.overscroll_reach};
   RailPlan made{.axis = axis == 0 ? Axis::horizontal : Axis::vertical,
-                .least = last > 0.0 ? (commits ? -length(axis) : -last) : 0.0,
-                .most = first > 0.0 ? (commits ? length(axis) : first) : 0.0,
-                .dp_per_unit = axis == 0 && around().right_to_left ? -1.0 : 1.0,
+                .min = last > 0.0 ? (commits ? -length(axis) : -last) : 0.0,
+                .max = first > 0.0 ? (commits ? length(axis) : first) : 0.0,
+                .dp_per_unit = axis == 0 && context().right_to_left ? -1.0 : 1.0,
                 .unit = "dp",
-                .rests = places_of({first, last}),
-                .passage = settings_.passage,
-                .carry = settings_.carry,
-                .commit = {.share = settings_.opens_at, .distance = settings_.open_distance},
-                .give_least = last > 0.0 ? give : Give{},
-                .give_most = first > 0.0 ? give : Give{},
+                .snap_points = places_of({first, last}),
+                .transition = settings_.transition,
+                .projection_time = settings_.projection_time,
+                .commit = {.fraction = settings_.open_fraction, .distance = settings_.open_distance},
+                .overscroll_min = last > 0.0 ? overscroll : Overscroll{},
+                .overscroll_max = first > 0.0 ? overscroll : Overscroll{},
                 .tells = Tells::target,
                 .reduced_motion = settings_.reduced_motion,
                 .stays_caught = false};
@@ -168,14 +168,15 @@ void SwipeRow::resized() {
   for (const std::size_t axis : {0U, 1U}) {
     RailPlan next = plan(axis);
     if (committed() && axis == axis_)
-      next.rests = SnapPoints::list({rails_[axis].target() > 0.0 ? length(axis) : -length(axis)});
+      next.snap_points = SnapPoints::list({rails_[axis].target() > 0.0 ? length(axis) : -length(axis)});
     rails_[axis].change(std::move(next), {});
   }
 }
 
 // From how far on a long swipe commits; 0: none does.
 double SwipeRow::commit_from(std::size_t axis) const {
-  return Commit{.share = settings_.commits_at, .distance = settings_.commit_distance}.on(length(axis));
+  return Commit{.fraction = settings_.commit_fraction, .distance = settings_.commit_distance}.on(
+      length(axis));
 }
 
 // Where both axes are off their place, as after it was caught and dragged across, the last one counts.
@@ -188,7 +189,7 @@ Point SwipeRow::offset() const {
   return {rails_[0].position() * rails_[0].plan().dp_per_unit, rails_[1].position()};
 }
 
-double SwipeRow::share() const {
+double SwipeRow::fraction() const {
   const std::size_t axis = moving_axis();
   const double place = rails_[axis].position();
   const auto [first, last] = sides(axis);
@@ -221,7 +222,7 @@ void SwipeRow::present(Accessible& told) const {
   told.expanded = state_ != State::closed;
 }
 
-Wish SwipeRow::wish(const Sample&) const {
+DragInterest SwipeRow::drag_interest(const Sample&) const {
   if (state_ == State::removed) return {};
   return {.horizontal = settings_.leading + settings_.trailing > 0.0,
           .vertical = settings_.above + settings_.below > 0.0,
@@ -276,7 +277,8 @@ void SwipeRow::let_go(const Contact& contact, LetGo how) {
 
 bool SwipeRow::take_over(const Contact& contact, Point anchor) {
   const Point way = contact.seen.at - anchor;
-  const bool sideways = std::fabs(way.x) >= std::fabs(way.y) ? wish({}).horizontal : !wish({}).vertical;
+  const bool sideways =
+      std::fabs(way.x) >= std::fabs(way.y) ? drag_interest({}).horizontal : !drag_interest({}).vertical;
   Rail& rail = rails_[sideways ? 0 : 1];
   if (pressed() || !rail.take_over(contact, anchor)) return false;
   axis_ = sideways ? 0 : 1;
@@ -310,7 +312,7 @@ void SwipeRow::lift(const Contact& contact, const Sample& sample) {
     const double needed = commit_from(axis);
     const bool commits = rail.dragging() && needed > 0.0 && from >= needed;
     const double away = rail.position() > 0.0 ? length(axis) : -length(axis);
-    rail.set_rests(commits ? SnapPoints::list({away}) : places_of(sides(axis)));
+    rail.set_snap_points(commits ? SnapPoints::list({away}) : places_of(sides(axis)));
     if (!rail.lift(contact, sample)) {
       rail.explain_press(contact, sample);
       rail.resume();
@@ -346,18 +348,18 @@ void SwipeRow::chosen(std::size_t axis) {
 
 // Its times, and what the app is told, follow from what it is now.
 void SwipeRow::update() {
-  const Micros now = around().now;
-  returns_.run(state_ == State::open && !moving(), settings_.returns_after, now, pressed());
-  troubled_.run(state_ == State::committed && !moving(), settings_.patience, now, pressed());
+  const Micros now = context().now;
+  returns_.run(state_ == State::open && !moving(), settings_.closes_after, now, pressed());
+  timeout_.run(state_ == State::committed && !moving(), settings_.timeout, now, pressed());
   const bool gone = state_ == State::removed && !room_.moving();
   if (!std::exchange(told_removed_, gone) && gone) tell(settings_.on_removed);
-  tell_share();
+  tell_fraction();
 }
 
 void SwipeRow::close() {
   for (const std::size_t axis : {0U, 1U}) {
     Rail& rail = rails_[axis];
-    rail.set_rests(places_of(sides(axis)));
+    rail.set_snap_points(places_of(sides(axis)));
     if (rail.target() != 0.0) rail.go_to(0.0);
   }
   state_ = State::closed;
@@ -394,7 +396,8 @@ void SwipeRow::reset() {
         const bool removed = state_ == State::removed;
         room_.put(1.0);
         goes_back();
-        if (removed && around().keeper != nullptr) around().keeper->closing(*this, settings_.passage, false);
+        if (removed && context().part_owner != nullptr)
+          context().part_owner->closing(*this, settings_.transition, false);
       },
       WhileHeld::cancels);
 }
@@ -403,7 +406,7 @@ void SwipeRow::fail() {
   ask([this] {
     if (state_ != State::committed) return;
     decide(answers::swipe_failed);
-    state_ = State::troubled;
+    state_ = State::failed;
   });
 }
 
@@ -414,9 +417,9 @@ void SwipeRow::remove() {
         decide(answers::swipe_removed);
         state_ = State::removed;
         room_.set_reduced(reduced(settings_.reduced_motion));
-        room_.send(0.0, settings_.passage, around().now);
+        room_.send(0.0, settings_.transition, context().now);
         // What holds it closes the gap by the same motion.
-        if (around().keeper != nullptr) around().keeper->closing(*this, settings_.passage, true);
+        if (context().part_owner != nullptr) context().part_owner->closing(*this, settings_.transition, true);
       },
       WhileHeld::cancels);
 }
@@ -440,10 +443,10 @@ bool SwipeRow::press(Key key) {
     return true;
   }
   Rail& rail = rails_[axis];
-  const bool mirrored = sideways && around().right_to_left;
+  const bool mirrored = sideways && context().right_to_left;
   const bool onwards = (key == Key::right || key == Key::down) != mirrored;
-  rail.set_rests(places_of(sides(axis)));
-  const SnapPoints& places = rail.plan().rests;
+  rail.set_snap_points(places_of(sides(axis)));
+  const SnapPoints& places = rail.plan().snap_points;
   std::size_t at = places.nearest(rail.target());
   if (onwards && at + 1 < places.size()) ++at;
   if (!onwards && at > 0) --at;
@@ -478,13 +481,13 @@ void SwipeRow::cell_changed() {
   if (const int side = first_side(); side >= 0) open_to(side);
 }
 
-void SwipeRow::tell_share() {
-  const double now = share();
+void SwipeRow::tell_fraction() {
+  const double now = fraction();
   if (now == told_) return;
   const bool closed = now == 0.0;
   const char* at = closed ? (told_ > 0.0 ? side_names[axis_][0] : side_names[axis_][1]) : side();
   told_ = now;
-  tell(settings_.on_share, at, std::fabs(now));
+  tell(settings_.on_fraction, at, std::fabs(now));
 }
 
 namespace {
@@ -500,7 +503,7 @@ constexpr std::array swipe_row_readings{
     ReadingInfo{"offset.x", "dp", "how far it has slid to the right", &read<SwipeRow, &offset_x>, nullptr,
                 true},
     ReadingInfo{"offset.y", "dp", "how far it has slid down", &read<SwipeRow, &offset_y>, nullptr, true},
-    ReadingInfo{"share", "", "how far it is open", &read<SwipeRow, &SwipeRow::share>},
+    ReadingInfo{"fraction", "", "how far it is open", &read<SwipeRow, &SwipeRow::fraction>},
     ReadingInfo{"side", "", "the side it is open over", &read<SwipeRow, &side_name>},
     ReadingInfo{"state", "", "closed, open, committed, troubled or removed", &read<SwipeRow, &state_name>},
     ReadingInfo{"room", "", "how much of its place is left", &read<SwipeRow, &SwipeRow::room>},
@@ -524,17 +527,17 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
       bare.y = offset.y > 0.0 ? box.y - offset.y : box.bottom();
       bare.h = std::fabs(offset.y);
     }
-    out({.role = Role::backdrop,
+    out({.role = Role::behind,
          .name = it.side(),
          .box = bare,
          .words = it.side_label(),
-         .opacity = std::clamp(0.25 + 0.75 * std::fabs(it.share()), 0.0, 1.0),
+         .opacity = std::clamp(0.25 + 0.75 * std::fabs(it.fraction()), 0.0, 1.0),
          .on = side == "leading" || side == "above"});
   }
   out({.role = Role::surface, .box = box, .held = it.dragging()});
-  if (it.state() == SwipeRow::State::committed || it.state() == SwipeRow::State::troubled) {
+  if (it.state() == SwipeRow::State::committed || it.state() == SwipeRow::State::failed) {
     const std::string words =
-        (it.state() == SwipeRow::State::troubled ? "not done: " : "") + it.settings().label;
+        (it.state() == SwipeRow::State::failed ? "not done: " : "") + it.settings().label;
     const Box place = box + Point{-offset.x, -offset.y};
     out({.role = Role::value,
          .name = "state",
@@ -564,10 +567,10 @@ constexpr std::array swipe_actions{
                .run = &run_action<SwipeRow, &SwipeRow::reset>,
                .while_held = WhileHeld::cancels},
     PartAction{.name = "fail",
-               .means = "what was committed has failed: it shows trouble",
+               .means = "what was committed has failed, and the row shows that",
                .run = &run_action<SwipeRow, &SwipeRow::fail>,
                .can = [](const Part& part) { return row_of(part).state() == SwipeRow::State::committed; },
-               .while_held = WhileHeld::at_once,
+               .while_held = WhileHeld::immediate,
                .offered = false},
     PartAction{.name = "remove",
                .means = "its place closes, and then it may be taken away",

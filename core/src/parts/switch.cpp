@@ -15,12 +15,12 @@ std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>() {
       declare::needed_cell<&S::on>("on", "the cell the switch shows and changes"),
       declare::choice<&S::axis>("axis", axis_names,
                                 "the direction in which it switches; vertical: yes is above"),
-      declare::passage<&S::passage>("passage", "how the thumb goes across"),
+      declare::transition<&S::transition>("transition", "how the thumb goes across"),
       declare::choice<&S::reduced_motion>(
           "reduced_motion", part_reduced_names,
           "what becomes of the thumb's travel for people who asked for less motion"),
-      declare::number<&S::carry>(
-          "carry", "ms", 0.0, 2000.0,
+      declare::number<&S::projection_time>(
+          "projection_time", "ms", 0.0, 2000.0,
           "how much of the release velocity counts for the side it goes to; 0: none, and a "
           "flick does not count either"),
   };
@@ -36,8 +36,8 @@ std::string Switch::misfit(const Box& box, const SwitchSettings& settings) {
   return {};
 }
 
-Switch::Switch(std::string id, const Box& box, SwitchSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around), rail_(*this, plan(), number()) {
+Switch::Switch(std::string id, const Box& box, SwitchSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context), rail_(*this, plan(), number()) {
   rail_.on_rest = [this](double place) { tell(settings_.on_rest, place > 0.5); };
 }
 
@@ -50,19 +50,19 @@ NumberLink Switch::number() const {
 SliderTrack Switch::way(const Box& box) const {
   return {.box = box,
           .axis = settings_.axis,
-          .right_to_left = around().right_to_left,
+          .right_to_left = context().right_to_left,
           .thumb = across(settings_.axis, {box.w, box.h})};
 }
 
 RailPlan Switch::plan() const {
   return {.axis = settings_.axis,
-          .least = 0.0,
-          .most = 1.0,
-          .dp_per_unit = way(laid()).dp_per_unit(),
+          .min = 0.0,
+          .max = 1.0,
+          .dp_per_unit = way(layout_box()).dp_per_unit(),
           .unit = "",
-          .rests = SnapPoints::list({0.0, 1.0}),
-          .passage = settings_.passage,
-          .carry = settings_.carry,
+          .snap_points = SnapPoints::list({0.0, 1.0}),
+          .transition = settings_.transition,
+          .projection_time = settings_.projection_time,
           .tells = Tells::target,
           .reduced_motion = settings_.reduced_motion,
           .stays_caught = false,
@@ -73,7 +73,7 @@ void Switch::changed() { rail_.change(plan(), number()); }
 
 void Switch::resized() { rail_.set_dp_per_unit(plan().dp_per_unit); }
 
-Point Switch::place_of(double share) const { return way(box()).place_of(share); }
+Point Switch::place_of(double fraction) const { return way(box()).place_of(fraction); }
 
 void Switch::present(Accessible& told) const {
   told.label = settings_.label;
@@ -126,13 +126,13 @@ namespace {
 
 const Switch& one_of(const Part& part) { return static_cast<const Switch&>(part); }
 
-void rests(const Part&, std::vector<double>& places) { places.insert(places.end(), {0.0, 1.0}); }
+void snap_points(const Part&, std::vector<double>& places) { places.insert(places.end(), {0.0, 1.0}); }
 double switch_thumb_x(const Switch& it) { return it.thumb().x; }
 double switch_thumb_y(const Switch& it) { return it.thumb().y; }
 template <Axis axis>
 void switch_thumb_rests(const Part& part, std::vector<double>& places) {
   if (one_of(part).settings().axis != axis) return;
-  for (const double share : {0.0, 1.0}) places.push_back(along(axis, one_of(part).place_of(share)));
+  for (const double fraction : {0.0, 1.0}) places.push_back(along(axis, one_of(part).place_of(fraction)));
 }
 
 constexpr std::array switch_readings{
@@ -140,7 +140,8 @@ constexpr std::array switch_readings{
                 &switch_thumb_rests<Axis::horizontal>, true},
     ReadingInfo{"thumb.y", "dp", "the middle of the thumb", &read<Switch, &switch_thumb_y>,
                 &switch_thumb_rests<Axis::vertical>, true},
-    ReadingInfo{"share", "", "how far the thumb is from no to yes", &read<Switch, &Switch::share>, &rests},
+    ReadingInfo{"fraction", "", "how far the thumb is from no to yes", &read<Switch, &Switch::fraction>,
+                &snap_points},
     ReadingInfo{"on", "", "what it is set to", &read<Switch, &Switch::on>},
     ReadingInfo{"velocity", "per second", "how fast the share changes", &read<Switch, &Switch::velocity>},
     ReadingInfo{"opacity", "", "how visible the thumb is while a fade stands for its travel",
@@ -157,7 +158,7 @@ void switch_pieces(const Part& part, const PieceTaker& out) {
   const Box track{box.x + inset, box.y + inset, box.w - 2 * inset, box.h - 2 * inset};
   out({.role = Role::label, .box = {box.x, box.y - 22.0, box.w, 20.0}, .words = it.settings().label});
   out({.role = Role::track, .box = track});
-  out({.role = Role::fill, .box = track, .opacity = std::clamp(it.share(), 0.0, 1.0), .on = true});
+  out({.role = Role::fill, .box = track, .opacity = std::clamp(it.fraction(), 0.0, 1.0), .on = true});
   const double radius = across_it / 2 * (it.pressed() ? 1.08 : 1.0);
   const Point at = it.thumb();
   out({.role = Role::handle,

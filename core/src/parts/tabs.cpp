@@ -13,9 +13,10 @@ std::span<const Setting<TabsSettings>> settings_of<TabsSettings>() {
   using S = TabsSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the tabs choose, for people and screen readers"),
-      declare::needed_cell<&S::chosen>("chosen", "the cell that holds the titles and which one is chosen"),
-      declare::cell<&S::page>(
-          "page",
+      declare::needed_cell<&S::selected>("selected",
+                                         "the cell that holds the titles and which one is selected"),
+      declare::cell<&S::position>(
+          "position",
           "a cell that says where between the pages one is, from 0, such as a carousel's; the "
           "underline goes along; may be left out"),
       declare::choice<&S::axis>("axis", axis_names,
@@ -26,7 +27,7 @@ std::span<const Setting<TabsSettings>> settings_of<TabsSettings>() {
           "how long each title's place is in that direction; none: the box is shared out evenly"),
       declare::number<&S::inset>("inset", "dp", 0.0, 200.0,
                                  "how much shorter the underline is than its title's place, on each side"),
-      declare::passage<&S::passage>("passage", "how the ends of the underline travel"),
+      declare::transition<&S::transition>("transition", "how the ends of the underline travel"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of that for people who asked for less motion"),
   };
@@ -34,43 +35,45 @@ std::span<const Setting<TabsSettings>> settings_of<TabsSettings>() {
 }
 
 std::string Tabs::misfit(const Box&, const TabsSettings& settings) {
-  const std::size_t names = settings.chosen.get().names().size();
+  const std::size_t names = settings.selected.get().names().size();
   if (!settings.widths.empty() && settings.widths.size() != names)
     return "widths holds " + std::to_string(settings.widths.size()) + " numbers; it takes one for each of " +
            std::to_string(names) + " titles, or none";
   return {};
 }
 
-Tabs::Tabs(std::string id, const Box& box, TabsSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around) {
+Tabs::Tabs(std::string id, const Box& box, TabsSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context) {
   changed();
 }
 
 void Tabs::changed() {
-  chosen_watch_ = settings_.chosen.watch([this](const Choice&) { hear(); });
+  chosen_watch_ = settings_.selected.watch([this](const Choice&) { hear(); });
   page_watch_.stop();
-  if (settings_.page.linked()) page_watch_ = settings_.page.watch([this](double) { hear(); });
-  had_one_ = chosen() < count();
+  if (settings_.position.linked()) page_watch_ = settings_.position.watch([this](double) { hear(); });
+  had_one_ = selected() < count();
   measure(std::exchange(laid_out_, true));  // at the first layout it is simply there
 }
 
 std::span<const std::string> Tabs::names() const {
-  return settings_.chosen.linked() ? settings_.chosen.get().names() : std::span<const std::string>();
+  return settings_.selected.linked() ? settings_.selected.get().names() : std::span<const std::string>();
 }
 
 void Tabs::restore(std::span<const double> saved) {
-  if (!settings_.chosen.linked()) return;
-  const Choice& now = settings_.chosen.get();
+  if (!settings_.selected.linked()) return;
+  const Choice& now = settings_.selected.get();
   const auto index = static_cast<std::size_t>(whole(saved[0]));
-  settings_.chosen.set(index < count() ? now.with(index) : now.with_none());
+  settings_.selected.set(index < count() ? now.with(index) : now.with_none());
 }
 
-std::size_t Tabs::chosen() const { return settings_.chosen.linked() ? settings_.chosen.get().index() : 0; }
+std::size_t Tabs::selected() const {
+  return settings_.selected.linked() ? settings_.selected.get().index() : 0;
+}
 
 Tabs::Ends Tabs::ends_of(std::size_t index) const {
   // Widths of other titles than there are now say nothing.
   if (settings_.widths.size() != count()) {
-    const double whole = along(settings_.axis, {laid().w, laid().h});
+    const double whole = along(settings_.axis, {layout_box().w, layout_box().h});
     const double width = whole / static_cast<double>(std::max<std::size_t>(count(), 1));
     return {width * static_cast<double>(index), width * static_cast<double>(index + 1)};
   }
@@ -80,47 +83,47 @@ Tabs::Ends Tabs::ends_of(std::size_t index) const {
 }
 
 Tabs::Ends Tabs::wanted() const {
-  if (count() == 0 || (!settings_.page.linked() && chosen() >= count())) return {};
+  if (count() == 0 || (!settings_.position.linked() && selected() >= count())) return {};
   const auto inside = [&](std::size_t index) {
     Ends ends = ends_of(index);
     const double inset = std::fmin(settings_.inset, (ends.end - ends.begin) / 2);
     return Ends{ends.begin + inset, ends.end - inset};
   };
-  if (!settings_.page.linked() || !std::isfinite(settings_.page.get())) return inside(chosen());
-  const double page = std::clamp(settings_.page.get(), 0.0, static_cast<double>(count() - 1));
+  if (!settings_.position.linked() || !std::isfinite(settings_.position.get())) return inside(selected());
+  const double page = std::clamp(settings_.position.get(), 0.0, static_cast<double>(count() - 1));
   const auto before = static_cast<std::size_t>(page);
   const Ends from = inside(before);
   const Ends to = inside(std::min(before + 1, count() - 1));
-  const double share = page - static_cast<double>(before);
-  return {from.begin + (to.begin - from.begin) * share, from.end + (to.end - from.end) * share};
+  const double fraction = page - static_cast<double>(before);
+  return {from.begin + (to.begin - from.begin) * fraction, from.end + (to.end - from.end) * fraction};
 }
 
 Box Tabs::tab(std::size_t index) const {
   const Ends ends = ends_of(index);
   const Box here = box();
   if (upright()) return {here.x, here.y + ends.begin, here.w, ends.end - ends.begin};
-  const double x = around().right_to_left ? here.right() - ends.end : here.x + ends.begin;
+  const double x = context().right_to_left ? here.right() - ends.end : here.x + ends.begin;
   return {x, here.y, ends.end - ends.begin, here.h};
 }
 
 Box Tabs::underline() const {
   constexpr double thick = 3.0;
   const Box here = box();
-  const double side = around().right_to_left ? here.x : here.right() - thick;
-  if (count() == 0 || (!settings_.page.linked() && chosen() >= count()))
+  const double side = context().right_to_left ? here.x : here.right() - thick;
+  if (count() == 0 || (!settings_.position.linked() && selected() >= count()))
     return upright() ? Box{side, here.y, thick, 0.0} : Box{here.x, here.bottom() - thick, 0.0, thick};
-  const double begin = begin_.at(around().now).value;
-  const double end = end_.at(around().now).value;
+  const double begin = begin_.at(context().now).value;
+  const double end = end_.at(context().now).value;
   const double from = std::fmin(begin, end);
   const double width = std::fabs(end - begin);
   if (upright()) return {side, here.y + from, thick, width};
-  return {around().right_to_left ? here.right() - from - width : here.x + from, here.bottom() - thick, width,
+  return {context().right_to_left ? here.right() - from - width : here.x + from, here.bottom() - thick, width,
           thick};
 }
 
 void Tabs::measure(bool travels) {
   const Ends ends = wanted();
-  const auto now = around().now;
+  const auto now = context().now;
   if (!travels) {
     begin_.put(ends.begin);
     end_.put(ends.end);
@@ -129,26 +132,26 @@ void Tabs::measure(bool travels) {
   for (auto [mover, to] : {std::pair{&begin_, ends.begin}, std::pair{&end_, ends.end}}) {
     if (mover->target() == to) continue;
     mover->set_reduced(reduced(settings_.reduced_motion));
-    mover->send(to, settings_.passage, now);
+    mover->send(to, settings_.transition, now);
   }
 }
 
 // From none to one there is no way to travel.
 void Tabs::cell_changed() {
-  const bool had_one = std::exchange(had_one_, chosen() < count());
-  measure(had_one && had_one_ && !settings_.page.linked() && around().write == Write::travels);
+  const bool had_one = std::exchange(had_one_, selected() < count());
+  measure(had_one && had_one_ && !settings_.position.linked() && context().write == Write::travels);
 }
 
 void Tabs::update() {
   const bool moves = begin_.moving() || end_.moving();
-  if (std::exchange(moved_, moves) && !moves && chosen() < count())
-    decide(answers::underline_rests, static_cast<double>(chosen() + 1));
+  if (std::exchange(moved_, moves) && !moves && selected() < count())
+    decide(answers::underline_rests, static_cast<double>(selected() + 1));
 }
 
 void Tabs::present(Accessible& told) const {
   told.label = settings_.label;
   told.orientation = name_of(settings_.axis);
-  if (count() != 0) told.value_text = settings_.chosen.get().name();
+  if (count() != 0) told.value_text = settings_.selected.get().name();
 }
 
 std::size_t Tabs::index_at(Point at) const {
@@ -158,7 +161,7 @@ std::size_t Tabs::index_at(Point at) const {
       return i;
   }
   const bool before =
-      upright() ? at.y < box().centre().y : (at.x < box().centre().x) != around().right_to_left;
+      upright() ? at.y < box().centre().y : (at.x < box().centre().x) != context().right_to_left;
   return before || count() == 0 ? 0 : count() - 1;
 }
 
@@ -172,7 +175,7 @@ bool Tabs::touch(const Contact& contact, const Sample& sample) {
   const std::size_t index = std::min(pressed_index_, std::max<std::size_t>(count(), 1) - 1);
   if (sample.phase == Phase::move) press_.follow(*this, sample, tab(index));
   if (sample.phase == Phase::up && press_.lift(*this, sample, tab(index)) && count() != 0)
-    choose(index, index == chosen() ? answers::tab_is_chosen : answers::tab_chosen);
+    choose(index, index == selected() ? answers::tab_is_chosen : answers::tab_chosen);
   return true;
 }
 
@@ -180,14 +183,14 @@ void Tabs::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, cont
 
 void Tabs::choose(std::size_t index, const answers::TabChosen& answer) {
   decide(answer, static_cast<double>(index + 1), static_cast<double>(count()));
-  const bool other = index != chosen();
+  const bool other = index != selected();
   if (asked()) return;  // what the app has written meanwhile counts
-  settings_.chosen.set(settings_.chosen.get().with(index));
+  settings_.selected.set(settings_.selected.get().with(index));
   if (other) tell(settings_.on_choose, index);
 }
 
 bool Tabs::press(Key key) {
-  const bool mirrored = !upright() && around().right_to_left;
+  const bool mirrored = !upright() && context().right_to_left;
   if (key == Key::home) return step_to(0);
   if (key == Key::end) return step_to(std::max<std::size_t>(count(), 1) - 1);
   const bool forward = key == (upright() ? Key::down : Key::right);
@@ -197,19 +200,19 @@ bool Tabs::press(Key key) {
 }
 
 void Tabs::step(int by) {
-  const std::size_t here = chosen();
+  const std::size_t here = selected();
   step_to(by < 0 ? std::max<std::size_t>(here, 1) - 1 : here < count() ? here + 1 : 0);
 }
 
 // True: a key has done what it can.
 bool Tabs::step_to(std::size_t wanted) {
   if (count() == 0) return true;
-  const std::size_t here = chosen();
+  const std::size_t here = selected();
   wanted = std::min(wanted, count() - 1);
   if (wanted == here)
     decide(answers::key_at_end, {static_cast<double>(here + 1), ""}, {static_cast<double>(here + 1), ""});
   else
-    choose(wanted, around().cause == Cause::call ? answers::tab_by_call : answers::tab_by_key);
+    choose(wanted, context().cause == Cause::call ? answers::tab_by_call : answers::tab_by_key);
   return true;
 }
 
@@ -217,7 +220,7 @@ namespace {
 
 const Tabs& tabs_of(const Part& part) { return static_cast<const Tabs&>(part); }
 
-double chosen_index(const Tabs& it) { return static_cast<double>(it.chosen()); }
+double chosen_index(const Tabs& it) { return static_cast<double>(it.selected()); }
 double underline_begin(const Tabs& it) {
   return it.settings().axis == Axis::vertical ? it.underline().y : it.underline().x;
 }
@@ -230,7 +233,7 @@ constexpr std::array tabs_readings{
                 true},
     ReadingInfo{"underline.end", "dp", "where the underline ends", &read<Tabs, &underline_end>, nullptr,
                 true},
-    ReadingInfo{"chosen", "", "the index of the chosen title, from 0", &read<Tabs, &chosen_index>},
+    ReadingInfo{"selected", "", "the index of the selected title, from 0", &read<Tabs, &chosen_index>},
     ReadingInfo{"pressed", "", "a finger presses a title", &read<Tabs, &Tabs::pressed>},
 };
 
@@ -244,7 +247,7 @@ void tabs_pieces(const Part& part, const PieceTaker& out) {
                                                    : Box{box.x, box.bottom() - 1.0, box.w, 1.0}});
   for (std::size_t i = 0; i < it.count(); ++i) {
     const Box place = it.tab(i);
-    const bool chosen = i == it.chosen();
+    const bool chosen = i == it.selected();
     out({.role = Role::value,
          .name = "tab",
          .box = {place.x, place.centre().y - 12.0, place.w, 22.0},
@@ -252,7 +255,7 @@ void tabs_pieces(const Part& part, const PieceTaker& out) {
          .opacity = chosen ? 1.0 : 0.6,
          .on = chosen});
   }
-  if (it.chosen() < it.count() || it.settings().page.linked())
+  if (it.selected() < it.count() || it.settings().position.linked())
     out({.role = Role::fill, .name = "underline", .box = under, .on = true});
 }
 

@@ -8,7 +8,7 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array another_names{"waits", "replaces", "restarts"};
+constexpr std::array busy_names{"queue", "replace", "restart"};
 constexpr std::array live_names{"off", "polite", "assertive"};
 
 }  // namespace
@@ -20,18 +20,18 @@ std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>() {
   static const auto table = [] {
     std::vector<Setting<S>> made{
         declare::cell<&S::message>("message", "the cell with what a toast says, read when it is shown"),
-        declare::cell<&S::shows>("shows", "each time the number in this cell grows, a toast is shown"),
+        declare::cell<&S::trigger>("trigger", "each time the number in this cell grows, a toast is shown"),
         number<&S::time>("time", "ms", 0.0, 600000.0,
                          "how long it stays, from when it has arrived; 0: until it is closed"),
-        declare::choice<&S::another>(
-            "another", another_names,
+        declare::choice<&S::when_busy>(
+            "when_busy", busy_names,
             "what another toast does meanwhile: it waits its turn, replaces the one that is "
             "shown, or takes its place and restarts its time"),
         declare::text<&S::button>("button", "what its button says; empty: it has none"),
         declare::flag<&S::swipes>("swipes", "a finger swipes it away to either side"),
         declare::choice<&S::live>("live", live_names, "how urgently screen readers say it"),
-        declare::passage<&S::enter>("enter", "how it comes"),
-        declare::passage<&S::exit>("exit", "how it goes"),
+        declare::transition<&S::enter>("enter", "how it comes"),
+        declare::transition<&S::exit>("exit", "how it goes"),
         declare::choice<&S::reduced_motion>(
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion")};
@@ -47,32 +47,33 @@ std::string ToastTray::misfit(const Box&, const ToastTraySettings& settings) {
   return {};
 }
 
-ToastTray::ToastTray(std::string id, const Box& box, ToastTraySettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around),
+ToastTray::ToastTray(std::string id, const Box& box, ToastTraySettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context),
       swipe_(*this, swipe_plan(), {}),
       time_(*this, [this] {
         decide(answers::toast_time_over, to_ms(settings_.time));
         end(ToastEnd::time);
       }) {
-  visit_.set_plan(planned());
+  enter_exit_.set_plan(planned());
   follow();
 }
 
-VisitPlan ToastTray::planned() const {
-  return visit_of(settings_.travel, settings_.enter, settings_.exit, *this);
+EnterExitPlan ToastTray::planned() const {
+  return enter_exit_of(settings_.travel, settings_.enter, settings_.exit, *this);
 }
 
 RailPlan ToastTray::swipe_plan() const {
-  const Box& screen = around().screen;
-  const double off = std::max(way_off(laid(), screen, Side::left), way_off(laid(), screen, Side::right));
+  const Box& screen = context().screen;
+  const double off =
+      std::max(way_off(layout_box(), screen, Side::left), way_off(layout_box(), screen, Side::right));
   const double way = settings_.swipes ? off : 0.0;
   return {.axis = Axis::horizontal,
-          .least = -way,
-          .most = way,
-          .rests = SnapPoints::list({-way, 0.0, way}),
-          .passage = settings_.enter,
-          .carry = Micros{120'000},
-          .commit = {.share = 0.35},
+          .min = -way,
+          .max = way,
+          .snap_points = SnapPoints::list({-way, 0.0, way}),
+          .transition = settings_.enter,
+          .projection_time = Micros{120'000},
+          .commit = {.fraction = 0.35},
           .tells = Tells::rest,
           .reduced_motion = settings_.reduced_motion,
           .stays_caught = false};
@@ -80,9 +81,9 @@ RailPlan ToastTray::swipe_plan() const {
 
 void ToastTray::follow() {
   watch_.stop();
-  if (!settings_.shows.linked()) return;
-  seen_ = settings_.shows.get();
-  watch_ = settings_.shows.watch([this](int) { hear(); });
+  if (!settings_.trigger.linked()) return;
+  seen_ = settings_.trigger.get();
+  watch_ = settings_.trigger.watch([this](int) { hear(); });
 }
 
 void ToastTray::changed() {
@@ -91,7 +92,7 @@ void ToastTray::changed() {
 }
 
 void ToastTray::resized() {
-  visit_.set_plan(planned());
+  enter_exit_.set_plan(planned());
   swipe_.change(swipe_plan(), {});
 }
 
@@ -108,7 +109,7 @@ void ToastTray::add(Toast toast) {
     queue_.push_back(std::move(toast));
     return begin();
   }
-  if (settings_.another == Another::restarts && visit_.open()) {
+  if (settings_.when_busy == WhenBusy::restart && enter_exit_.open()) {
     tell(settings_.on_end, now_.words, ToastEnd::replaced);
     now_ = std::move(toast);
     if (now_.words.empty() && settings_.message.linked()) now_.words = settings_.message.get();
@@ -118,11 +119,11 @@ void ToastTray::add(Toast toast) {
     time_.restart();
     return;
   }
-  if (settings_.another == Another::replaces) {
+  if (settings_.when_busy == WhenBusy::replace) {
     queue_.clear();
     queue_.push_back(std::move(toast));
     decide(answers::toast_replaces);
-    if (visit_.open()) end(ToastEnd::replaced);
+    if (enter_exit_.open()) end(ToastEnd::replaced);
     return;
   }
   decide(answers::toast_waits, static_cast<double>(queue_.size()) + 1.0);
@@ -139,20 +140,20 @@ void ToastTray::begin() {
   drop_finger(LetGo::lost);
   swipe_.put(0.0);
   time_.restart();
-  visit_.set_reduced(reduced(settings_.reduced_motion));
-  visit_.set_plan(planned());  // what it lies in may have been laid anew
-  visit_.open(around().now);
+  enter_exit_.set_reduced(reduced(settings_.reduced_motion));
+  enter_exit_.set_plan(planned());  // what it lies in may have been laid anew
+  enter_exit_.open(context().now);
   decide(answers::toast_shown);
   rise();
   tell(settings_.on_show, now_.words);
 }
 
 void ToastTray::end(ToastEnd how) {
-  if (!visit_.open()) return;
+  if (!enter_exit_.open()) return;
   end_ = how;
   drop_finger(LetGo::lost);
-  visit_.set_reduced(reduced(settings_.reduced_motion));
-  visit_.close(around().now);
+  enter_exit_.set_reduced(reduced(settings_.reduced_motion));
+  enter_exit_.close(context().now);
 }
 
 // The one that was shown is off the screen: the next one's turn.
@@ -172,7 +173,7 @@ void ToastTray::close(const AnswerWith<>& answer, ToastEnd how) {
 void ToastTray::dismiss(Token token) {
   ask(
       [this, token] {
-        if (now_.token == token && visit_.open()) return close(answers::toast_closed, ToastEnd::call);
+        if (now_.token == token && enter_exit_.open()) return close(answers::toast_closed, ToastEnd::call);
         if (std::erase_if(queue_, [&](const Toast& one) { return one.token == token; }) == 0)
           decide(answers::toast_past);
       },
@@ -182,14 +183,14 @@ void ToastTray::dismiss(Token token) {
 void ToastTray::dismiss() {
   ask(
       [this] {
-        if (visit_.open()) close(answers::toast_closed, ToastEnd::call);
+        if (enter_exit_.open()) close(answers::toast_closed, ToastEnd::call);
       },
       WhileHeld::waits);
 }
 
 void ToastTray::cell_changed() {
-  if (!settings_.shows.linked()) return;
-  const int before = std::exchange(seen_, settings_.shows.get());
+  if (!settings_.trigger.linked()) return;
+  const int before = std::exchange(seen_, settings_.trigger.get());
   if (seen_ > before) add({++last_, {}});
 }
 
@@ -198,18 +199,18 @@ void ToastTray::leave() {
   end(ToastEnd::call);
 }
 
-double ToastTray::time_left() const { return time_.running() ? to_ms(time_.left(around().now)) : 0.0; }
+double ToastTray::time_left() const { return time_.running() ? to_ms(time_.left(context().now)) : 0.0; }
 
 // Whether it has been swiped off, is gone, and whether its time runs, follows from what it is now.
 void ToastTray::update() {
-  if (up_ && !visit_.away() && swipe_.settled() && swipe_.position() != 0.0) {
+  if (up_ && !enter_exit_.absent() && swipe_.settled() && swipe_.position() != 0.0) {
     decide(answers::toast_swiped);
     end_ = ToastEnd::swipe;
-    visit_.put(false);
+    enter_exit_.put(false);
   }
-  while (up_ && visit_.away()) gone();
-  const Micros now = around().now;
-  const bool here = visit_.state() == Visit::State::here && swipe_.target() == 0.0;
+  while (up_ && enter_exit_.absent()) gone();
+  const Micros now = context().now;
+  const bool here = enter_exit_.state() == EnterExit::State::present && swipe_.target() == 0.0;
   time_.run(here, settings_.time, now, pressed());
   const bool stands = here && pressed() && settings_.time > Micros{0};
   if (std::exchange(stands_, stands) == stands || !here || settings_.time <= Micros{0}) return;
@@ -218,25 +219,25 @@ void ToastTray::update() {
 
 // Fingers.
 
-Guise ToastTray::guise() const {
-  Guise guise = visit_.guise(around().now);
+VisualState ToastTray::visual_state() const {
+  VisualState visual_state = enter_exit_.visual_state(context().now);
   const double aside = swipe_.position();
-  guise.offset.x += aside;
-  if (const double way = swipe_.plan().most; way > 0.0)
-    guise.opacity *= 1.0 - 0.6 * std::min(1.0, std::fabs(aside) / way);
-  return guise;
+  visual_state.offset.x += aside;
+  if (const double way = swipe_.plan().max; way > 0.0)
+    visual_state.opacity *= 1.0 - 0.6 * std::min(1.0, std::fabs(aside) / way);
+  return visual_state;
 }
 
 std::optional<Box> ToastTray::button() const {
   if (settings_.button.empty()) return {};
   constexpr double width = 84.0;
   const Box here = box();
-  return Box{around().right_to_left ? here.x : here.right() - width, here.y, width, here.h};
+  return Box{context().right_to_left ? here.x : here.right() - width, here.y, width, here.h};
 }
 
 bool ToastTray::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
-    if (pressed() || !visit_.open()) return true;
+    if (pressed() || !enter_exit_.open()) return true;
     held_by_ = contact.slot;
     swipe_.down(contact, sample);
     if (const auto own = button(); own && own->contains(sample.at))
@@ -247,7 +248,7 @@ bool ToastTray::touch(const Contact& contact, const Sample& sample) {
   if (outside_.mine(contact)) {
     outside_.follow(sample);
     if (sample.phase != Phase::up && swipe_.dragging()) outside_.end();
-    if (sample.phase == Phase::up && outside_.lift(*this, contact, sample) && visit_.open()) {
+    if (sample.phase == Phase::up && outside_.lift(*this, contact, sample) && enter_exit_.open()) {
       drop_finger(LetGo::lost);
       tell(settings_.on_button);
       close(answers::toast_button, ToastEnd::button);
@@ -288,8 +289,8 @@ std::string tray_state(const ToastTray& it) { return name_of(it.state()); }
 std::string tray_words(const ToastTray& it) { return it.words(); }
 double tray_waiting(const ToastTray& it) { return static_cast<double>(it.waiting()); }
 double tray_shown(const ToastTray& it) { return it.shown(); }
-double tray_x(const ToastTray& it) { return it.guise().offset.x; }
-double tray_y(const ToastTray& it) { return it.guise().offset.y; }
+double tray_x(const ToastTray& it) { return it.visual_state().offset.x; }
+double tray_y(const ToastTray& it) { return it.visual_state().offset.y; }
 
 constexpr std::array tray_readings{
     ReadingInfo{"offset.x", "dp", "how far it stands from its place, to the right",
@@ -297,7 +298,7 @@ constexpr std::array tray_readings{
     ReadingInfo{"offset.y", "dp", "how far it stands from its place, downwards", &read<ToastTray, &tray_y>,
                 nullptr, true},
     ReadingInfo{"opacity", "", "how visible it is", &read<ToastTray, &ToastTray::opacity>, nullptr, true},
-    ReadingInfo{"visit", "", "away, arriving, here or leaving", &read<ToastTray, &tray_state>},
+    ReadingInfo{"state", "", "absent, entering, present or leaving", &read<ToastTray, &tray_state>},
     ReadingInfo{"says", "", "what it says", &read<ToastTray, &tray_words>},
     ReadingInfo{"waiting", "", "how many wait their turn", &read<ToastTray, &tray_waiting>},
     ReadingInfo{"shown", "", "how many have been shown", &read<ToastTray, &tray_shown>},
@@ -308,12 +309,12 @@ constexpr std::array tray_readings{
 
 void tray_pieces(const Part& part, const PieceTaker& out) {
   const ToastTray& it = tray_of(part);
-  if (it.away()) return;
+  if (it.absent()) return;
   const Box box = it.box();
   out({.role = Role::surface, .name = "toast", .box = box, .held = it.pressed(), .notice = true});
   const auto button = it.button();
   const double room = std::fmax(box.w - 32.0 - (button ? button->w : 0.0), 0.0);
-  const double x = it.around().right_to_left && button ? box.x + 16.0 + button->w : box.x + 16.0;
+  const double x = it.context().right_to_left && button ? box.x + 16.0 + button->w : box.x + 16.0;
   out({.role = Role::label,
        .box = {x, box.centre().y - 10.0, room, 20.0},
        .words = it.words(),
@@ -327,14 +328,14 @@ void tray_pieces(const Part& part, const PieceTaker& out) {
 }
 
 void tray_stands(const Part& part, const StandTaker& out) {
-  visit_stands(tray_of(part).ways(), part.laid(), out);
+  enter_exit_places(tray_of(part).ways(), part.layout_box(), out);
 }
 
 constexpr std::array toast_actions{
     PartAction{.name = "show",
                .means = "shows a toast, now or in its turn",
                .run = [](Part& part) { static_cast<ToastTray&>(part).show(); },
-               .while_held = WhileHeld::at_once,
+               .while_held = WhileHeld::immediate,
                .offered = false},
     PartAction{.name = "dismiss",
                .means = "closes the toast that is shown",

@@ -13,9 +13,9 @@ namespace {
 constexpr double degree = std::numbers::pi / 180.0;
 
 // Past its limits it shows a share.
-double yielding(double value, double least, double most, double share) {
-  const double within = std::clamp(value, least, most);
-  return within + (value - within) * share;
+double yielding(double value, double min, double max, double fraction) {
+  const double within = std::clamp(value, min, max);
+  return within + (value - within) * fraction;
 }
 
 }  // namespace
@@ -30,37 +30,37 @@ std::span<const Setting<ZoomPlaneSettings>> settings_of<ZoomPlaneSettings>() {
       declare::cell<&S::turn>("turn", "the cell of how far it is turned, degrees clockwise"),
       declare::cell<&S::pan_x>("pan_x", "the cell of how far its middle is to the right of the plane's, dp"),
       declare::cell<&S::pan_y>("pan_y", "the cell of how far it is below that, dp"),
-      number<&S::least>("least", "", 0.01, 100.0, "the smallest zoom"),
-      number<&S::most>("most", "", 0.01, 100.0, "the largest zoom"),
+      number<&S::min>("min", "", 0.01, 100.0, "the smallest zoom"),
+      number<&S::max>("max", "", 0.01, 100.0, "the largest zoom"),
       number<&S::tap_zoom>("tap_zoom", "", 0.0, 100.0, "what a double tap zooms to; 0: it does nothing"),
-      declare::flag<&S::turns>("turns", "two fingers turn it"),
+      declare::flag<&S::rotates>("rotates", "two fingers turn it"),
       number<&S::right_angle>("right_angle", "degrees", 0.0, 45.0,
                               "how near to a right angle it goes there; 0: it stays as it is turned"),
-      number<&S::give>("give", "", 0.0, 1.0, "how much of the fingers' way shows past a limit"),
-      declare::passage<&S::passage>("passage", "how it goes where it is sent"),
+      number<&S::overscroll>("overscroll", "", 0.0, 1.0, "how much of the fingers' way shows past a limit"),
+      declare::transition<&S::transition>("transition", "how it goes where it is sent"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of its travel for people who asked for less motion"),
-      number<&S::glide>("glide", "ms", 0.0, 2000.0,
-                        "the time in which its speed halves after the lift; 0: it stays"),
+      number<&S::half_life>("half_life", "ms", 0.0, 2000.0,
+                            "the time in which its speed halves after the lift; 0: it stays"),
   };
   return table;
 }
 
 std::string ZoomPlane::misfit(const Box&, const ZoomPlaneSettings& settings) {
-  if (settings.most < settings.least)
-    return "most = " + plain_number(settings.most) +
-           " is not taken; it takes least = " + plain_number(settings.least) + " or more";
-  if (settings.tap_zoom != 0.0 && (settings.tap_zoom < settings.least || settings.tap_zoom > settings.most))
+  if (settings.max < settings.min)
+    return "most = " + plain_number(settings.max) +
+           " is not taken; it takes least = " + plain_number(settings.min) + " or more";
+  if (settings.tap_zoom != 0.0 && (settings.tap_zoom < settings.min || settings.tap_zoom > settings.max))
     return "tap_zoom = " + plain_number(settings.tap_zoom) + " is not taken; it takes 0, or " +
-           plain_number(settings.least) + " to " + plain_number(settings.most);
+           plain_number(settings.min) + " to " + plain_number(settings.max);
   return {};
 }
 
-ZoomPlane::ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings&& settings, Surroundings& around)
-    : PartOf(std::move(id), box, std::move(settings), around),
-      gestures_(*this, GestureSettings{.taps = 2, .long_press = false, .edges = false}, voice(),
+ZoomPlane::ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings&& settings, Context& context)
+    : PartOf(std::move(id), box, std::move(settings), context),
+      gestures_(*this, GestureSettings{.taps = 2, .long_press = false, .edges = false}, log(),
                 [this](const Gesture& gesture) { news(gesture); }) {
-  put({.zoom = std::clamp(1.0, settings_.least, settings_.most)});
+  put({.zoom = std::clamp(1.0, settings_.min, settings_.max)});
   changed({});
 }
 
@@ -87,7 +87,7 @@ void ZoomPlane::changed(const ZoomPlaneSettings& before) {
   }
   // What fingers carry, or goes where it may be, is left alone.
   if (carried_) return;
-  const double zoom = std::clamp(there.zoom, settings_.least, settings_.most);
+  const double zoom = std::clamp(there.zoom, settings_.min, settings_.max);
   if (other_cells || zoom != there.zoom) {
     there.zoom = zoom;
     put(there);
@@ -96,12 +96,12 @@ void ZoomPlane::changed(const ZoomPlaneSettings& before) {
 
 // How far the content's middle may be from the plane's, at this zoom.
 Point ZoomPlane::reach(double zoom) const {
-  return {std::fmax(zoom - 1.0, 0.0) * laid().w / 2, std::fmax(zoom - 1.0, 0.0) * laid().h / 2};
+  return {std::fmax(zoom - 1.0, 0.0) * layout_box().w / 2, std::fmax(zoom - 1.0, 0.0) * layout_box().h / 2};
 }
 
 Point ZoomPlane::inside(Point pan, double zoom) const {
-  const Point most = reach(zoom);
-  return {std::clamp(pan.x, -most.x, most.x), std::clamp(pan.y, -most.y, most.y)};
+  const Point max = reach(zoom);
+  return {std::clamp(pan.x, -max.x, max.x), std::clamp(pan.y, -max.y, max.y)};
 }
 
 Point ZoomPlane::place_of(Point at) const {
@@ -118,22 +118,22 @@ void ZoomPlane::present(Accessible& told) const {
 }
 
 // With nothing to move, one finger is left to what lies around it.
-Wish ZoomPlane::wish(const Sample&) const {
-  const Point most = reach(zoom());
-  return {.horizontal = most.x > 0.5, .vertical = most.y > 0.5};
+DragInterest ZoomPlane::drag_interest(const Sample&) const {
+  const Point max = reach(zoom());
+  return {.horizontal = max.x > 0.5, .vertical = max.y > 0.5};
 }
 
 bool ZoomPlane::can_go(Side side) const {
-  const Point most = reach(zoom());
+  const Point max = reach(zoom());
   switch (side) {
     case Side::left:
-      return pan().x > -most.x;
+      return pan().x > -max.x;
     case Side::right:
-      return pan().x < most.x;
+      return pan().x < max.x;
     case Side::up:
-      return pan().y > -most.y;
+      return pan().y > -max.y;
     default:
-      return pan().y < most.y;
+      return pan().y < max.y;
   }
 }
 
@@ -149,7 +149,7 @@ void ZoomPlane::send(const Pose& pose) {
   for (std::size_t i = 0; i < movers_.size(); ++i) {
     if (movers_[i].target() == to[i] && (movers_[i].moving() || movers_[i].value() == to[i])) continue;
     movers_[i].set_reduced(reduced(settings_.reduced_motion));
-    movers_[i].send(to[i], settings_.passage, around().now);
+    movers_[i].send(to[i], settings_.transition, context().now);
   }
   if (moving()) lead();
   rested_ = false;
@@ -172,12 +172,12 @@ void ZoomPlane::zoom_to(double zoom, Point at) {
 void ZoomPlane::settle(Point velocity) {
   const Pose from = pose();
   Pose to = from;
-  to.zoom = std::clamp(from.zoom, settings_.least, settings_.most);
+  to.zoom = std::clamp(from.zoom, settings_.min, settings_.max);
   const double right = std::round(from.turn / 90.0) * 90.0;
   if (settings_.right_angle > 0.0 && std::fabs(from.turn - right) <= settings_.right_angle) to.turn = right;
   Point end = from.pan * (to.zoom / from.zoom);
-  if (settings_.glide > Micros{0}) {
-    const Coast coast = Coast::half_life(settings_.glide);
+  if (settings_.half_life > Micros{0}) {
+    const Coast coast = Coast::half_life(settings_.half_life);
     end = end + Point{coast.distance(velocity.x), coast.distance(velocity.y)};
   }
   to.pan = inside(end, to.zoom);
@@ -189,11 +189,11 @@ void ZoomPlane::settle(Point velocity) {
     mover.set_reduced(reduced(settings_.reduced_motion));
     // The friction that lands exactly there, where one does.
     const auto lands =
-        settings_.glide > Micros{0} ? Coast::landing(ends[i] - mover.value(), speeds[i]) : std::nullopt;
+        settings_.half_life > Micros{0} ? Coast::landing(ends[i] - mover.value(), speeds[i]) : std::nullopt;
     if (lands)
-      mover.send(ends[i], Passage(*lands), around().now, speeds[i]);
+      mover.send(ends[i], Transition(*lands), context().now, speeds[i]);
     else
-      mover.send(ends[i], settings_.passage, around().now);
+      mover.send(ends[i], settings_.transition, context().now);
   }
   send(to);
 }
@@ -202,40 +202,40 @@ void ZoomPlane::news(const Gesture& gesture) {
   heed_leader();
   const bool pair = gesture.kind == GestureKind::pan || gesture.kind == GestureKind::pinch ||
                     gesture.kind == GestureKind::rotate;
-  if (gesture.kind == GestureKind::tap && gesture.step == GestureStep::ended) {
+  if (gesture.kind == GestureKind::tap && gesture.step == GesturePhase::ended) {
     if (gesture.count != 2 || settings_.tap_zoom <= 0.0) return;
     // In, and from anywhere further in back to where all is seen.
-    const double small = std::clamp(1.0, settings_.least, settings_.most);
+    const double small = std::clamp(1.0, settings_.min, settings_.max);
     const double to = zoom() > (small + settings_.tap_zoom) / 2 ? small : settings_.tap_zoom;
     decide(answers::plane_zooms, gesture.at.x, gesture.at.y, zoom(), to);
     return zoom_to(to, gesture.at);
   }
   if (!pair && gesture.kind != GestureKind::drag) return;
-  if (gesture.step == GestureStep::began) {
+  if (gesture.step == GesturePhase::began) {
     grabbed_ = pose();
     carried_ = true;
     lead();
   }
   if (!carried_) return;
-  if (gesture.step == GestureStep::ended || gesture.step == GestureStep::withdrawn) {
+  if (gesture.step == GesturePhase::ended || gesture.step == GesturePhase::withdrawn) {
     carried_ = false;
-    return settle(pair || gesture.step == GestureStep::withdrawn ? Point{} : gesture.velocity);
+    return settle(pair || gesture.step == GesturePhase::withdrawn ? Point{} : gesture.velocity);
   }
   Pose to = grabbed_;
   if (pair) {
     // In the logarithm a limit yields alike in both directions.
-    to.zoom = maths::exp(yielding(maths::log(grabbed_.zoom * gesture.scale), maths::log(settings_.least),
-                                  maths::log(settings_.most), settings_.give));
-    if (settings_.turns) to.turn += gesture.angle / degree;
+    to.zoom = maths::exp(yielding(maths::log(grabbed_.zoom * gesture.scale), maths::log(settings_.min),
+                                  maths::log(settings_.max), settings_.overscroll));
+    if (settings_.rotates) to.turn += gesture.angle / degree;
   }
   const Point middle = gesture.at - box().centre();
   const Point began = middle - gesture.offset;
   const Point arm = turned(grabbed_.pan - (pair ? began : Point{}), (to.turn - grabbed_.turn) * degree) *
                     (to.zoom / grabbed_.zoom);
   const Point wanted = pair ? middle + arm : grabbed_.pan + gesture.offset;
-  const Point most = reach(to.zoom);
-  to.pan = {yielding(wanted.x, -most.x, most.x, settings_.give),
-            yielding(wanted.y, -most.y, most.y, settings_.give)};
+  const Point max = reach(to.zoom);
+  to.pan = {yielding(wanted.x, -max.x, max.x, settings_.overscroll),
+            yielding(wanted.y, -max.y, max.y, settings_.overscroll)};
   put(to);
 }
 
@@ -249,17 +249,17 @@ bool ZoomPlane::touch(const Contact& contact, const Sample& sample) {
   }
   Feel feel = feel_for(sample.tool);
   feel.axis_lock_angle = 0.0;
-  gestures_.touch(contact, sample, feel, around().screen);
+  gestures_.touch(contact, sample, feel, context().screen);
   return true;
 }
 
 void ZoomPlane::let_go(const Contact& contact, LetGo) {
   Sample end = contact.seen;
   end.phase = Phase::cancel;
-  end.time = std::max(end.time, around().now);
+  end.time = std::max(end.time, context().now);
   Feel feel = feel_for(end.tool);
   feel.axis_lock_angle = 0.0;
-  gestures_.touch(contact, end, feel, around().screen);
+  gestures_.touch(contact, end, feel, context().screen);
 }
 
 Point ZoomPlane::drag_to(const Contact& contact, const Sample& sample) {
@@ -273,7 +273,7 @@ Point ZoomPlane::drag_to(const Contact& contact, const Sample& sample) {
 void ZoomPlane::update() {
   if (!gestures_.busy() && !carried_ && !moving() && !rested_) {
     const Pose here = pose();
-    if (here.zoom != std::clamp(here.zoom, settings_.least, settings_.most) ||
+    if (here.zoom != std::clamp(here.zoom, settings_.min, settings_.max) ||
         !(inside(here.pan, here.zoom) == here.pan))
       settle({});
     if (!moving()) {
@@ -322,12 +322,12 @@ bool ZoomPlane::press(Key key) {
 
 void ZoomPlane::zoom_by(double factor) {
   heed_leader();
-  zoom_to(std::clamp(zoom() * factor, settings_.least, settings_.most), box().centre());
+  zoom_to(std::clamp(zoom() * factor, settings_.min, settings_.max), box().centre());
 }
 
 void ZoomPlane::turn_back() {
   heed_leader();
-  send({std::clamp(1.0, settings_.least, settings_.most), 0.0, {}});
+  send({std::clamp(1.0, settings_.min, settings_.max), 0.0, {}});
 }
 
 // Of several planes on one cell the one that began last moves; the others show where it is.
@@ -354,7 +354,7 @@ void ZoomPlane::follow() {
     told_[i] = from[i]->get();
     if (std::isfinite(told_[i])) *places[i] = told_[i];
   }
-  to.zoom = std::clamp(to.zoom, settings_.least, settings_.most);
+  to.zoom = std::clamp(to.zoom, settings_.min, settings_.max);
   to.pan = inside(to.pan, to.zoom);
   put(to);
   carried_ = false;
@@ -381,13 +381,13 @@ std::array<double, 4> ZoomPlane::saved() const {
 }
 
 void ZoomPlane::restore(std::span<const double> saved) {
-  const double zoom = std::clamp(saved[0], settings_.least, settings_.most);
+  const double zoom = std::clamp(saved[0], settings_.min, settings_.max);
   ask([this, to = Pose{zoom, saved[1], inside({saved[2], saved[3]}, zoom)}] { send(to); }, WhileHeld::waits);
 }
 
 void ZoomPlane::cell_changed() {
   const auto from = cells();
-  if (around().write == Write::carried) {
+  if (context().write == Write::carried) {
     if (!(carried_ || moving()) || !leads()) follow();
     return;
   }
@@ -403,7 +403,7 @@ void ZoomPlane::cell_changed() {
     written = true;
   }
   if (written && !carried_) {
-    to.zoom = std::clamp(to.zoom, settings_.least, settings_.most);
+    to.zoom = std::clamp(to.zoom, settings_.min, settings_.max);
     to.pan = inside(to.pan, to.zoom);
     send(to);
   }

@@ -12,7 +12,7 @@ class Stage::Call {
  public:
   explicit Call(Stage& stage) : stage_(&stage) {
     stage.busy_ = true;
-    stage.budget_ = most_events_per_call;
+    stage.budget_ = max_events_per_call;
   }
   Call(const Call&) = delete;
   Call& operator=(const Call&) = delete;
@@ -20,7 +20,7 @@ class Stage::Call {
   /// Lets everything happen that the call led to; then passes on what a callback threw.
   void finish() {
     stage_->settle_event();
-    stage_->run_until(stage_->around_.now);
+    stage_->run_until(stage_->context_.now);
     if (stage_->asked_frame_ > stage_->frame_) stage_->frame(stage_->asked_frame_);
     close();
     stage_->error_.pass_on();
@@ -31,8 +31,8 @@ class Stage::Call {
     if (!std::exchange(open_, false)) return;
     if (stage_->working_) stage_->tell_cells();
     stage_->busy_ = false;
-    stage_->around_.write = Write::travels;
-    stage_->around_.now = std::max(stage_->frame_, stage_->happened_);
+    stage_->context_.write = Write::travels;
+    stage_->context_.now = std::max(stage_->frame_, stage_->happened_);
   }
 
   Stage* stage_;

@@ -19,28 +19,28 @@ inline Axis axis_of(Side side) {
 }
 
 /// The side that a part stands back towards; nothing where it does so towards all.
-inline std::optional<Side> side_of(Towards towards) {
-  switch (towards) {
-    case Towards::left:
+inline std::optional<Side> side_of(YieldDirection direction) {
+  switch (direction) {
+    case YieldDirection::left:
       return Side::left;
-    case Towards::up:
+    case YieldDirection::up:
       return Side::up;
-    case Towards::right:
+    case YieldDirection::right:
       return Side::right;
-    case Towards::down:
+    case YieldDirection::down:
       return Side::down;
-    case Towards::any:
+    case YieldDirection::any:
       break;
   }
   return {};
 }
 
-inline bool stands_back_towards(const Standing& standing, Side side) {
-  return side_of(standing.towards).value_or(side) == side;
+inline bool stands_back_towards(const ContactRules& contact_rules, Side side) {
+  return side_of(contact_rules.yield_direction).value_or(side) == side;
 }
 
 inline bool follows(const Part& part, const Contact& contact, Axis axis) {
-  return !part.standing().shares && part.wish(contact.down).follows(axis);
+  return !part.contact_rules().observes && part.drag_interest(contact.down).follows(axis);
 }
 
 inline bool among(const std::vector<Part*>& chain, const Part* part) {

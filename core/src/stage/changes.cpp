@@ -5,7 +5,8 @@
 
 namespace ubbo {
 
-std::string Stage::fault(std::string_view id, const Placement& placement, const Standing& standing) const {
+std::string Stage::fault(std::string_view id, const Placement& placement,
+                         const ContactRules& contact_rules) const {
   if (id.empty()) return "a part needs an id that is not empty";
   const auto part = [id](std::initializer_list<std::string_view> wrong) {
     return joined({"part '", id.substr(0, Name::longest), "': ", joined(wrong)});
@@ -14,33 +15,34 @@ std::string Stage::fault(std::string_view id, const Placement& placement, const 
     return part({"its id has ", std::to_string(id.size()), " bytes; it takes 63 at most"});
   if (find(id) != nullptr) return part({"there is a part with this id already"});
   if (const std::string wrong = fault_of(placement); !wrong.empty()) return part({wrong});
-  for (const auto& [other, relation] : {std::pair<const std::string&, const char*>{standing.inside, "inside"},
-                                        {standing.stands_back_for, "stands_back_for"}})
+  for (const auto& [other, relation] :
+       {std::pair<const std::string&, const char*>{contact_rules.inside, "inside"},
+        {contact_rules.yields_to, "yields_to"}})
     if (!other.empty() && find(other) == nullptr)
       return part({relation, " = '", other, "' is not taken; it takes a part that was added before"});
   return {};
 }
 
 Box Stage::container(const Part* outer, const Placement& placement) const {
-  const Box whole = outer != nullptr ? outer->laid_ : around_.screen;
-  return placement.in_safe_area ? common(whole, inner(around_.screen, around_.safe)) : whole;
+  const Box whole = outer != nullptr ? outer->layout_box_ : context_.screen;
+  return placement.in_safe_area ? common(whole, inner(context_.screen, context_.safe)) : whole;
 }
 
-Box Stage::begin_add(const std::string& id, const Placement& placement, const Standing& standing) {
-  if (const std::string wrong = fault(id, placement, standing); !wrong.empty()) refuse(wrong);
-  const Box box = laid_out(placement, container(find(standing.inside), placement));
+Box Stage::begin_add(const std::string& id, const Placement& placement, const ContactRules& contact_rules) {
+  if (const std::string wrong = fault(id, placement, contact_rules); !wrong.empty()) refuse(wrong);
+  const Box box = laid_out(placement, container(find(contact_rules.inside), placement));
   if (!(box.w > 0.0 && box.h > 0.0))
     refuse(joined({"part '", id, "': it comes to a size of ", plain_number(box.w), " x ", plain_number(box.h),
                    " dp; it takes more than 0"}));
   return box;
 }
 
-void Stage::finish_add(std::unique_ptr<Part> made, const Placement& placement, Standing standing) {
+void Stage::finish_add(std::unique_ptr<Part> made, const Placement& placement, ContactRules contact_rules) {
   Part& part = *made;
   part.placement_ = placement;
-  part.outer_ = find(standing.inside);
-  part.first_ = find(standing.stands_back_for);
-  part.standing_ = std::move(standing);
+  part.outer_ = find(contact_rules.inside);
+  part.first_ = find(contact_rules.yields_to);
+  part.contact_rules_ = std::move(contact_rules);
   part.post_.age = next_age_++;
   if (free_slots_.empty()) {
     part.post_.slot = slots_.size();
@@ -86,11 +88,11 @@ void Stage::tell_container(Part& part, F&& news) {
 }
 
 Part& Stage::add(const PartKind& kind, std::string id, const Placement& placement, AnySettings settings,
-                 Standing standing) {
-  const Box box = begin_add(id, placement, standing);
-  auto part = kind.make(std::move(id), box, std::move(settings), around_);
+                 ContactRules contact_rules) {
+  const Box box = begin_add(id, placement, contact_rules);
+  auto part = kind.make(std::move(id), box, std::move(settings), context_);
   Part& added = *part;
-  finish_add(std::move(part), placement, std::move(standing));
+  finish_add(std::move(part), placement, std::move(contact_rules));
   return added;
 }
 
@@ -110,7 +112,7 @@ Part* Stage::get(Handle handle) const {
 // A change of a part under a finger: the finger has it no longer.
 void Stage::let_go_of(Part& part) {
   for (std::size_t i = order_.place_of(&part); i < order_.size() && lies_in(order_[i], part); ++i)
-    routing_.cancel(order_[i], around_.now);
+    routing_.cancel(order_[i], context_.now);
 }
 
 void Stage::remove(Part& part) {
@@ -192,7 +194,7 @@ void Stage::place(Part& part, const Placement& placement) {
   do_or_wait([this, handle = handle(part), placement] {
     Part* found = get(handle);
     if (found == nullptr || found->placement_ == placement) return;
-    routing_.cancel(*found, around_.now);
+    routing_.cancel(*found, context_.now);
     found->placement_ = placement;
     to_lay_ = true;
   });
@@ -202,7 +204,7 @@ void Stage::raise(Part& part) {
   do_or_wait([this, handle = handle(part)] {
     Part* found = get(handle);
     if (found == nullptr) return;
-    routing_.cancel(*found, around_.now);
+    routing_.cancel(*found, context_.now);
     order_.raise(*found);
   });
 }
@@ -211,7 +213,7 @@ void Stage::lower(Part& part) {
   do_or_wait([this, handle = handle(part)] {
     Part* found = get(handle);
     if (found == nullptr) return;
-    routing_.cancel(*found, around_.now);
+    routing_.cancel(*found, context_.now);
     order_.lower(*found);
   });
 }
@@ -239,7 +241,8 @@ void Stage::enable(Part& part, bool enabled) {
 
 void Stage::change_to(Part& part, AnySettings settings) {
   const PartKind& kind = part.kind();
-  if (const std::string wrong = kind.fault(part.id(), part.laid(), settings); !wrong.empty()) refuse(wrong);
+  if (const std::string wrong = kind.fault(part.id(), part.layout_box(), settings); !wrong.empty())
+    refuse(wrong);
   do_or_wait([this, handle = handle(part), settings = std::move(settings)]() mutable {
     Part* found = get(handle);
     if (found == nullptr) return;
@@ -249,8 +252,8 @@ void Stage::change_to(Part& part, AnySettings settings) {
   });
 }
 
-void Stage::closing(Part& part, const Passage& passage, bool closes) {
-  tell_container(part, [&](Container& outer) { outer.child_closing(part, passage, closes); });
+void Stage::closing(Part& part, const Transition& transition, bool closes) {
+  tell_container(part, [&](Container& outer) { outer.child_closing(part, transition, closes); });
 }
 
 }  // namespace ubbo

@@ -21,11 +21,11 @@ EventQueue::Event EventQueue::take() {
 }
 
 bool EventQueue::cancel(TimerId timer) {
-  const auto found = std::find_if(events_.begin() + static_cast<std::ptrdiff_t>(begin_), events_.end(),
-                                  [&](const Event& event) {
-                                    const auto* deed = std::get_if<Deed>(&event.what);
-                                    return deed != nullptr && timer != TimerId::none && deed->timer == timer;
-                                  });
+  const auto found = std::find_if(
+      events_.begin() + static_cast<std::ptrdiff_t>(begin_), events_.end(), [&](const Event& event) {
+        const auto* action = std::get_if<Action>(&event.what);
+        return action != nullptr && timer != TimerId::none && action->timer == timer;
+      });
   if (found == events_.end()) return false;
   events_.erase(found);
   look();

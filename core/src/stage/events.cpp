@@ -5,20 +5,20 @@
 
 namespace ubbo {
 
-void Stage::do_or_wait(std::function<void()> deed, bool by_app) {
+void Stage::do_or_wait(std::function<void()> action, bool by_app) {
   if (busy_) {
-    events_.add({around_.now, EventQueue::Deed{std::move(deed), by_app}});
+    events_.add({context_.now, EventQueue::Action{std::move(action), by_app}});
     return;
   }
   Call call(*this);
   tell_time(std::max(frame_, happened_));
-  error_.keep(deed);
+  error_.keep(action);
   call.finish();
 }
 
 // The parts an event reached are complete: their cells are told.
 void Stage::tell_cells() {
-  if (std::exchange(working_, false)) error_.keep([] { detail::Together::end(); });
+  if (std::exchange(working_, false)) error_.keep([] { detail::Batch::end(); });
 }
 
 void Stage::after(Part& part) {
@@ -38,7 +38,7 @@ void Stage::after(Part& part) {
   }
   if (part.held() || !part.asked()) return;
   news_.lifted(part);
-  if (post.waits_for_lift) call(part, WhileHeld::at_once, std::exchange(post.waits_for_lift, nullptr));
+  if (post.waits_for_lift) call(part, WhileHeld::immediate, std::exchange(post.waits_for_lift, nullptr));
 }
 
 void Stage::heard(Part& part) {
@@ -53,27 +53,27 @@ void Stage::wake() {
   if (on_wake_) on_wake_();
 }
 
-void Stage::call(Part& part, WhileHeld how, std::function<void()> deed) {
-  if (detail::Writing::now() == Write::at_once)
-    deed = [this, deed = std::move(deed)] {
-      around_.write = Write::at_once;
-      deed();
+void Stage::call(Part& part, WhileHeld how, std::function<void()> action) {
+  if (detail::Writing::now() == Write::immediate)
+    action = [this, action = std::move(action)] {
+      context_.write = Write::immediate;
+      action();
     };
-  do_or_wait([this, handle = handle(part), how, deed = std::move(deed)] {
+  do_or_wait([this, handle = handle(part), how, action = std::move(action)] {
     Part* found = get(handle);
     if (found == nullptr || found->removing()) return;
     if (found->held() && how == WhileHeld::waits) {
       found->decide(answers::asked_waits);
-      found->post_.waits_for_lift = deed;
+      found->post_.waits_for_lift = action;
       return;
     }
-    if (how == WhileHeld::cancels) routing_.cancel(*found, around_.now);
+    if (how == WhileHeld::cancels) routing_.cancel(*found, context_.now);
     before(*found);
-    around_.cause = Cause::call;
-    error_.keep(deed);
-    around_.cause = Cause::time;
+    context_.cause = Cause::call;
+    error_.keep(action);
+    context_.cause = Cause::time;
     after(*found);
-    around_.write = Write::travels;
+    context_.write = Write::travels;
   });
 }
 
@@ -82,7 +82,7 @@ void Stage::settle_all() {
   for (;;) {
     if (layers_.any_changed()) {
       begin_work();
-      layers_.settle(around_.now);
+      layers_.settle(context_.now);
       continue;
     }
     if (working_) {
@@ -97,12 +97,12 @@ void Stage::settle_all() {
       // Who is carried along does not come to rest by itself at the same moment.
       begin_work();
       if (how != Write::carried) before(part);
-      around_.write = how;
-      around_.cause = Cause::write;
+      context_.write = how;
+      context_.cause = Cause::write;
       part.cell_changed();
-      around_.cause = Cause::time;
+      context_.cause = Cause::time;
       after(part);
-      around_.write = Write::travels;
+      context_.write = Write::travels;
     } else if (!outbox_.empty()) {
       --budget_;
       error_.keep([this] { outbox_.call_next(); });
@@ -123,7 +123,7 @@ void Stage::run_due(Micros until) {
     const Micros time = next_due();
     if (time > until || time == never) return;
     if (news_.any_sharing()) {
-      around_.now = std::max(happened_, time);
+      context_.now = std::max(happened_, time);
       share_places();
       // Who goes along with another is no longer due by itself.
       if (next_due() != time) {
@@ -140,19 +140,19 @@ void Stage::run_due(Micros until) {
     }
     settle_event();
   }
-  around_.journal.record(around_.now, {}, answers::callbacks_endless, most_events_per_call);
+  context_.journal.record(context_.now, {}, answers::callbacks_endless, max_events_per_call);
 }
 
 // Each that is due brings the time of what is due on, or it is not asked again.
 void Stage::run_part(Part& part) {
   begin_work();
-  part.advance(around_.now);
+  part.advance(context_.now);
   after(part);
   Part::Post& post = part.post_;
-  if (post.due > around_.now) {
+  if (post.due > context_.now) {
     post.idle = 0;
-  } else if (++post.idle == most_idle) {
-    part.decide(answers::due_again, most_idle);
+  } else if (++post.idle == max_idle) {
+    part.decide(answers::due_again, max_idle);
     due_list_.set(part, never);
   }
 }
@@ -180,10 +180,10 @@ void Stage::tell_time(Micros time) {
 void Stage::perform(EventQueue::Event event) {
   if (const auto* sample = std::get_if<Sample>(&event.what)) take_sample(*sample);
   if (const auto* key = std::get_if<EventQueue::KeyPress>(&event.what)) take_key(key->key);
-  if (const auto* deed = std::get_if<EventQueue::Deed>(&event.what)) {
-    if (deed->by_app) tell_places();
-    error_.keep(deed->what);
-    if (deed->by_app) look_at_own();
+  if (const auto* action = std::get_if<EventQueue::Action>(&event.what)) {
+    if (action->by_app) tell_places();
+    error_.keep(action->what);
+    if (action->by_app) look_at_own();
   }
 }
 
@@ -192,7 +192,7 @@ void Stage::frame(Micros now) {
   const Micros until = std::max(frame_, happened_);
   run_until(until);
   if (news_.any_later()) tell_time(until);
-  around_.now = until;
+  context_.now = until;
   woken_ = false;
   // Cells that follow what moves; whoever looks at them goes along.
   for (std::size_t i = 0; i < active_.size(); ++i)

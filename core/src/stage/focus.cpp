@@ -7,7 +7,7 @@ namespace {
 // Not away, nor on its way out, nor on a page that another covers.
 bool in_use(const Part& part) {
   for (const Part* at = &part; at != nullptr; at = at->outer())
-    if (at->leaving() || (at->outer() != nullptr && at->outer()->presence_of(*at) != Presence::used))
+    if (at->leaving() || (at->outer() != nullptr && at->outer()->child_use_of(*at) != ChildUse::used))
       return false;
   return part.visible() && part.enabled() && !part.removing();
 }

@@ -11,9 +11,9 @@ using namespace chain;
 
 void Routing::drag(Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
-  keeper_->before(*contest.owner);
+  part_owner_->before(*contest.owner);
   Point left = contest.owner->surface_->drag_to(contact, sample);
-  keeper_->after(*contest.owner);
+  part_owner_->after(*contest.owner);
   for (std::size_t turns = 0; turns < contest.chain.size() && !(left == Point{}); ++turns) {
     const Side side = side_of(left);
     const bool handed = ask_others(contest.chain, contest.owner, [&](Part& other) {
@@ -22,26 +22,26 @@ void Routing::drag(Contact& contact, const Sample& sample) {
     });
     if (!handed) break;
     left = contest.owner->surface_->drag_to(contact, sample);
-    keeper_->after(*contest.owner);
+    part_owner_->after(*contest.owner);
   }
   if (left == Point{}) return;
   contest.owner->surface_->overscroll();
-  keeper_->after(*contest.owner);
+  part_owner_->after(*contest.owner);
 }
 
 // The other goes on from `anchor`. False: it cannot.
 bool Routing::hand_to(Part& other, Contact& contact, Point anchor, const answers::HandedOver& answer,
                       double distance) {
   Contest& contest = contest_of(contact);
-  keeper_->before(other);
+  part_owner_->before(other);
   if (!other.surface_->take_over(contact, anchor)) return false;
   Part& owner = *contest.owner;
   own(contest, &other);
-  keeper_->before(owner);
+  part_owner_->before(owner);
   owner.surface_->hand_over();
   other.decide(answer, distance);
-  keeper_->after(owner);
-  keeper_->after(other);
+  part_owner_->after(owner);
+  part_owner_->after(other);
   return true;
 }
 
@@ -52,7 +52,7 @@ void Routing::settle_standing(Contact& contact, const Sample& sample) {
   if (step == Point{}) return;
   for (Part* part : contest.chain) {
     Part* first = part->first_;
-    const auto that_way = side_of(part->standing().towards);
+    const auto that_way = side_of(part->contact_rules().yield_direction);
     if (first == nullptr || !that_way || !among(contest.chain, first)) continue;
     const Axis axis = axis_of(*that_way);
     const Side side = side_along(axis, step);
@@ -89,13 +89,13 @@ void Routing::predict(const Contact& contact, const Sample& sample) {
 bool Routing::pass_flick(Part& part, Point velocity) {
   const Side side = side_of(velocity);
   const auto take = [&](Part& other) {
-    if (other.surface_ == nullptr || other.standing().shares || !other.visible() || !other.enabled() ||
+    if (other.surface_ == nullptr || other.contact_rules().observes || !other.visible() || !other.enabled() ||
         !other.can_go(side))
       return false;
-    keeper_->before(other);
+    part_owner_->before(other);
     const bool took = other.surface_->take_momentum(velocity);
     if (took) other.decide(answers::goes_on_with_flick, length(velocity));
-    keeper_->after(other);
+    part_owner_->after(other);
     return took;
   };
   for (Contest& contest : contests_)

@@ -6,7 +6,7 @@ namespace ubbo {
 
 namespace {
 
-constexpr int most_above = 4;  // layers on it that a part is told of
+constexpr int max_above = 4;  // layers on it that a part is told of
 
 }  // namespace
 
@@ -51,11 +51,11 @@ void Layers::opened(Part& part, Micros now) {
     // What was under a finger below it has it no longer, and the keyboard goes into it.
     for (std::size_t i = 0; i < order_->size() && &(*order_)[i] != &part; ++i)
       if (!lies_in(part, (*order_)[i])) routing_->cancel((*order_)[i], now);
-    focus_->give(nullptr);
+    focus_->overscroll(nullptr);
     for (std::size_t i = order_->place_of(&part); i < order_->size() && focus_->given() == nullptr; ++i)
       if (&(*order_)[i] != &part && lies_in((*order_)[i], part) && Focus::can_have((*order_)[i]))
-        focus_->give(&(*order_)[i]);
-    if (focus_->given() == nullptr && Focus::can_have(part)) focus_->give(&part);
+        focus_->overscroll(&(*order_)[i]);
+    if (focus_->given() == nullptr && Focus::can_have(part)) focus_->overscroll(&part);
   }
   open_.push_back({&part, before});
   tell_covered();
@@ -71,7 +71,7 @@ void Layers::closed(const Part& part) {
   for (Layer& one : open_)
     if (one.focus_before != nullptr && lies_in(*one.focus_before, part)) one.focus_before = before;
   if (focus_->given() == nullptr || lies_in(*focus_->given(), part))
-    focus_->give(before != nullptr && Focus::can_have(*before) ? before : nullptr);
+    focus_->overscroll(before != nullptr && Focus::can_have(*before) ? before : nullptr);
   tell_covered();
 }
 
@@ -79,7 +79,7 @@ void Layers::forget(const Part& part) {
   closed(part);
   for (Layer& one : open_)
     if (one.focus_before == &part) one.focus_before = nullptr;
-  if (focus_->given() == &part) focus_->give(nullptr);
+  if (focus_->given() == &part) focus_->overscroll(nullptr);
   std::erase(changed_, &part);
 }
 
@@ -88,11 +88,11 @@ void Layers::tell_covered() {
   for (std::size_t i = open_.size(); i-- > 0;) {
     Part& part = *open_[i].part;
     if (std::exchange(open_[i].above, above) != above && !part.post_.gone) {
-      keeper_->before(part);
+      part_owner_->before(part);
       part.layer_->covered(above);
-      keeper_->after(part);
+      part_owner_->after(part);
     }
-    above = std::min(above + (part.modal() ? 1 : 0), most_above);
+    above = std::min(above + (part.modal() ? 1 : 0), max_above);
   }
 }
 

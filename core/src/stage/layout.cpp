@@ -15,9 +15,9 @@ bool Stage::lay_once(std::vector<Part*>& changed) {
   for (std::size_t i = 0; i < order_.size(); ++i) {  // containers stand below what lies in them
     Part& part = order_[i];
     const Box box = laid_out(part.placement_, container(part.outer_, part.placement_));
-    if (box == part.laid_) continue;
+    if (box == part.layout_box_) continue;
     before(part);
-    part.laid_ = box;
+    part.layout_box_ = box;
     part.resized();
     after(part);
     if (part.outer_ != nullptr && part.outer_->container_ != nullptr) {
@@ -42,12 +42,12 @@ void Stage::lay_out() {
     to_lay_ = false;
     const bool last = round > layout_rounds;
     if (!lay_once(changed)) return;
-    if (last) return around_.journal.record(around_.now, {}, answers::layout_restless, layout_rounds);
+    if (last) return context_.journal.record(context_.now, {}, answers::layout_restless, layout_rounds);
     tell_cells();
     for (Part* part : changed)
-      if (!part->post_.gone && part->on_laid_) error_.keep([&] { part->on_laid_(part->laid_); });
+      if (!part->post_.gone && part->on_laid_) error_.keep([&] { part->on_laid_(part->layout_box_); });
     // What the callbacks placed counts for the next round.
-    while (events_.due() <= around_.now && std::holds_alternative<EventQueue::Deed>(events_.first().what))
+    while (events_.due() <= context_.now && std::holds_alternative<EventQueue::Action>(events_.first().what))
       perform(events_.take());
   }
 }

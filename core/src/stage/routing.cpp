@@ -15,7 +15,7 @@ namespace {
 bool on_it(const Part& part, Point at) {
   if (part.removing()) return false;  // it only plays its way out
   if (part.visible()) return part.takes(at);
-  return part.away() && !part.hidden() && part.pulled_at(at) &&
+  return part.absent() && !part.hidden() && part.pulled_at(at) &&
          (part.outer() == nullptr || part.outer()->visible());
 }
 
@@ -33,22 +33,22 @@ void Routing::own(Contest& contest, Part* part) {
 }
 
 bool Routing::touch(Part& part, const Contact& contact, const Sample& sample) {
-  keeper_->before(part);
+  part_owner_->before(part);
   const bool took = part.touch(contact, sample);
-  keeper_->after(part);
+  part_owner_->after(part);
   return took;
 }
 
 void Routing::let_go(Part& part, const Contact& contact, LetGo how) {
-  keeper_->before(part);
+  part_owner_->before(part);
   part.let_go(contact, how);
-  keeper_->after(part);
+  part_owner_->after(part);
 }
 
 void Routing::share(const Contest& contest, const Contact& contact, const Sample& sample) {
   for (std::size_t r = 0; r < contest.chain.size(); ++r) {
     Part& part = *contest.chain[r];
-    if (&part == contest.owner || !part.standing().shares) continue;
+    if (&part == contest.owner || !part.contact_rules().observes) continue;
     if (sample.phase == Phase::cancel)
       let_go(part, contact, LetGo::cancelled);
     else
@@ -63,13 +63,13 @@ void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) 
   contest.contact = &contact;
   contest.before = sample.at;
   contest.open = false;
-  const Feel& feel = around_->feels.of(sample.tool);
+  const Feel& feel = context_->feels.of(sample.tool);
   const auto nobody = [&](const auto& why, auto... held) {
-    around_->journal.record(around_->now, {}, why, sample.at.x, sample.at.y, held...);
+    context_->journal.record(context_->now, {}, why, sample.at.x, sample.at.y, held...);
   };
   if (feel.palm_size > 0.0 && sample.size >= feel.palm_size)
     return nobody(answers::owner_palm, Held{sample.size, feel.palm_size});
-  const double from_edge = around_->screen.depth(sample.at);
+  const double from_edge = context_->screen.depth(sample.at);
   if (feel.bezel > 0.0 && from_edge <= feel.bezel)
     return nobody(answers::owner_bezel, Held{from_edge, feel.bezel});
   for (std::size_t i = parts.size(); i-- > 0;) {
@@ -87,7 +87,7 @@ bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
     part.decide(answer, sample.at.x, sample.at.y, {part.box().depth(sample.at), 0.0},
                 static_cast<double>(contest.chain.size()) - 1.0, -part.box().depth(sample.at));
   };
-  const bool was_away = topmost.away();
+  const bool was_away = topmost.absent();
   contest.chain.clear();
   for (Part* part = &topmost; part != nullptr; part = part->modal() ? nullptr : part->outer_)
     if (part->enabled()) contest.chain.push_back(part);
@@ -124,13 +124,13 @@ bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
 Part* Routing::choose(const Contest& contest, const Contact& contact, Axis axis, Side side) const {
   Part* at_its_end = nullptr;
   for (Part* part : contest.chain)
-    if (follows(*part, contact, axis) && part->wish(contact.down).handle) return part;
+    if (follows(*part, contact, axis) && part->drag_interest(contact.down).handle) return part;
   for (Part* part : contest.chain) {
     if (!follows(*part, contact, axis)) continue;
     if (at_its_end == nullptr) at_its_end = part;
     if (!part->can_go(side)) continue;
     // Moved at once what lies around it scrolls; held still before, it is this one that is meant.
-    const bool waits = axis == Axis::vertical && part->wish(contact.down).after_hold &&
+    const bool waits = axis == Axis::vertical && part->drag_interest(contact.down).after_hold &&
                        contact.last.time - contact.down.time < part->feel_for(contact.down.tool).hold_delay;
     if (waits && std::any_of(contest.chain.begin(), contest.chain.end(), [&](const Part* other) {
           return other != part && lies_in(*part, *other) && follows(*other, contact, axis) &&
@@ -138,7 +138,7 @@ Part* Routing::choose(const Contest& contest, const Contact& contact, Axis axis,
         }))
       continue;
     const Part* first = part->first_;
-    const bool stands_back = first != nullptr && stands_back_towards(part->standing(), side) &&
+    const bool stands_back = first != nullptr && stands_back_towards(part->contact_rules(), side) &&
                              among(contest.chain, first) && follows(*first, contact, axis) &&
                              first->can_go(side);
     if (!stands_back) return part;
@@ -149,14 +149,14 @@ Part* Routing::choose(const Contest& contest, const Contact& contact, Axis axis,
 void Routing::explain(const Contest& contest, const Contact& contact, const Part& winner, Axis axis,
                       Side side, const Sample& sample) const {
   const Point moved = sample.at - contact.down.at;
-  const bool by_handle = winner.wish(contact.down).handle;
+  const bool by_handle = winner.drag_interest(contact.down).handle;
   bool outside = false;
   for (const Part* part : contest.chain) {
     if (part == &winner) {
       outside = true;
       continue;
     }
-    const answers::ContestLost& why = part->standing().shares          ? answers::contest_shares
+    const answers::ContestLost& why = part->contact_rules().observes   ? answers::contest_shares
                                       : !follows(*part, contact, axis) ? answers::contest_axis
                                       : outside && !by_handle          ? answers::contest_inside
                                       : by_handle                      ? answers::contest_handle
@@ -168,7 +168,7 @@ void Routing::explain(const Contest& contest, const Contact& contact, const Part
 
 // Before anybody owns it, and where nobody does, by the stage's.
 const Feel& Routing::feel_of(const Contest& contest, Tool tool) const {
-  return contest.owner != nullptr ? contest.owner->feel_for(tool) : around_->feels.of(tool);
+  return contest.owner != nullptr ? contest.owner->feel_for(tool) : context_->feels.of(tool);
 }
 
 void Routing::resolve(Contact& contact, const Sample& sample) {
@@ -183,13 +183,13 @@ void Routing::resolve(Contact& contact, const Sample& sample) {
   const Side side = side_along(axis, moved);
   Part* winner = choose(contest, contact, axis, side);
   const Held passed{travel, threshold};
-  if (winner == nullptr) return around_->journal.record(around_->now, {}, answers::contest_nobody, passed);
+  if (winner == nullptr) return context_->journal.record(context_->now, {}, answers::contest_nobody, passed);
   explain(contest, contact, *winner, axis, side, sample);
   if (winner != contest.owner) {
     if (Part* loser = contest.owner) {
       own(contest, nullptr);
       // One that shares goes on seeing it.
-      if (!loser->standing().shares) let_go(*loser, contact, LetGo::lost);
+      if (!loser->contact_rules().observes) let_go(*loser, contact, LetGo::lost);
     }
     Sample down = contact.down;
     down.time = sample.time;
@@ -235,11 +235,11 @@ void Routing::end(Contact& contact) {
   for (std::size_t r = 0; r < contest.chain.size(); ++r) {
     Part& part = *contest.chain[r];
     if (&part != owner && part.surface_ != nullptr) {
-      keeper_->before(part);
+      part_owner_->before(part);
       part.surface_->predict({});
       part.surface_->left_behind();
     }
-    keeper_->after(part);
+    part_owner_->after(part);
   }
 }
 
@@ -247,7 +247,7 @@ void Routing::cancel(Part& part, Micros now) {
   for (Contest& contest : contests_) {
     if (contest.contact == nullptr || !among(contest.chain, &part)) continue;
     const bool owned = contest.owner == &part;
-    if (!owned && !part.standing().shares) continue;
+    if (!owned && !part.contact_rules().observes) continue;
     Contact& contact = *contest.contact;
     contact.seen.time = std::max(contact.seen.time, now);
     if (owned) own(contest, nullptr);

@@ -118,7 +118,7 @@ std::string Stage::restore(std::span<const std::uint8_t> saved, Micros time) {
   });
   if (!in.sound() || !finite) return "saved state: it is not as this version of Ubbo saves it";
   at(time, [this, all = std::move(all)] {
-    at_once([this, &all] {
+    immediately([this, &all] {
       for (const SavedPart& one : all) {
         Part* part = find(one.id);
         if (part != nullptr && part->kind().restore != nullptr && one.kind == part->kind().name)

@@ -10,7 +10,7 @@ namespace ubbo {
 namespace {
 
 // The box around a box that is scaled and turned about a point.
-Box around(const Box& box, Point centre, double scale, double radians) {
+Box context(const Box& box, Point centre, double scale, double radians) {
   const Point middle = centre + turned(box.centre() - centre, radians) * scale;
   const auto [sin, cos] = maths::sin_cos(radians);
   const double s = std::fabs(sin);
@@ -19,7 +19,7 @@ Box around(const Box& box, Point centre, double scale, double radians) {
   return {middle.x - size.w / 2, middle.y - size.h / 2, size.w, size.h};
 }
 
-// What of a box its guise leaves uncovered.
+// What of a box its visual state leaves uncovered.
 std::optional<Box> uncovered(const Box& box, const Insets& covered) {
   if (covered == Insets{}) return {};
   return inner(box,
@@ -33,22 +33,23 @@ std::optional<Box> both(const std::optional<Box>& a, const std::optional<Box>& b
 }  // namespace
 
 SeenThrough::SeenThrough(const Part& part) {
-  const Guise own = part.guise();
+  const VisualState own = part.visual_state();
   add(part.box().centre(), own, uncovered(part.box(), own.covered));
   const Part* inner = &part;
   for (const Part* outer = part.outer(); outer != nullptr; inner = std::exchange(outer, outer->outer())) {
-    const Guise by = outer->guise_of(*inner);
+    const VisualState by = outer->visual_state_of(*inner);
     const Box box = inner->box();
     add(box.centre(), by, both(uncovered(box, by.covered), outer->window()));
-    const Guise guise = outer->guise();
-    add(outer->box().centre(), guise, uncovered(outer->box(), guise.covered));
+    const VisualState visual_state = outer->visual_state();
+    add(outer->box().centre(), visual_state, uncovered(outer->box(), visual_state.covered));
   }
 }
 
-void SeenThrough::add(Point centre, const Guise& guise, std::optional<Box> clip) {
-  const bool changes = guise.scale != 1.0 || guise.turn != 0.0 || guise.opacity != 1.0 || clip;
+void SeenThrough::add(Point centre, const VisualState& visual_state, std::optional<Box> clip) {
+  const bool changes =
+      visual_state.scale != 1.0 || visual_state.turn != 0.0 || visual_state.opacity != 1.0 || clip;
   if (!changes || count_ == steps_.size()) return;
-  steps_[count_++] = {centre, guise.scale, guise.turn, guise.opacity, clip};
+  steps_[count_++] = {centre, visual_state.scale, visual_state.turn, visual_state.opacity, clip};
 }
 
 Piece SeenThrough::operator()(Piece piece) const {
@@ -62,7 +63,7 @@ Piece SeenThrough::operator()(Piece piece) const {
     const double h = piece.box.h * step.scale;
     piece.box = {middle.x - w / 2, middle.y - h / 2, w, h};
     piece.turn += step.turn;
-    if (piece.clip) piece.clip = around(*piece.clip, step.centre, step.scale, step.turn);
+    if (piece.clip) piece.clip = context(*piece.clip, step.centre, step.scale, step.turn);
   }
   return piece;
 }

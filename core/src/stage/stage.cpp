@@ -27,13 +27,13 @@ StageSettings checked(StageSettings settings) {
 template <>
 std::span<const Setting<Insets>> settings_of<Insets>() {
   using declare::number;
-  constexpr double most = 100000.0;
+  constexpr double max = 100000.0;
   static const std::array table{
-      number<&Insets::left>("safe_left", "dp", 0.0, most,
+      number<&Insets::left>("safe_left", "dp", 0.0, max,
                             "what notch and system bars take of the screen at its left"),
-      number<&Insets::top>("safe_top", "dp", 0.0, most, "the same at its top"),
-      number<&Insets::right>("safe_right", "dp", 0.0, most, "the same at its right"),
-      number<&Insets::bottom>("safe_bottom", "dp", 0.0, most, "the same at its bottom"),
+      number<&Insets::top>("safe_top", "dp", 0.0, max, "the same at its top"),
+      number<&Insets::right>("safe_right", "dp", 0.0, max, "the same at its right"),
+      number<&Insets::bottom>("safe_bottom", "dp", 0.0, max, "the same at its bottom"),
   };
   return table;
 }
@@ -60,23 +60,23 @@ std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
 
 Stage::Stage(StageSettings settings) {
   settings = checked(settings);
-  around_.feels = {settings.feel, settings.stylus, settings.mouse};
-  around_.screen = {0.0, 0.0, settings.width, settings.height};
-  around_.safe = settings.safe;
-  around_.right_to_left = settings.right_to_left;
-  around_.reduced_motion = settings.reduced_motion;
-  around_.journal = Journal(static_cast<std::size_t>(settings.journal), settings.keep);
-  around_.keeper = this;
-  around_.outbox = &outbox_;
-  constexpr std::size_t most_waiting = 64;
-  events_.reserve(most_waiting);
+  context_.feels = {settings.feel, settings.stylus, settings.mouse};
+  context_.screen = {0.0, 0.0, settings.width, settings.height};
+  context_.safe = settings.safe;
+  context_.right_to_left = settings.right_to_left;
+  context_.reduced_motion = settings.reduced_motion;
+  context_.journal = Journal(static_cast<std::size_t>(settings.journal), settings.keep);
+  context_.part_owner = this;
+  context_.outbox = &outbox_;
+  constexpr std::size_t max_waiting = 64;
+  events_.reserve(max_waiting);
 }
 
 Stage::~Stage() = default;
 
 // When a call counts that came with this time of the app's.
 Micros Stage::when(Micros told) const {
-  const Micros earliest = busy_ ? around_.now : happened_;
+  const Micros earliest = busy_ ? context_.now : happened_;
   const bool usable = told >= -farthest_time && told <= farthest_time && !far_ahead(own(told));
   return usable ? std::max(own(told), earliest) : earliest;
 }
@@ -86,7 +86,7 @@ bool Stage::touch(const Sample& sample) {
   const bool has_time = timely(sample);
   if (has_time && ahead_ != Micros{0}) taken.time = own(sample.time);
   if (busy_) {
-    events_.add({has_time ? std::max(taken.time, around_.now) : around_.now, taken});
+    events_.add({has_time ? std::max(taken.time, context_.now) : context_.now, taken});
     return false;
   }
   Call call(*this);
@@ -100,8 +100,8 @@ bool Stage::touch(const Sample& sample) {
 bool Stage::take_sample(const Sample& sample) {
   const auto says = [&](SampleFault fault) {
     const Micros time = std::clamp(sample.time, -farthest_time, farthest_time);
-    around_.journal.record(around_.now, {}, answer_of(fault), sample.contact, to_ms(told(time)),
-                           static_cast<double>(contacts_.open_count()), to_seconds(farthest_ahead));
+    context_.journal.record(context_.now, {}, answer_of(fault), sample.contact, to_ms(told(time)),
+                            static_cast<double>(contacts_.open_count()), to_seconds(farthest_ahead));
   };
   if (timely(sample) && far_ahead(sample.time)) {
     says(SampleFault::far_ahead);
@@ -111,12 +111,12 @@ bool Stage::take_sample(const Sample& sample) {
     end.time = open->last.time;
     return take_sample(end);
   }
-  const Contacts::Admitted admitted = contacts_.admit(sample, around_.feels.of(sample.tool).smoothing);
+  const Contacts::Admitted admitted = contacts_.admit(sample, context_.feels.of(sample.tool).smoothing);
   if (admitted.fault != SampleFault::none) says(admitted.fault);
   Contact* contact = admitted.contact;
   if (contact == nullptr) return false;
   Sample& sound = contact->seen;
-  sound.time = around_.now;  // when it counts, if it came late
+  sound.time = context_.now;  // when it counts, if it came late
   const bool ends = sound.phase == Phase::up || sound.phase == Phase::cancel;
   // Whatever a callback throws, an end is an end.
   struct Close {
@@ -126,12 +126,12 @@ bool Stage::take_sample(const Sample& sample) {
       if (contact != nullptr) contacts->close(*contact);
     }
   } close{&contacts_, ends ? contact : nullptr};
-  around_.cause = Cause::finger;
+  context_.cause = Cause::finger;
   if (sound.phase == Phase::down)
     routing_.offer(order_.parts(), *contact, sound);
   else
     routing_.deliver(*contact, sound);
-  around_.cause = Cause::time;
+  context_.cause = Cause::time;
   return routing_.owner(*contact) != nullptr;
 }
 
@@ -139,7 +139,7 @@ void Stage::advance(Micros now) {
   if (now > farthest_time) return;
   Micros mine = own(now);
   if (mine >= happened_ && nothing_until(mine)) {
-    around_.now = frame_ = std::max(frame_, mine);
+    context_.now = frame_ = std::max(frame_, mine);
     woken_ = false;
     return;
   }
@@ -149,7 +149,7 @@ void Stage::advance(Micros now) {
   }
   Call call(*this);
   if (mine + clock_slack < happened_) {
-    around_.journal.record(happened_, {}, answers::clock_went_back, to_seconds(happened_ - mine));
+    context_.journal.record(happened_, {}, answers::clock_went_back, to_seconds(happened_ - mine));
     ahead_ += happened_ - mine;
     mine = happened_;
   }
@@ -176,9 +176,9 @@ bool Stage::take_key(Key key) {
   }
   if (Part* part = focus_.part(); part != nullptr && key != Key::back) {
     before(*part);
-    around_.cause = Cause::key;
+    context_.cause = Cause::key;
     const bool used = part->press(key);
-    around_.cause = Cause::time;
+    context_.cause = Cause::time;
     after(*part);
     if (used) return true;
   }
@@ -203,10 +203,10 @@ bool Stage::take_back() {
   bool blocked = false;
   Part* part = wants_back(blocked);
   if (part == nullptr) {
-    if (!blocked) around_.journal.record(around_.now, {}, answers::back_nobody);
+    if (!blocked) context_.journal.record(context_.now, {}, answers::back_nobody);
     return false;
   }
-  routing_.cancel(*part, around_.now);
+  routing_.cancel(*part, context_.now);
   before(*part);
   part->back_taker_->back();
   after(*part);
@@ -227,7 +227,7 @@ bool Stage::back_begins(Micros time) {
     Part* part = wants_back(blocked);
     back_part_ = part == nullptr ? Handle{} : handle(*part);
     if (part == nullptr) return;
-    routing_.cancel(*part, around_.now);
+    routing_.cancel(*part, context_.now);
     part->decide(answers::back_begins);
     if (out != nullptr) *out = true;
   });
@@ -285,24 +285,24 @@ bool Stage::act(Part& part, const PartAction& action, Micros time) {
   return could;
 }
 
-void Stage::at(Micros time, std::function<void()> deed) {
+void Stage::at(Micros time, std::function<void()> action) {
   if (busy_) {
-    events_.add({when(time), EventQueue::Deed{std::move(deed), true}});
+    events_.add({when(time), EventQueue::Action{std::move(action), true}});
     return;
   }
   Call call(*this);
   tell_time(when(time));
   tell_places();
-  error_.keep([&] { deed(); });
+  error_.keep([&] { action(); });
   look_at_own();
   call.finish();
 }
 
-TimerId Stage::call_at(Micros time, std::function<void()> deed) {
+TimerId Stage::call_at(Micros time, std::function<void()> action) {
   const auto timer = static_cast<TimerId>(++last_timer_);
   const bool slept = !busy_ && settled();
-  events_.add({std::max(own(std::min(time, farthest_time)), busy_ ? around_.now : happened_),
-               EventQueue::Deed{std::move(deed), true, timer}});
+  events_.add({std::max(own(std::min(time, farthest_time)), busy_ ? context_.now : happened_),
+               EventQueue::Action{std::move(action), true, timer}});
   if (slept) wake();
   return timer;
 }
@@ -312,7 +312,7 @@ namespace {
 // Nothing to be seen or touched: what the app's own members belong to.
 class OwnMembers final : public Part {
  public:
-  explicit OwnMembers(Surroundings& around) : Part("", {}, around) {}
+  explicit OwnMembers(Context& context) : Part("", {}, context) {}
   [[nodiscard]] const PartKind& kind() const override {
     static const PartKind kind{.name = "own"};
     return kind;
@@ -323,13 +323,13 @@ class OwnMembers final : public Part {
 }  // namespace
 
 Part& Stage::own() {
-  if (own_ == nullptr) own_ = std::make_unique<OwnMembers>(around_);
+  if (own_ == nullptr) own_ = std::make_unique<OwnMembers>(context_);
   return *own_;
 }
 
-void Stage::at_once(const std::function<void()>& writes) {
+void Stage::immediately(const std::function<void()>& writes) {
   const auto write = [&] {
-    const detail::Writing writing(Write::at_once);
+    const detail::Writing writing(Write::immediate);
     writes();
   };
   if (busy_) return write();
@@ -344,20 +344,20 @@ void Stage::cancel_contacts() {
     while (const Contact* contact = contacts_.first_open()) {
       Sample sample = contact->last;
       sample.phase = Phase::cancel;
-      sample.time = std::max(sample.time, around_.now);
+      sample.time = std::max(sample.time, context_.now);
       take_sample(sample);
     }
   });
 }
 
-void Stage::turn(Size size, const Insets& safe, Micros time) {
+void Stage::set_screen(Size size, const Insets& safe, Micros time) {
   StageSettings next{.width = size.w, .height = size.h, .safe = safe};
   check_settings("stage", next);
   at(time, [this, size, safe] {
     cancel_contacts();
     do_or_wait([this, size, safe] {
-      around_.screen = {0.0, 0.0, size.w, size.h};
-      around_.safe = safe;
+      context_.screen = {0.0, 0.0, size.w, size.h};
+      context_.safe = safe;
       to_lay_ = true;
     });
   });
@@ -366,17 +366,17 @@ void Stage::turn(Size size, const Insets& safe, Micros time) {
 void Stage::set_safe_area(const Insets& safe, Micros time) {
   check_settings("stage", StageSettings{.safe = safe});
   at(time, [this, safe] {
-    around_.safe = safe;
+    context_.safe = safe;
     to_lay_ = true;
   });
 }
 
 void Stage::set_right_to_left(bool right_to_left, Micros time) {
   at(time, [this, right_to_left] {
-    if (around_.right_to_left == right_to_left) return;
+    if (context_.right_to_left == right_to_left) return;
     cancel_contacts();
     do_or_wait([this, right_to_left] {
-      around_.right_to_left = right_to_left;
+      context_.right_to_left = right_to_left;
       for (std::size_t i = 0; i < order_.size(); ++i) {
         before(order_[i]);
         order_[i].resized();
@@ -388,7 +388,7 @@ void Stage::set_right_to_left(bool right_to_left, Micros time) {
 
 void Stage::set_feel(const Feel& feel) {
   check_settings("feel", feel);
-  around_.feels.finger = feel;
+  context_.feels.finger = feel;
 }
 
 Micros Stage::due() const {
@@ -401,7 +401,7 @@ bool Stage::focus(std::string_view id) {
   Part* part = find(id);
   if (part != nullptr && (!Focus::can_have(*part) || order_.place_of(part) < layers_.lowest_in_use()))
     part = nullptr;
-  focus_.give(part);
+  focus_.overscroll(part);
   return id.empty() || part != nullptr;
 }
 

@@ -8,8 +8,8 @@ namespace ubbo {
 
 Point Smoother::next(Micros time, Point at, Micros lag) {
   const double passed = to_seconds(time - time_);
-  const double share = lag > Micros{0} ? -maths::expm1(-passed / to_seconds(lag)) : 1.0;
-  at_ = at_ + (at - at_) * share;
+  const double fraction = lag > Micros{0} ? -maths::expm1(-passed / to_seconds(lag)) : 1.0;
+  at_ = at_ + (at - at_) * fraction;
   time_ = time;
   return at_;
 }

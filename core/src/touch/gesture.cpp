@@ -11,7 +11,7 @@ const char* name_of(GestureKind kind) {
   return names[static_cast<std::size_t>(kind)];
 }
 
-const char* name_of(GestureStep step) {
+const char* name_of(GesturePhase step) {
   static constexpr std::array names{"began", "moved", "ended", "withdrawn"};
   return names[static_cast<std::size_t>(step)];
 }

@@ -11,7 +11,7 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array tell_names{"at-once", "held"};
+constexpr std::array tell_names{"immediately", "after-wait"};
 constexpr std::array drags_names{"none", "horizontal", "vertical", "both"};
 
 GestureKind gesture_of(PairKind kind) {
@@ -29,8 +29,8 @@ std::span<const Setting<GestureSettings>> settings_of<GestureSettings>() {
   static const std::array table{
       declare::number<&S::taps>("taps", "", 1.0, 9.0,
                                 "the most taps that are counted as one row; 2: double taps"),
-      declare::choice<&S::tell_tap>(
-          "tell_tap", tell_names,
+      declare::choice<&S::report_tap>(
+          "report_tap", tell_names,
           "a tap that could become a double tap is reported at once, or held until it cannot"),
       declare::flag<&S::long_press>("long_press", "look for long presses, and drags after them"),
       declare::choice<&S::drags>("drags", drags_names,
@@ -41,14 +41,14 @@ std::span<const Setting<GestureSettings>> settings_of<GestureSettings>() {
   return table;
 }
 
-Gestures::Gestures(GestureSettings settings, Voice voice, std::function<void(const Gesture&)> report)
-    : settings_(settings), voice_(voice), report_(std::move(report)) {
+Gestures::Gestures(GestureSettings settings, DecisionLog log, std::function<void(const Gesture&)> report)
+    : settings_(settings), log_(log), report_(std::move(report)) {
   check_settings("gestures", settings_);
-  constexpr std::size_t most_news = 32;
-  news_.reserve(most_news);
+  constexpr std::size_t max_news = 32;
+  news_.reserve(max_news);
 }
 
-void Gestures::say(GestureKind kind, GestureStep step, Micros time) {
+void Gestures::say(GestureKind kind, GesturePhase step, Micros time) {
   now_.kind = kind;
   now_.step = step;
   now_.time = time;
@@ -90,12 +90,12 @@ void Gestures::advance(Micros now) {
 void Gestures::happen() {
   if (state_ == State::pressed) {
     const Micros time = down_time_ + feel_.hold_delay;
-    voice_.say(time, answers::held, {to_ms(feel_.hold_delay), to_ms(feel_.hold_delay)},
-               {drag_.strayed(), feel_.tap_reach});
+    log_.say(time, answers::held, {to_ms(feel_.hold_delay), to_ms(feel_.hold_delay)},
+             {drag_.strayed(), feel_.tap_reach});
     if (row_ > 0) report_row(time, true);
     state_ = State::held;
-    say(GestureKind::press, GestureStep::withdrawn, time);
-    say(GestureKind::long_press, GestureStep::began, time);
+    say(GestureKind::press, GesturePhase::withdrawn, time);
+    say(GestureKind::long_press, GesturePhase::began, time);
     return;
   }
   report_row(row_lifted_ + feel_.multi_tap_gap, true);
@@ -147,7 +147,7 @@ void Gestures::down(const Contact& contact, const Sample& sample) {
     join_row(sample);
   row_seen_ = false;
   now_ = {.began = sample.time, .at = sample.at, .count = row_ + 1};
-  say(GestureKind::press, GestureStep::began, sample.time);
+  say(GestureKind::press, GesturePhase::began, sample.time);
 }
 
 void Gestures::join_row(const Sample& sample) {
@@ -155,11 +155,11 @@ void Gestures::join_row(const Sample& sample) {
   const double apart = length(sample.at - row_at_);
   const bool soon = row_ > 0 && gap <= to_ms(feel_.multi_tap_gap);  // closed rows close at the gap itself
   const bool near = apart <= feel_.multi_tap_reach;
-  voice_.say(sample.time,
-             !soon  ? answers::again_too_late
-             : near ? answers::again
-                    : answers::again_too_far,
-             {gap, to_ms(feel_.multi_tap_gap)}, {apart, feel_.multi_tap_reach}, std::max(row_, 1));
+  log_.say(sample.time,
+           !soon  ? answers::again_too_late
+           : near ? answers::again
+                  : answers::again_too_far,
+           {gap, to_ms(feel_.multi_tap_gap)}, {apart, feel_.multi_tap_reach}, std::max(row_, 1));
   if (row_ > 0 && (!soon || !near)) report_row(sample.time, true);
 }
 
@@ -169,11 +169,11 @@ void Gestures::report_row(Micros now, bool waited) {
     const Gesture kept = now_;
     const answers::TapReport& one = waited ? answers::tap_after_wait : answers::tap_at_once;
     const answers::TapReport& many = waited ? answers::row_after_wait : answers::row_at_once;
-    voice_.say(now, row_ == 1 ? one : many, to_ms(now - row_lifted_), row_);
+    log_.say(now, row_ == 1 ? one : many, to_ms(now - row_lifted_), row_);
     now_.count = row_;
     now_.at = row_at_;
     now_.began = row_began_;
-    say(GestureKind::tap, GestureStep::ended, now);
+    say(GestureKind::tap, GesturePhase::ended, now);
     now_ = kept;
   }
   row_seen_ = false;
@@ -198,9 +198,9 @@ void Gestures::move_pair(const Sample& sample) {
     const answers::Pairs& does = pair_.kind() == PairKind::pan     ? answers::pair_pans
                                  : pair_.kind() == PairKind::pinch ? answers::pair_pinches
                                                                    : answers::pair_rotates;
-    voice_.say(sample.time, does, {length(pair_.offset()), feel_.drag_threshold},
-               {std::fabs(pair_.spread_change()), feel_.pinch_threshold},
-               {std::fabs(pair_.arc()), feel_.rotate_threshold});
+    log_.say(sample.time, does, {length(pair_.offset()), feel_.drag_threshold},
+             {std::fabs(pair_.spread_change()), feel_.pinch_threshold},
+             {std::fabs(pair_.arc()), feel_.rotate_threshold});
     pair_.anchor();
     now_.began = down_time_;
   }
@@ -208,7 +208,7 @@ void Gestures::move_pair(const Sample& sample) {
   now_.offset = pair_.offset();
   now_.scale = pair_.scale();
   now_.angle = pair_.angle();
-  say(gesture_of(pair_.kind()), began ? GestureStep::began : GestureStep::moved, sample.time);
+  say(gesture_of(pair_.kind()), began ? GesturePhase::began : GesturePhase::moved, sample.time);
 }
 
 void Gestures::move(const Contact& contact, const Sample& sample) {
@@ -222,7 +222,7 @@ void Gestures::move(const Contact& contact, const Sample& sample) {
   now_.at = sample.at;
   now_.offset = drag_.offset();
   if (locked_) (lock_ == Axis::horizontal ? now_.offset.y : now_.offset.x) = 0.0;
-  if (sample.phase == Phase::move) say(drag_kind_, GestureStep::moved, sample.time);
+  if (sample.phase == Phase::move) say(drag_kind_, GesturePhase::moved, sample.time);
 }
 
 void Gestures::lock_axis(Point moved, const Sample& sample) {
@@ -234,7 +234,7 @@ void Gestures::lock_axis(Point moved, const Sample& sample) {
                                    : !locked_                   ? answers::axis_free
                                    : lock_ == Axis::horizontal  ? answers::axis_horizontal
                                                                 : answers::axis_vertical;
-  voice_.say(sample.time, keeps, {off_axis, feel_.axis_lock_angle});
+  log_.say(sample.time, keeps, {off_axis, feel_.axis_lock_angle});
 }
 
 bool Gestures::from_edge(const Contact& contact, const Sample& sample) {
@@ -245,7 +245,7 @@ bool Gestures::from_edge(const Contact& contact, const Sample& sample) {
                           from.y - screen_.y};
   const double depth = depths[static_cast<std::size_t>(now_.side)];
   if (depth > feel_.edge_width) return false;
-  voice_.say(sample.time, answers::edge_swipe, {depth, feel_.edge_width});
+  log_.say(sample.time, answers::edge_swipe, {depth, feel_.edge_width});
   return true;
 }
 
@@ -254,12 +254,12 @@ void Gestures::begin_drag(const Contact& contact, const Sample& sample) {
   const Axis main = feel_.main_axis(moved);
   const Drags this_way = main == Axis::horizontal ? Drags::horizontal : Drags::vertical;
   const bool wanted = settings_.drags == Drags::both || settings_.drags == this_way;
-  voice_.say(sample.time, wanted ? answers::drags : answers::drag_unwanted,
-             {drag_.travel(), feel_.threshold(main)}, to_ms(sample.time - contact.down.time));
+  log_.say(sample.time, wanted ? answers::drags : answers::drag_unwanted,
+           {drag_.travel(), feel_.threshold(main)}, to_ms(sample.time - contact.down.time));
   const bool held = state_ == State::held;
   if (wanted) lock_axis(moved, sample);
   if (row_ > 0) report_row(sample.time, true);
-  say(held ? GestureKind::long_press : GestureKind::press, GestureStep::withdrawn, sample.time);
+  say(held ? GestureKind::long_press : GestureKind::press, GesturePhase::withdrawn, sample.time);
   if (!wanted) {
     drag_.end();
     state_ = State::spent;
@@ -272,12 +272,12 @@ void Gestures::begin_drag(const Contact& contact, const Sample& sample) {
     drag_kind_ = GestureKind::edge_swipe;
     now_.side = static_cast<Side>((static_cast<int>(now_.side) + 2) % 4);
   }
-  say(drag_kind_, GestureStep::began, sample.time);
+  say(drag_kind_, GesturePhase::began, sample.time);
 }
 
 void Gestures::lift(const Contact& contact, const Sample& sample) {
   if (state_ == State::two && (contact.slot == first_ || contact.slot == second_)) {
-    end_pair(GestureStep::ended, sample.time);
+    end_pair(GesturePhase::ended, sample.time);
     return;
   }
   if (contact.slot != first_) return;
@@ -286,7 +286,7 @@ void Gestures::lift(const Contact& contact, const Sample& sample) {
       tapped(contact, sample);
       break;
     case State::held:
-      say(GestureKind::long_press, GestureStep::ended, sample.time);
+      say(GestureKind::long_press, GesturePhase::ended, sample.time);
       break;
     case State::dragging:
       end_drag(contact, sample);
@@ -305,43 +305,43 @@ void Gestures::end_drag(const Contact& contact, const Sample& sample) {
   const bool fast = speed >= feel_.flick_speed && !estimate.stale && speed > 0.0;
   now_.velocity = estimate.velocity;
   if (drag_kind_ == GestureKind::drag)
-    voice_.say(sample.time,
-               fast             ? answers::flick
-               : estimate.stale ? answers::flick_rested
-                                : answers::flick_too_slow,
-               {speed, feel_.flick_speed}, {to_ms(estimate.rested), to_ms(feel_.staleness)},
-               length(now_.offset), estimate.velocity.x, estimate.velocity.y);
-  say(drag_kind_, GestureStep::ended, sample.time);
+    log_.say(sample.time,
+             fast             ? answers::flick
+             : estimate.stale ? answers::flick_rested
+                              : answers::flick_too_slow,
+             {speed, feel_.flick_speed}, {to_ms(estimate.rested), to_ms(feel_.staleness)},
+             length(now_.offset), estimate.velocity.x, estimate.velocity.y);
+  say(drag_kind_, GesturePhase::ended, sample.time);
   if (!fast || drag_kind_ != GestureKind::drag) return;
   now_.side = side_of(estimate.velocity);
-  say(GestureKind::flick, GestureStep::ended, sample.time);
+  say(GestureKind::flick, GesturePhase::ended, sample.time);
 }
 
 void Gestures::tapped(const Contact& contact, const Sample& sample) {
   const double held = to_ms(sample.time - contact.down.time);
   const bool near = drag_.strayed() <= feel_.tap_reach;
   const bool brief = held <= to_ms(feel_.tap_time);
-  voice_.say(sample.time,
-             !near   ? answers::tap_strayed
-             : brief ? answers::tap
-                     : answers::tap_too_long,
-             {drag_.strayed(), feel_.tap_reach}, {held, to_ms(feel_.tap_time)});
+  log_.say(sample.time,
+           !near   ? answers::tap_strayed
+           : brief ? answers::tap
+                   : answers::tap_too_long,
+           {drag_.strayed(), feel_.tap_reach}, {held, to_ms(feel_.tap_time)});
   if (!near || !brief) {
     const double threshold = feel_.threshold(feel_.main_axis(sample.at - contact.down.at));
     if (!near && drag_.travel() < threshold)
-      voice_.say(sample.time, answers::drag_too_short, {drag_.travel(), threshold});
+      log_.say(sample.time, answers::drag_too_short, {drag_.travel(), threshold});
     if (row_ > 0) report_row(sample.time, true);
-    say(GestureKind::press, GestureStep::withdrawn, sample.time);
+    say(GestureKind::press, GesturePhase::withdrawn, sample.time);
     return;
   }
-  say(GestureKind::press, GestureStep::ended, sample.time);
+  say(GestureKind::press, GesturePhase::ended, sample.time);
   if (row_ == 0) {
     row_at_ = contact.down.at;
     row_began_ = contact.down.time;
   } else if (row_reported_) {
     // It was reported with fewer taps; that is taken back for the longer row.
     now_.count = row_;
-    say(GestureKind::tap, GestureStep::withdrawn, sample.time);
+    say(GestureKind::tap, GesturePhase::withdrawn, sample.time);
   }
   ++row_;
   row_lifted_ = sample.time;
@@ -350,22 +350,22 @@ void Gestures::tapped(const Contact& contact, const Sample& sample) {
   const bool full = row_ >= static_cast<int>(settings_.taps);
   if (full) {
     report_row(sample.time, false);
-  } else if (settings_.tell_tap == TellTap::at_once) {
-    voice_.say(sample.time, row_ == 1 ? answers::tap_at_once : answers::row_at_once, 0.0, row_);
-    say(GestureKind::tap, GestureStep::ended, sample.time);
+  } else if (settings_.report_tap == ReportTap::immediately) {
+    log_.say(sample.time, row_ == 1 ? answers::tap_at_once : answers::row_at_once, 0.0, row_);
+    say(GestureKind::tap, GesturePhase::ended, sample.time);
     row_reported_ = true;
   }
 }
 
-void Gestures::end_pair(GestureStep step, Micros time) {
-  if (step == GestureStep::withdrawn) {
-    voice_.say(time, answers::pair_withdrawn);
+void Gestures::end_pair(GesturePhase step, Micros time) {
+  if (step == GesturePhase::withdrawn) {
+    log_.say(time, answers::pair_withdrawn);
   } else if (pair_.kind() == PairKind::none) {
-    voice_.say(time, answers::pair_too_little, {length(pair_.offset()), feel_.drag_threshold},
-               {std::fabs(pair_.spread_change()), feel_.pinch_threshold},
-               {std::fabs(pair_.arc()), feel_.rotate_threshold});
+    log_.say(time, answers::pair_too_little, {length(pair_.offset()), feel_.drag_threshold},
+             {std::fabs(pair_.spread_change()), feel_.pinch_threshold},
+             {std::fabs(pair_.arc()), feel_.rotate_threshold});
   } else {
-    voice_.say(time, answers::pair_ended, pair_.scale(), degrees(pair_.angle()), length(pair_.offset()));
+    log_.say(time, answers::pair_ended, pair_.scale(), degrees(pair_.angle()), length(pair_.offset()));
   }
   if (pair_.kind() != PairKind::none) say(gesture_of(pair_.kind()), step, time);
   pair_.end();
@@ -376,16 +376,16 @@ void Gestures::abandon(Micros now) {
   if (row_ > 0) report_row(now, true);
   switch (state_) {
     case State::pressed:
-      say(GestureKind::press, GestureStep::withdrawn, now);
+      say(GestureKind::press, GesturePhase::withdrawn, now);
       break;
     case State::held:
-      say(GestureKind::long_press, GestureStep::withdrawn, now);
+      say(GestureKind::long_press, GesturePhase::withdrawn, now);
       break;
     case State::dragging:
-      say(drag_kind_, GestureStep::withdrawn, now);
+      say(drag_kind_, GesturePhase::withdrawn, now);
       break;
     case State::two:
-      end_pair(GestureStep::withdrawn, now);
+      end_pair(GesturePhase::withdrawn, now);
       break;
     case State::idle:
     case State::spent:

@@ -10,8 +10,8 @@ namespace ubbo {
 void Pair::read(Point first, Point second) {
   const Point apart = second - first;
   centre_ = (first + second) * 0.5;
-  spread_ = std::fmax(length(apart), least_spread);
-  if (length(apart) < least_spread) return;
+  spread_ = std::fmax(length(apart), min_spread);
+  if (length(apart) < min_spread) return;
   const double heading = maths::atan2(apart.y, apart.x);
   angle_ += std::remainder(heading - heading_, 2.0 * std::numbers::pi);
   heading_ = heading;
@@ -37,9 +37,9 @@ bool Pair::move(Point first, Point second, const Feel& feel) {
   // Each against its own threshold: the one that is furthest past its own says what the pair is.
   double best = 1.0;
   const auto weigh = [&](double way, double threshold, PairKind kind) {
-    const double share = std::fabs(way) / std::fmax(threshold, 1e-3);
-    if (share < best) return;
-    best = share;
+    const double fraction = std::fabs(way) / std::fmax(threshold, 1e-3);
+    if (fraction < best) return;
+    best = fraction;
     kind_ = kind;
   };
   weigh(length(offset()), feel.drag_threshold, PairKind::pan);

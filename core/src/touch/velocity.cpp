@@ -60,10 +60,10 @@ VelocityEstimate VelocityTracker::estimate(Micros now, const VelocityRules& rule
   constexpr double marked = 3.0;
   const double sureness = length(bend) / (rules.noise * std::sqrt(bend_squares));
   if (!(sureness > marked)) return found;
-  const double share = 1.0 - (marked / sureness) * (marked / sureness);
+  const double fraction = 1.0 - (marked / sureness) * (marked / sureness);
   const double rate_now = 2.0 * time_at(0) - cubes / squares;
   const Point line = found.velocity;
-  found.velocity = line + bend * (share * rate_now / bend_squares);
+  found.velocity = line + bend * (fraction * rate_now / bend_squares);
   // A parabola through a stop turns back; the contact stopped.
   if (found.velocity.x * line.x + found.velocity.y * line.y < 0.0) found.velocity = {};
   return found;

@@ -15,10 +15,10 @@ namespace ubbo::io {
 namespace {
 
 // What fingers hit, and what people see as a motion and do not wait for: docs/formats/scene.md.
-constexpr double least_target = 44.0;  // dp
-constexpr double least_gap = 8.0;      // dp
-constexpr double quickest = 125.0;     // ms
-constexpr double slowest = 800.0;      // ms
+constexpr double min_target = 44.0;  // dp
+constexpr double min_gap = 8.0;      // dp
+constexpr double quickest = 125.0;   // ms
+constexpr double slowest = 800.0;    // ms
 
 enum RuleName : std::size_t {
   unreadable,
@@ -34,7 +34,7 @@ enum RuleName : std::size_t {
   cut_exit,
   back_ignored,
   short_message,
-  doubled_rest,
+  doubled_snap_point,
   lost_content,
   step_over_range,
   commit_out_of_reach,
@@ -69,7 +69,7 @@ constexpr std::array rules{
     Rule{"back-ignored",
          "a layer keeps all below it from touches and is not closed by back: people feel locked in"},
     Rule{"short-message", "a message is gone before it can be read"},
-    Rule{"doubled-rest", "two places to rest lie on each other: one of them is never meant"},
+    Rule{"doubled-snap-point", "two snap points lie on each other: one of them is never meant"},
     Rule{"lost-content",
          "a choice has more or fewer names than there are contents: one of them shows nothing"},
     Rule{"step-over-range", "a step is larger than the range: only the ends can be reached"},
@@ -108,13 +108,13 @@ class Checker {
     run_.stage().advance(Micros{0});
     for (const PartPlan& plan : scene.parts) {
       const Part& part = *run_.stage().find(plan.id);
-      const bool layer = part.away() || part.modal();
+      const bool layer = part.absent() || part.modal();
       const Accessible access = part.accessible();
       const bool target = !layer && !plan.disabled && (!access.keys.empty() || !OfferedActions(part).empty());
-      Box box = part.laid();
+      Box box = part.layout_box();
       const Part* inner = &part;
       for (const Part* outer = part.outer(); outer != nullptr; inner = std::exchange(outer, outer->outer()))
-        if (!outer->away()) box = box + outer->carries_part(*inner);
+        if (!outer->absent()) box = box + outer->carries_part(*inner);
       parts_.push_back({&plan, &part, layer, target, box});
     }
   }
@@ -168,14 +168,14 @@ class Checker {
   void places(const Looked& one) {
     const Box screen{0.0, 0.0, run_.stage().width(), run_.stage().height()};
     const Part* outer = one.part->outer();
-    const Box whole = outer == nullptr ? screen : outer->laid();
-    const Box& box = one.part->laid();
+    const Box whole = outer == nullptr ? screen : outer->layout_box();
+    const Box& box = one.part->layout_box();
     // What scrolls holds more than is seen.
-    const bool scrolls =
-        outer != nullptr && !outer->kind().readings.empty() && outer->wish({}).follows(Axis::vertical);
+    const bool scrolls = outer != nullptr && !outer->kind().readings.empty() &&
+                         outer->drag_interest({}).follows(Axis::vertical);
     const double out = std::max({whole.x - box.x, whole.y - box.y, box.right() - whole.right(),
                                  scrolls ? -1.0 : box.bottom() - whole.bottom()});
-    if (out > 0.5 && !(scrolls && outer->wish({}).follows(Axis::horizontal)))
+    if (out > 0.5 && !(scrolls && outer->drag_interest({}).follows(Axis::horizontal)))
       say(off_screen, one, "x",
           fmt::format("{} leaves {} by {}", one.plan->id, outer == nullptr ? "the screen" : outer->id(),
                       dp(out)),
@@ -184,14 +184,14 @@ class Checker {
       const Box safe = inner(screen, scene_->stage.safe);
       const double under = std::max(
           {safe.x - box.x, safe.y - box.y, box.right() - safe.right(), box.bottom() - safe.bottom()});
-      if (under > 0.5 && out <= 0.5 && !one.part->wish({}).follows(Axis::vertical))
+      if (under > 0.5 && out <= 0.5 && !one.part->drag_interest({}).follows(Axis::vertical))
         say(under_cutout, one, "y",
             fmt::format("{} lies {} under what notch or system bars take", one.plan->id, dp(under)),
             "in_safe_area = true places it by the safe area");
     }
     if (!one.target) return;
-    const double least = std::min(box.w, box.h);
-    if (least < least_target)
+    const double min = std::min(box.w, box.h);
+    if (min < min_target)
       say(small_target, one, box.w < box.h ? "w" : "h",
           fmt::format("{} is {} by {}", one.plan->id, dp(box.w), dp(box.h)),
           "make it 44 dp at least, each way");
@@ -211,7 +211,7 @@ class Checker {
             high.plan->hidden)
           continue;
         if (carried(low) || carried(high)) continue;  // what holds them places them
-        if (!low.target || high.part->standing().shares) continue;
+        if (!low.target || high.part->contact_rules().observes) continue;
         if (high.box.contains(low.box.centre()))
           say(covered, high, "x", fmt::format("{} covers the middle of {}", high.plan->id, low.plan->id),
               fmt::format("move one of them, or let {} lie in {}", high.plan->id, low.plan->id));
@@ -220,7 +220,7 @@ class Checker {
         const double across = std::max(low.box.x - high.box.right(), high.box.x - low.box.right());
         const double down = std::max(low.box.y - high.box.bottom(), high.box.y - low.box.bottom());
         const double gap = std::max(across, down);
-        if (gap >= 0.0 && gap < least_gap)
+        if (gap >= 0.0 && gap < min_gap)
           say(close_targets, high, "x",
               fmt::format("{} and {} are {} apart", low.plan->id, high.plan->id, dp(gap)),
               "leave 8 dp between them at least");
@@ -241,8 +241,9 @@ class Checker {
     // What has places to rest at has a value.
     const auto readings = one.plan->kind->readings;
     const bool holds_value = !any_of(one.plan->kind->role, {"group", "list"}) &&
-                             std::any_of(readings.begin(), readings.end(),
-                                         [](const ReadingInfo& reading) { return reading.rests != nullptr; });
+                             std::any_of(readings.begin(), readings.end(), [](const ReadingInfo& reading) {
+                               return reading.snap_points != nullptr;
+                             });
     bool takes_cell = false;
     for (std::size_t i = 0; i < one.plan->kind->settings(); ++i)
       takes_cell = takes_cell || one.plan->kind->setting(i).kind == SettingKind::cell;
@@ -255,7 +256,7 @@ class Checker {
       const SettingInfo& info = one.plan->kind->setting(i);
       if (!one.plan->places.contains(info.name)) continue;  // defaults are no fault of the scene's
       const SettingValue value = one.plan->kind->get(one.plan->settings, i);
-      if (const auto* passage = std::get_if<Passage>(&value)) times(one, info.name, *passage);
+      if (const auto* transition = std::get_if<Transition>(&value)) times(one, info.name, *transition);
       const auto* number = std::get_if<double>(&value);
       if (number == nullptr) continue;
       if (info.kind == SettingKind::time && *number > 0.0 && *number < 10.0)
@@ -263,14 +264,14 @@ class Checker {
             fmt::format("{} = {} are {}", info.name, plain_number(*number), ms(*number)),
             fmt::format("for {} s write {}", plain_number(*number), plain_number(*number * 1000.0)));
       if (info.kind == SettingKind::number && info.unit == std::string_view("dp") && *number > 0.0 &&
-          *number < 1.0 && info.most > 100.0)
+          *number < 1.0 && info.max > 100.0)
         say(share_for_dp, one, info.name,
             fmt::format("{} = {} are {}", info.name, plain_number(*number), dp(*number)),
             "write the length in dp");
     }
     const Placement& at = one.plan->placement;
     for (const auto& [name, length] : {std::pair{"w", at.w}, {"h", at.h}})
-      if (length && length->share == 0.0 && length->dp > 0.0 && length->dp <= 1.0)
+      if (length && length->fraction == 0.0 && length->dp > 0.0 && length->dp <= 1.0)
         say(share_for_dp, one, name,
             fmt::format("{} = {} is {}", name, plain_number(length->dp), dp(length->dp)),
             fmt::format("for a share of the container write \"{}%\"", plain_number(length->dp * 100.0)));
@@ -281,13 +282,13 @@ class Checker {
     for (const auto& [setting, cell] : one.plan->cells) {
       const CellValue* held = begins(cell);
       const auto* choice = held == nullptr ? nullptr : std::get_if<Choice>(held);
-      if (setting != "shows" || choice == nullptr) continue;
+      if (setting != "selected" || choice == nullptr || !one.part->places_children()) continue;
       const auto inside =
           static_cast<std::size_t>(std::count_if(parts_.begin(), parts_.end(), [&](const Looked& other) {
             return other.part->outer() == one.part;
           }));
       if (inside != choice->names().size())
-        say(lost_content, one, "shows",
+        say(lost_content, one, "selected",
             fmt::format("{} has {} parts in it, and {} names {}", one.plan->id, inside, cell,
                         choice->names().size()),
             "give each content a name, and each name a content");
@@ -303,39 +304,40 @@ class Checker {
           fmt::format("step = {} on a range of {}", plain_number(*step),
                       plain_number(std::fabs(*to - *from))),
           "take a smaller step, or a wider range");
-    for (const char* name : {"rests", "rest_shares"})
-      if (const auto rests = value(one, name); rests && std::holds_alternative<std::vector<double>>(*rests)) {
-        std::vector<double> sorted = std::get<std::vector<double>>(*rests);
+    for (const char* name : {"snap_points", "snap_fractions"})
+      if (const auto snap_points = value(one, name);
+          snap_points && std::holds_alternative<std::vector<double>>(*snap_points)) {
+        std::vector<double> sorted = std::get<std::vector<double>>(*snap_points);
         std::sort(sorted.begin(), sorted.end());
         if (const auto twice = std::adjacent_find(sorted.begin(), sorted.end(),
                                                   [](double a, double b) { return b - a < 1e-9; });
             twice != sorted.end())
-          say(doubled_rest, one, name, fmt::format("{} holds {} twice", name, plain_number(*twice)),
+          say(doubled_snap_point, one, name, fmt::format("{} holds {} twice", name, plain_number(*twice)),
               "leave one of them out");
       }
-    if (const auto commits = number(one, "commits_at"); commits && *commits > 0.0) {
+    if (const auto commits = number(one, "commit_fraction"); commits && *commits > 0.0) {
       constexpr double reach = 0.85;  // of the way across: a finger begins somewhere, and stays on the screen
       const double opens =
           std::max(number(one, "leading").value_or(0.0), number(one, "trailing").value_or(0.0));
-      const double at = *commits * one.part->laid().w;
+      const double at = *commits * one.part->layout_box().w;
       if (*commits > reach)
-        say(commit_out_of_reach, one, "commits_at",
-            fmt::format("a long swipe commits at {} of {}", dp(at), dp(one.part->laid().w)),
+        say(commit_out_of_reach, one, "commit_fraction",
+            fmt::format("a long swipe commits at {} of {}", dp(at), dp(one.part->layout_box().w)),
             "let it commit at 0.85 of the way at most");
       else if (at <= opens)
-        say(commit_out_of_reach, one, "commits_at",
+        say(commit_out_of_reach, one, "commit_fraction",
             fmt::format("a long swipe commits at {}, and it opens at {}", dp(at), dp(opens)),
             "let it commit further than it opens");
     }
   }
 
-  static double length_of(const Passage& passage) {
-    const Motion motion({.from = 0.0, .to = 100.0, .rest_floor = 0.05}, passage);
+  static double length_of(const Transition& transition) {
+    const Motion motion({.from = 0.0, .to = 100.0, .rest_floor = 0.05}, transition);
     return to_ms(motion.ends());
   }
 
-  void times(const Looked& one, const char* name, const Passage& passage) {
-    const double lasts = length_of(passage);
+  void times(const Looked& one, const char* name, const Transition& transition) {
+    const double lasts = length_of(transition);
     if (lasts > 0.0 && lasts < quickest)
       say(too_quick, one, name, fmt::format("{} takes {} for 100 dp", name, ms(std::round(lasts))),
           "give it 125 ms at least");
@@ -348,8 +350,8 @@ class Checker {
 
   void layers(const Looked& one) {
     if (!one.layer) return;
-    const bool opened = !one.plan->cells.empty() || number(one, "edge_opens").value_or(0.0) == 1.0;
-    if (!opened && one.part->away())
+    const bool opened = !one.plan->cells.empty() || number(one, "edge_swipe_opens").value_or(0.0) == 1.0;
+    if (!opened && one.part->absent())
       say(never_shown, one, "kind", fmt::format("nothing in the scene opens {}", one.plan->id),
           "link it to a cell, and something that writes it");
     if (one.part->accessible().modal && number(one, "back_closes") == 0.0)
@@ -383,8 +385,8 @@ class Checker {
 
   static std::optional<double> way_out(const Looked& one) {
     const auto exit = value(one, "exit");
-    if (!exit || !std::holds_alternative<Passage>(*exit)) return {};
-    return length_of(std::get<Passage>(*exit));
+    if (!exit || !std::holds_alternative<Transition>(*exit)) return {};
+    return length_of(std::get<Transition>(*exit));
   }
 
   // Whether it moves, grows or fades; nothing where its kind does not tell.
@@ -413,21 +415,21 @@ class Checker {
 
   // The least and the most that a cell may hold for its part, where the part's settings say so.
   static std::optional<std::pair<double, double>> range_of(const Looked& one, std::string_view setting) {
-    const auto pair = [&](const char* least, const char* most) -> std::optional<std::pair<double, double>> {
-      const auto from = number(one, least);
-      const auto to = number(one, most);
+    const auto pair = [&](const char* min, const char* max) -> std::optional<std::pair<double, double>> {
+      const auto from = number(one, min);
+      const auto to = number(one, max);
       if (!from || !to) return {};
       return std::pair(std::min(*from, *to), std::max(*from, *to));
     };
     if (any_of(setting, {"value", "low", "high"})) return pair("from", "to");
-    if (any_of(setting, {"offset"}) && !number(one, "count")) return pair("least", "most");
-    if (any_of(setting, {"index", "page", "card"}))
+    if (any_of(setting, {"offset"}) && !number(one, "count")) return pair("min", "max");
+    if (any_of(setting, {"selected"}))
       if (const auto count = number(one, "count")) return std::pair(0.0, std::max(*count - 1.0, 0.0));
-    if (any_of(setting, {"rest"}))
-      if (const auto rests = value(one, "rests");
-          rests && std::holds_alternative<std::vector<double>>(*rests))
-        return std::pair(0.0,
-                         std::max(1.0, static_cast<double>(std::get<std::vector<double>>(*rests).size())));
+    if (any_of(setting, {"snap_point"}))
+      if (const auto snap_points = value(one, "snap_points");
+          snap_points && std::holds_alternative<std::vector<double>>(*snap_points))
+        return std::pair(
+            0.0, std::max(1.0, static_cast<double>(std::get<std::vector<double>>(*snap_points).size())));
     return {};
   }
 

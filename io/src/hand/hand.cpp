@@ -197,9 +197,9 @@ Hand& Hand::pinch(Point centre, double from, double to, double angle, Micros ove
   const std::size_t first = active_;
   const std::size_t second = (active_ + 1) % tracks_.size();
   const Micros lasts = from_seconds(to_seconds(over) * model_.slowness);
-  const auto ends_at = [&](double share, double side) {
-    const double reach = (from + (to - from) * share) / 2.0 * side;
-    const double turn = angle * share;
+  const auto ends_at = [&](double fraction, double side) {
+    const double reach = (from + (to - from) * fraction) / 2.0 * side;
+    const double turn = angle * fraction;
     return centre + turned({reach, 0.0}, turn);
   };
   const Micros begin = now_;
@@ -214,14 +214,14 @@ Hand& Hand::pinch(Point centre, double from, double to, double angle, Micros ove
     constexpr int chords = 24;
     double done = 0.0;
     for (int i = 1; i <= chords; ++i) {
-      const double share = minimum_jerk(static_cast<double>(i) / chords);
+      const double fraction = minimum_jerk(static_cast<double>(i) / chords);
       tracks_[active_].contacts.back().strokes.push_back({now_ + lasts * (i - 1) / chords,
                                                           now_ + lasts * i / chords,
                                                           ends_at(done, side),
-                                                          ends_at(share, side),
+                                                          ends_at(fraction, side),
                                                           {},
                                                           false});
-      done = share;
+      done = fraction;
     }
     now_ += lasts;
     tracks_[active_].at = ends_at(1.0, side);
@@ -232,9 +232,9 @@ Hand& Hand::pinch(Point centre, double from, double to, double angle, Micros ove
   return *this;
 }
 
-Hand& Hand::deed(Deed deed) {
-  deed.time = now_;
-  deeds_.push_back(std::move(deed));
+Hand& Hand::action(Action action) {
+  action.time = now_;
+  deeds_.push_back(std::move(action));
   return *this;
 }
 
@@ -252,9 +252,10 @@ Point Hand::place(const Contact& contact, Micros time) const {
       continue;
     }
     const double u = to_seconds(time - stroke.begins) / to_seconds(stroke.ends - stroke.begins);
-    const double share = stroke.half ? 2.0 * minimum_jerk(u / 2.0) : minimum_jerk(u);
+    const double fraction = stroke.half ? 2.0 * minimum_jerk(u / 2.0) : minimum_jerk(u);
     // The bend grows and fades with the way, and leaves the end where it was meant to be.
-    at = stroke.from + (stroke.to - stroke.from) * share + stroke.bend * (4.0 * share * (1.0 - share));
+    at = stroke.from + (stroke.to - stroke.from) * fraction +
+         stroke.bend * (4.0 * fraction * (1.0 - fraction));
     break;
   }
   return at;
@@ -306,12 +307,12 @@ Take Hand::take() const {
   }
   std::stable_sort(made.samples.begin(), made.samples.end(),
                    [](const Sample& a, const Sample& b) { return a.time < b.time; });
-  made.deeds = deeds_;
-  std::stable_sort(made.deeds.begin(), made.deeds.end(),
-                   [](const Deed& a, const Deed& b) { return a.time < b.time; });
-  for (Deed& deed : made.deeds)
-    deed.before = static_cast<std::size_t>(
-        std::upper_bound(made.samples.begin(), made.samples.end(), deed.time,
+  made.actions = deeds_;
+  std::stable_sort(made.actions.begin(), made.actions.end(),
+                   [](const Action& a, const Action& b) { return a.time < b.time; });
+  for (Action& action : made.actions)
+    action.before = static_cast<std::size_t>(
+        std::upper_bound(made.samples.begin(), made.samples.end(), action.time,
                          [](Micros time, const Sample& sample) { return time < sample.time; }) -
         made.samples.begin());
   return made;

@@ -100,13 +100,13 @@ class Performer {
   }
 
   // A number with a unit that may stand apart ("90 dp", "90dp") or be left out.
-  double quantity(const std::string& what, std::string_view unit, double least, double most) {
+  double quantity(const std::string& what, std::string_view unit, double min, double max) {
     const std::size_t first = at_;
     const std::string_view text = take();
     const auto [value, used] = number_at(text);
     const std::string_view rest = text.substr(used);
-    if (used == 0 || !(value >= least && value <= most))
-      refuse(first, fmt::format("{}: a number from {} to {} {}", what, least, most, unit));
+    if (used == 0 || !(value >= min && value <= max))
+      refuse(first, fmt::format("{}: a number from {} to {} {}", what, min, max, unit));
     if (!rest.empty() && rest != unit) refuse(first, fmt::format("{} in {}", what, unit));
     if (rest.empty()) accept(unit);
     return value;
@@ -159,8 +159,8 @@ class Performer {
     return from_seconds(way / speed);
   }
 
-  void deed() {
-    if (++deeds_ > most_deeds) refuse(fmt::format("at most {} deeds, repeats counted", most_deeds));
+  void action() {
+    if (++deeds_ > max_deeds) refuse(fmt::format("at most {} deeds, repeats counted", max_deeds));
   }
 
   void must_be_down(std::size_t word, bool wanted) {
@@ -194,7 +194,7 @@ class Performer {
   void action(int depth) {
     const std::size_t first = at_;
     const std::string_view verb = take();
-    deed();
+    action();
     if (verb == "finger") {
       hand_->finger(static_cast<int>(quantity("which finger", "", 1, 10)));
       action(depth);
@@ -234,8 +234,8 @@ class Performer {
       if (!out && !accept("in")) refuse("'in' or 'out'");
       const double by = quantity("how far", "dp", 0.0, 10'000.0);
       const Point centre = at_place();
-      const double least = 60.0;
-      hand_->pinch(centre, out ? least : least + by, out ? least + by : least, 0.0, timing(by));
+      const double min = 60.0;
+      hand_->pinch(centre, out ? min : min + by, out ? min + by : min, 0.0, timing(by));
     } else if (verb == "rotate") {
       must_be_down(first, false);
       const double angle = quantity("an angle", "degrees", -720.0, 720.0) * std::numbers::pi / 180.0;
@@ -259,31 +259,32 @@ class Performer {
   bool app_deed(std::string_view verb) {
     if (verb == "open" || verb == "close") {
       const std::string action(verb);
-      hand_->deed({.kind = Deed::Kind::call, .target = name("a part"), .value = action});
+      hand_->action({.kind = Action::Kind::call, .target = name("a part"), .value = action});
       return true;
     }
     const auto names = deed_names();
     const auto found = std::find(names.begin(), names.end(), verb);
     if (found == names.end()) return false;
-    Deed deed{.kind = static_cast<Deed::Kind>(found - names.begin())};
-    switch (deed.kind) {
-      case Deed::Kind::back:
+    Action action{.kind = static_cast<Action::Kind>(found - names.begin())};
+    switch (action.kind) {
+      case Action::Kind::back:
         break;
-      case Deed::Kind::turn:
+      case Action::Kind::turn:
         accept("to");
-        deed.value = name("WIDTHxHEIGHT in dp, such as 720x360");
+        action.value = name("WIDTHxHEIGHT in dp, such as 720x360");
         break;
-      case Deed::Kind::set:
-      case Deed::Kind::put:
-      case Deed::Kind::call:
-        deed.target = name(deed.kind == Deed::Kind::call ? "a part" : "a cell");
+      case Action::Kind::set:
+      case Action::Kind::put:
+      case Action::Kind::call:
+        action.target = name(action.kind == Action::Kind::call ? "a part" : "a cell");
         accept("to");
-        deed.value = name(deed.kind == Deed::Kind::call ? "what it is asked to do, such as open" : "a value");
+        action.value =
+            name(action.kind == Action::Kind::call ? "what it is asked to do, such as open" : "a value");
         break;
       default:
-        deed.target = name(deed.kind == Deed::Kind::key ? "a key, such as right" : "a part");
+        action.target = name(action.kind == Action::Kind::key ? "a key, such as right" : "a part");
     }
-    hand_->deed(std::move(deed));
+    hand_->action(std::move(action));
     return true;
   }
 
@@ -310,14 +311,14 @@ class Performer {
   void repeat(int depth) {
     constexpr int deepest = 8;
     if (depth >= deepest) refuse(fmt::format("repeats within each other {} deep at most", deepest));
-    const int times = static_cast<int>(quantity("how many", "times", 1, most_deeds));
+    const int times = static_cast<int>(quantity("how many", "times", 1, max_deeds));
     if (!accept("{")) refuse("'{', steps, '}'");
     const std::size_t body = at_;
     for (int i = 0; i < times; ++i) {
       at_ = body;
       const int before = deeds_;
       steps(depth + 1);
-      if (deeds_ == before) deed();  // a round that does nothing counts, or it could go on for ever
+      if (deeds_ == before) action();  // a round that does nothing counts, or it could go on for ever
     }
     if (!accept("}")) refuse("'}'");
   }

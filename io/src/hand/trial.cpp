@@ -20,9 +20,9 @@ constexpr Box screen{0.0, 0.0, 360.0, 720.0};
 class Chance {
  public:
   explicit Chance(std::uint64_t seed) : state_(seed * 6364136223846793005U + 1442695040888963407U) {}
-  double in(double least, double most) {
+  double in(double min, double max) {
     state_ = state_ * 6364136223846793005U + 1442695040888963407U;
-    return least + (most - least) * static_cast<double>(state_ >> 11U) * 0x1p-53;
+    return min + (max - min) * static_cast<double>(state_ >> 11U) * 0x1p-53;
   }
   Point place() { return {in(70, 290), in(120, 600)}; }
 
@@ -189,7 +189,7 @@ std::vector<TrialRow> run_trial(const HandModel& model, const Feel& feel, int co
 }
 
 std::string trial_table(const std::vector<TrialRow>& rows, bool markdown) {
-  const auto share = [](int part, int whole) {
+  const auto fraction = [](int part, int whole) {
     if (part == 0) return std::string(".");
     const double percent = 100.0 * part / std::max(whole, 1);
     return part == whole ? std::string("100") : fmt::format("{:.2f}", percent);
@@ -205,8 +205,8 @@ std::string trial_table(const std::vector<TrialRow>& rows, bool markdown) {
   for (const TrialRow& row : rows) {
     text += markdown ? fmt::format("| {} |", row.meant) : fmt::format("{:<14}", row.meant);
     for (const int taken : row.taken)
-      text += markdown ? fmt::format(" {} |", share(taken, row.count))
-                       : fmt::format("{:>8}", share(taken, row.count));
+      text += markdown ? fmt::format(" {} |", fraction(taken, row.count))
+                       : fmt::format("{:>8}", fraction(taken, row.count));
     text += '\n';
   }
   return text;

@@ -16,12 +16,12 @@ namespace {
 Json number(double value) { return std::isfinite(value) ? Json(value) : Json(nullptr); }
 
 // Where a way ends: a coast that is given a velocity goes as far as that takes it.
-double target_of(const CurveOrder& order, const Passage::Way& way) {
+double target_of(const CurveOrder& order, const Transition::Way& way) {
   const auto* coast = std::get_if<Coast>(&way);
   return coast != nullptr && order.velocity != 0.0 ? order.from + coast->distance(order.velocity) : order.to;
 }
 
-CurveSample sample(const CurveOrder& order, const Passage::Way& way, double t) {
+CurveSample sample(const CurveOrder& order, const Transition::Way& way, double t) {
   const double distance = target_of(order, way) - order.from;
   if (const auto* timed = std::get_if<Timed>(&way)) {
     double slope = timed->curve.slope(t);
@@ -53,10 +53,12 @@ std::string bars(const Motion& motion, Micros whole) {
   std::string text;
   for (int i = 0; i < count; ++i) {
     const double value = motion.at(whole * i / (count - 1)).value;
-    const double share = (value - motion.from()) / (motion.to() - motion.from());
+    const double fraction = (value - motion.from()) / (motion.to() - motion.from());
     // The target is the sixth bar; the seventh and eighth are beyond it, a blank is before the start.
-    const auto level = share > 1.15 ? 7L : share > 1.02 ? 6L : std::min(5L, std::lround(share * 5.0));
-    text += share < -0.02 ? " " : steps[static_cast<std::size_t>(std::max(0L, level))];
+    const auto level = fraction > 1.15   ? 7L
+                       : fraction > 1.02 ? 6L
+                                         : std::min(5L, std::lround(fraction * 5.0));
+    text += fraction < -0.02 ? " " : steps[static_cast<std::size_t>(std::max(0L, level))];
   }
   return text;
 }
@@ -70,12 +72,12 @@ CurveOrder checked(CurveOrder order, Micros duration) {
   if (!std::isfinite(order.velocity)) throw std::invalid_argument("velocity: takes a finite number");
   bool takes_velocity = false;
   for (MotionSpec& spec : order.specs) {
-    if (auto* timed = std::get_if<Timed>(&spec.passage.way); timed != nullptr && !spec.has_time)
+    if (auto* timed = std::get_if<Timed>(&spec.transition.way); timed != nullptr && !spec.has_time)
       timed->duration = duration;
-    takes_velocity = takes_velocity || !std::holds_alternative<Timed>(spec.passage.way);
+    takes_velocity = takes_velocity || !std::holds_alternative<Timed>(spec.transition.way);
   }
   const bool curves = std::any_of(order.specs.begin(), order.specs.end(), [](const MotionSpec& spec) {
-    return std::holds_alternative<Timed>(spec.passage.way);
+    return std::holds_alternative<Timed>(spec.transition.way);
   });
   for (const double at : order.at)
     if (curves && !(at >= -1.0 && at <= 2.0))  // a whole length beyond either end is still of use
@@ -89,29 +91,29 @@ CurveOrder checked(CurveOrder order, Micros duration) {
 }
 
 Motion motion_of(const CurveOrder& order, const MotionSpec& spec) {
-  Passage once = spec.passage;
+  Transition once = spec.transition;
   once.runs = 1;
   once.alternate = false;
   return Motion({.from = order.from,
                  .velocity = order.velocity,
-                 .to = target_of(order, spec.passage.way),
+                 .to = target_of(order, spec.transition.way),
                  .begins = Micros{0}},
                 once);
 }
 
 std::vector<CurveSample> samples_of(const CurveOrder& order, const MotionSpec& spec) {
   std::vector<double> times = order.at;
-  const auto* timed = std::get_if<Timed>(&spec.passage.way);
+  const auto* timed = std::get_if<Timed>(&spec.transition.way);
   for (const Micros time : order.at_times)
     times.push_back(to_seconds(time) / (timed == nullptr ? 1.0 : to_seconds(timed->duration)));
   if (times.empty()) {
-    const bool curve = std::holds_alternative<Timed>(spec.passage.way);
+    const bool curve = std::holds_alternative<Timed>(spec.transition.way);
     const double whole = curve ? 1.0 : to_seconds(motion_of(order, spec).ends());
     for (int i = 0; i <= order.samples; ++i) times.push_back(whole * i / order.samples);
   }
   std::vector<CurveSample> samples;
   samples.reserve(times.size());
-  for (const double t : times) samples.push_back(sample(order, spec.passage.way, t));
+  for (const double t : times) samples.push_back(sample(order, spec.transition.way, t));
   return samples;
 }
 
@@ -139,7 +141,7 @@ std::string curves_text(const CurveOrder& order) {
 std::string samples_text(const CurveOrder& order) {
   std::string text;
   for (const MotionSpec& spec : order.specs) {
-    const bool curve = std::holds_alternative<Timed>(spec.passage.way);
+    const bool curve = std::holds_alternative<Timed>(spec.transition.way);
     text += fmt::format("\n{}\n{:>12} {:>14} {:>14}\n", spec.text, curve ? "progress" : "seconds", "value",
                         curve ? "slope" : "velocity");
     for (const CurveSample& one : samples_of(order, spec))

@@ -70,12 +70,13 @@ std::string css_keyframes(std::string_view name, const Curve& progress, const Ke
   return text + "}\n";
 }
 
-std::string css_timing(const Passage& passage, std::string_view easing, double velocity) {
-  std::string text = fmt::format("{}ms {}", css_number(to_ms(duration_of(passage.way, velocity)), 3), easing);
-  if (passage.delay != Micros{0}) text += fmt::format(" {}ms", css_number(to_ms(passage.delay), 3));
-  if (passage.runs <= Passage::endless) text += " infinite";
-  if (passage.runs > 1) text += fmt::format(" {}", passage.runs);
-  if (passage.alternate) text += " alternate";
+std::string css_timing(const Transition& transition, std::string_view easing, double velocity) {
+  std::string text =
+      fmt::format("{}ms {}", css_number(to_ms(duration_of(transition.way, velocity)), 3), easing);
+  if (transition.delay != Micros{0}) text += fmt::format(" {}ms", css_number(to_ms(transition.delay), 3));
+  if (transition.runs <= Transition::endless) text += " infinite";
+  if (transition.runs > 1) text += fmt::format(" {}", transition.runs);
+  if (transition.alternate) text += " alternate";
   return text;
 }
 

@@ -46,12 +46,12 @@ class Parser : private detail::SpecReader {
   MotionSpec read() {
     skip();
     if (done()) refuse(at_, 1, "nothing", "a motion");
-    std::optional<Passage::Way> way = moving();
+    std::optional<Transition::Way> way = moving();
     MotionSpec spec{std::string(text_), Timed{}, true};
     if (way) {
-      spec.passage.way = *way;
+      spec.transition.way = *way;
     } else {
-      spec.passage.way = Timed{curve(), Micros{0}};
+      spec.transition.way = Timed{curve(), Micros{0}};
       spec.has_time = false;
     }
     options(spec);
@@ -59,14 +59,14 @@ class Parser : private detail::SpecReader {
   }
 
  private:
-  std::optional<Passage::Way> moving() {
+  std::optional<Transition::Way> moving() {
     const std::string word = peek_word();
     if (word != "spring" && word != "coast") return std::nullopt;
     const std::size_t begins = at_;
     in_ = word;
     at_ += word.size();
     need('(', "'(' and what the " + word + " is like");
-    Passage::Way way = word == "spring" ? Passage::Way(spring(begins)) : Passage::Way(coast());
+    Transition::Way way = word == "spring" ? Transition::Way(spring(begins)) : Transition::Way(coast());
     need(')', "',' or ')'");
     return way;
   }
@@ -110,7 +110,7 @@ class Parser : private detail::SpecReader {
           given[i] = 0.0;
           break;
         default:
-          given[i] = share({"overshoot", 0.0, 0.95});
+          given[i] = fraction({"overshoot", 0.0, 0.95});
           break;
       }
     } while (take(','));
@@ -213,11 +213,11 @@ class Parser : private detail::SpecReader {
     if (name == "limited") {
       const Curve inner = curve();
       if (!take(',')) return inner.limited();
-      const double least = plain({"least", -1e6, 1e6});
+      const double min = plain({"min", -1e6, 1e6});
       need(',', "',' and the most");
       skip();
-      const double most = plain({"most", least + 1e-9, 1e6});
-      return inner.limited(least, most);
+      const double max = plain({"max", min + 1e-9, 1e6});
+      return inner.limited(min, max);
     }
     return family(name);
   }
@@ -225,11 +225,11 @@ class Parser : private detail::SpecReader {
   Curve steps() {
     const auto count = take_number();
     if (!count) refuse_here("how many steps, a whole number");
-    const auto whole = [&](int least) {
-      if (count->unit != Unit::none || count->value != std::floor(count->value) || count->value < least ||
+    const auto whole = [&](int min) {
+      if (count->unit != Unit::none || count->value != std::floor(count->value) || count->value < min ||
           count->value > 1e6)
         refuse(count->at, count->end - count->at, fmt::format("count = {}", found(*count)),
-               fmt::format("a whole number, {} to 1000000{}", least, least == 2 ? " with jump-none" : ""));
+               fmt::format("a whole number, {} to 1000000{}", min, min == 2 ? " with jump-none" : ""));
     };
     Jump jump = Jump::end;
     if (take(',')) {
@@ -275,8 +275,8 @@ class Parser : private detail::SpecReader {
         between = Between::free;
         break;
       }
-      const double least = points.empty() ? -1e6 : points.back().at + 1e-9;
-      const double at = share({"place", least, 1e6});
+      const double min = points.empty() ? -1e6 : points.back().at + 1e-9;
+      const double at = fraction({"place", min, 1e6});
       points.push_back({at, plain({"value", -1e6, 1e6})});
     } while (take(','));
     if (points.size() < 2) refuse_here("',' and another point; a curve runs through two or more");
@@ -288,8 +288,8 @@ class Parser : private detail::SpecReader {
     do {
       CurvePiece piece{curve(), 1.0, 1.0};
       if (take_word("until")) {
-        const double least = pieces.empty() ? 1e-9 : pieces.back().until + 1e-9;
-        piece.until = share({"until", least, 1.0});
+        const double min = pieces.empty() ? 1e-9 : pieces.back().until + 1e-9;
+        piece.until = fraction({"until", min, 1.0});
       }
       if (take_word("to")) piece.to = plain({"to", -1e6, 1e6});
       pieces.push_back(piece);
@@ -306,7 +306,7 @@ class Parser : private detail::SpecReader {
     while (take(',')) {
       if (which == Family::back) {
         need_name(std::array{std::string_view{"overshoot"}});
-        shape.overshoot = share({"overshoot", 0.0, 10.0});
+        shape.overshoot = fraction({"overshoot", 0.0, 10.0});
       } else if (which == Family::elastic) {
         need_name(std::array{std::string_view{"swings"}});
         shape.swings = plain({"swings", 0.25, 50.0});
@@ -314,7 +314,7 @@ class Parser : private detail::SpecReader {
         if (need_name(std::array{std::string_view{"bounces"}, std::string_view{"keeps"}}) == 0)
           shape.bounces = plain({"bounces", 0.0, 12.0});
         else
-          shape.keeps = share({"keeps", 0.01, 0.9});
+          shape.keeps = fraction({"keeps", 0.01, 0.9});
       } else {
         --at_;
         refuse_here("')'");
@@ -329,27 +329,27 @@ class Parser : private detail::SpecReader {
       const std::size_t at = at_;
       if (const auto number = take_number()) {
         const Micros duration = time(*number, {"duration", 0.0, 3.6e6});
-        auto* timed = std::get_if<Timed>(&spec.passage.way);
+        auto* timed = std::get_if<Timed>(&spec.transition.way);
         if (timed == nullptr || spec.has_time)
           refuse(at, number->end - at, found(*number),
                  timed == nullptr ? "no time; a spring or coast has its own" : "one time");
         timed->duration = duration;
         spec.has_time = true;
       } else if (!delayed && take_word("after")) {
-        spec.passage.delay = time({"delay", 0.0, 3.6e6});
+        spec.transition.delay = time({"delay", 0.0, 3.6e6});
         delayed = true;
-      } else if (spec.passage.runs == 1 && take_word("repeat")) {
+      } else if (spec.transition.runs == 1 && take_word("repeat")) {
         if (take_word("endless")) {
-          spec.passage.runs = Passage::endless;
+          spec.transition.runs = Transition::endless;
           continue;
         }
         skip();
         const std::size_t count_at = at_;
         const double count = plain({"repeat", 1, 1e6});
         if (count != std::floor(count)) refuse(count_at, at_ - count_at, "part of a run", "a whole number");
-        spec.passage.runs = static_cast<int>(count);
-      } else if (!spec.passage.alternate && take_word("alternate")) {
-        spec.passage.alternate = true;
+        spec.transition.runs = static_cast<int>(count);
+      } else if (!spec.transition.alternate && take_word("alternate")) {
+        spec.transition.alternate = true;
       } else {
         in_ = "";
         refuse_here("a time, 'after' a time, 'repeat' a number or endless, or 'alternate'");
@@ -364,11 +364,11 @@ class Parser : private detail::SpecReader {
 
 MotionSpec read_motion(std::string_view text) { return Parser(text).read(); }
 
-Passage read_passage(std::string_view text) {
+Transition read_transition(std::string_view text) {
   MotionSpec spec = read_motion(text);
   if (!spec.has_time)
     throw SpecError({spec.text, text.size(), 1, "the end", "the curve's time", spec.text + " 240ms"});
-  return spec.passage;
+  return spec.transition;
 }
 
 }  // namespace ubbo::io

@@ -39,7 +39,7 @@ std::string comment_of(const MotionSpec& spec) {
   const bool plain = std::all_of(spec.text.begin(), spec.text.end(), [](char c) {
     return c >= ' ' && c <= '~' && c != '\\' && c != '*' && c != '/';
   });
-  return plain ? spec.text : spec.has_time ? spec_text(spec.passage) : "a curve";
+  return plain ? spec.text : spec.has_time ? spec_text(spec.transition) : "a curve";
 }
 
 // The place of a token in the tree, made on the way.
@@ -87,14 +87,14 @@ void check_names(const MotionTokens& tokens) {
 }
 
 Json motion_json(const MotionSpec& spec, const BezierFitter& fitter) {
-  const BezierFit fit = fitter(progress_of(spec.passage.way));
+  const BezierFit fit = fitter(progress_of(spec.transition.way));
   const Json bezier{fit.bezier.x1(), fit.bezier.y1(), fit.bezier.x2(), fit.bezier.y2()};
   Json token;
   if (spec.has_time)
     token = {{"$type", "transition"},
              {"$value",
-              {{"duration", duration_json(duration_of(spec.passage.way))},
-               {"delay", duration_json(spec.passage.delay)},
+              {{"duration", duration_json(duration_of(spec.transition.way))},
+               {"delay", duration_json(spec.transition.delay)},
                {"timingFunction", bezier}}}};
   else
     token = {{"$type", "cubicBezier"}, {"$value", bezier}};
@@ -152,15 +152,16 @@ class TokenReader {
     const Json& value = resolved(node["$value"], path, "transition or cubicBezier");
     MotionSpec spec{"", Timed{}, type == "transition"};
     if (type == "cubicBezier") {
-      spec.passage.way = Timed{bezier(value, path), Micros{0}};
+      spec.transition.way = Timed{bezier(value, path), Micros{0}};
       spec.text = css_text(bezier(value, path));
     } else {
       if (!value.is_object()) refuse(path, brief(value), "duration, delay and timingFunction");
       for (const char* part : {"duration", "timingFunction"})
         if (!value.contains(part)) refuse(path, fmt::format("no {}", part), part);
-      spec.passage = Passage(Timed{bezier(value["timingFunction"], path), time(value["duration"], path)});
-      if (value.contains("delay")) spec.passage.delay = time(value["delay"], path);
-      spec.text = spec_text(spec.passage);
+      spec.transition =
+          Transition(Timed{bezier(value["timingFunction"], path), time(value["duration"], path)});
+      if (value.contains("delay")) spec.transition.delay = time(value["delay"], path);
+      spec.text = spec_text(spec.transition);
     }
     tokens_.motions.emplace_back(path, spec);
   }
@@ -299,7 +300,7 @@ std::string curve_code(const Curve& curve) {
   return text + "})";
 }
 
-std::string way_code(const Passage::Way& way) {
+std::string way_code(const Transition::Way& way) {
   if (const auto* spring = std::get_if<Spring>(&way))
     return fmt::format("ubbo::Spring::natural({}, {})", spring->frequency(), spring->ratio());
   if (const auto* coast = std::get_if<Coast>(&way))
@@ -329,7 +330,7 @@ std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
   const std::string space = identifier(std::string(name));
   std::string text = fmt::format(
       "// Made by `ubbo export`; change the motions there.\n#pragma once\n\n#include "
-      "\"ubbo/motion/passage.hpp\"\n\nnamespace {} {{\n",
+      "\"ubbo/motion/transition.hpp\"\n\nnamespace {} {{\n",
       space);
   std::set<std::string> taken;
   const auto own = [&](const std::string& given) {
@@ -345,18 +346,18 @@ std::string tokens_header(const MotionTokens& tokens, std::string_view name) {
     text += fmt::format("\n/// {}\n", comment_of(spec));
     if (!spec.has_time) {
       text += fmt::format("inline const ubbo::Curve {} = {};\n", made,
-                          curve_code(std::get<Timed>(spec.passage.way).curve));
+                          curve_code(std::get<Timed>(spec.transition.way).curve));
       continue;
     }
-    std::string passage = fmt::format("ubbo::Passage({}", way_code(spec.passage.way));
-    if (spec.passage.delay != Micros{0})
-      passage += fmt::format(", ubbo::Micros{{{}}}", spec.passage.delay.count());
-    passage += ")";
-    if (spec.passage.runs != 1 || spec.passage.alternate)
-      passage += fmt::format(".repeated({}, {})", spec.passage.runs, spec.passage.alternate);
-    text += fmt::format("inline const ubbo::Passage {} = {};\n", made, passage);
+    std::string transition = fmt::format("ubbo::Transition({}", way_code(spec.transition.way));
+    if (spec.transition.delay != Micros{0})
+      transition += fmt::format(", ubbo::Micros{{{}}}", spec.transition.delay.count());
+    transition += ")";
+    if (spec.transition.runs != 1 || spec.transition.alternate)
+      transition += fmt::format(".repeated({}, {})", spec.transition.runs, spec.transition.alternate);
+    text += fmt::format("inline const ubbo::Transition {} = {};\n", made, transition);
     text += fmt::format("inline constexpr ubbo::Micros {}{{{}}};\n", own(given + "_duration"),
-                        duration_of(spec.passage.way).count());
+                        duration_of(spec.transition.way).count());
   }
   return text + "\n}  // namespace " + space + "\n";
 }
@@ -369,7 +370,7 @@ std::string tokens_css(const MotionTokens& tokens, const BezierFitter& fitter, d
   for (const auto& [given, time] : tokens.durations)
     text += fmt::format("  --{}: {}ms;\n", property_name(given), css_number(to_ms(time), 3));
   for (const auto& [given, spec] : tokens.motions) {
-    const Curve progress = progress_of(spec.passage.way, velocity);
+    const Curve progress = progress_of(spec.transition.way, velocity);
     const EasingText easing = css_easing(progress, max_error);
     const BezierFit fit = fitter(progress);
     const std::string name = property_name(given);
@@ -382,14 +383,15 @@ std::string tokens_css(const MotionTokens& tokens, const BezierFitter& fitter, d
                           rounded_up(fit.error, 1e4));
     if (!spec.has_time) continue;
     text += fmt::format("  --{}-duration: {}ms;\n", name,
-                        css_number(to_ms(duration_of(spec.passage.way, velocity)), 3));
-    if (spec.passage.runs != 1) {
-      text += fmt::format("  --{}-animation: {};\n", name, css_timing(spec.passage, easing.text, velocity));
+                        css_number(to_ms(duration_of(spec.transition.way, velocity)), 3));
+    if (spec.transition.runs != 1) {
+      text +=
+          fmt::format("  --{}-animation: {};\n", name, css_timing(spec.transition, easing.text, velocity));
       continue;
     }
     text += fmt::format("  --{0}-transition: var(--{0}-duration) var(--{0})", name);
-    if (spec.passage.delay != Micros{0})
-      text += fmt::format(" {}ms", css_number(to_ms(spec.passage.delay), 3));
+    if (spec.transition.delay != Micros{0})
+      text += fmt::format(" {}ms", css_number(to_ms(spec.transition.delay), 3));
     text += fmt::format("; /* transition: transform var(--{}-transition) */\n", name);
     timed.push_back(name);
   }

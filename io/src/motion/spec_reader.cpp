@@ -185,9 +185,9 @@ std::string SpecReader::found(const Number& number) const {
 }
 
 void SpecReader::check(const Number& number, double value, const Range& range, const char* unit) const {
-  if (value >= range.least && value <= range.most) return;
+  if (value >= range.min && value <= range.max) return;
   refuse(number.at, number.end - number.at, fmt::format("{} = {}", range.name, found(number)),
-         fmt::format("{} to {}{}", plain_number(range.least), plain_number(range.most), unit));
+         fmt::format("{} to {}{}", plain_number(range.min), plain_number(range.max), unit));
 }
 
 double SpecReader::plain(const Range& range) {
@@ -199,7 +199,7 @@ double SpecReader::plain(const Range& range) {
   return number->value;
 }
 
-double SpecReader::share(const Range& range) {
+double SpecReader::fraction(const Range& range) {
   const auto number = take_number();
   const std::string takes = fmt::format("{}, as 25% or 0.25", range.name);
   if (!number) refuse_here(takes);

@@ -25,8 +25,8 @@ struct Number {
 // What a number may be: `least` to `most` in the plain unit (shares for per cents, ms for times).
 struct Range {
   const char* name;
-  double least;
-  double most;
+  double min;
+  double max;
 };
 
 template <std::size_t N>
@@ -68,7 +68,7 @@ class SpecReader {
   // A number without unit.
   double plain(const Range& range);
   // A share: 0.25 or 25%.
-  double share(const Range& range);
+  double fraction(const Range& range);
   Micros time(const Range& range);
   [[nodiscard]] Micros time(const Number& number, const Range& range) const;
 

@@ -15,24 +15,25 @@ std::string css_number(double value, int decimals) {
   return text == "-0" ? "0" : text;
 }
 
-std::string spec_text(const Passage& passage) {
+std::string spec_text(const Transition& transition) {
   std::string text;
-  if (const auto* spring = std::get_if<Spring>(&passage.way)) {
+  if (const auto* spring = std::get_if<Spring>(&transition.way)) {
     if (spring->ratio() > 1.0)
       text = fmt::format("spring(frequency {}, ratio {})", spring->frequency(), spring->ratio());
     else
       text = fmt::format("spring(settle {}ms, overshoot {}%)", css_number(to_ms(duration_of(*spring)), 3),
                          css_number(spring->overshoot() * 100.0, 6));
-  } else if (const auto* coast = std::get_if<Coast>(&passage.way)) {
+  } else if (const auto* coast = std::get_if<Coast>(&transition.way)) {
     text = fmt::format("coast(friction {})", coast->friction());
   } else {
-    const auto& timed = std::get<Timed>(passage.way);
+    const auto& timed = std::get<Timed>(transition.way);
     text = fmt::format("{} {}ms", css_easing(timed.curve).text, css_number(to_ms(timed.duration), 3));
   }
-  if (passage.delay != Micros{0}) text += fmt::format(" after {}ms", css_number(to_ms(passage.delay), 3));
-  if (passage.runs <= Passage::endless) text += " repeat endless";
-  if (passage.runs > 1) text += fmt::format(" repeat {}", passage.runs);
-  if (passage.alternate) text += " alternate";
+  if (transition.delay != Micros{0})
+    text += fmt::format(" after {}ms", css_number(to_ms(transition.delay), 3));
+  if (transition.runs <= Transition::endless) text += " repeat endless";
+  if (transition.runs > 1) text += fmt::format(" repeat {}", transition.runs);
+  if (transition.alternate) text += " alternate";
   return text;
 }
 

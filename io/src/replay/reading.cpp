@@ -43,10 +43,10 @@ std::vector<Reading> readings_of(SceneRun& run) {
                    .part = part,
                    .usual = info.usual,
                    .value = [part, now = info.now] { return now(*part); }};
-      if (info.rests != nullptr)
-        made.rests = [part, rests = info.rests] {
+      if (info.snap_points != nullptr)
+        made.snap_points = [part, snap_points = info.snap_points] {
           std::vector<double> places;
-          rests(*part, places);
+          snap_points(*part, places);
           return places;
         };
       all.push_back(std::move(made));

@@ -14,17 +14,17 @@ Replay::Replay(SceneRun& run, const ReadyTake& ready, ReplayOptions options)
     throw std::invalid_argument(fmt::format("fps = {} is not taken; it takes 1 to 1000", options_.fps));
   const Take& take = ready.take();
   if (ready.empty()) return;
-  begins_ = last_ = take.samples.empty() ? take.deeds.front().time : take.samples.front().time;
-  if (!take.deeds.empty()) begins_ = std::min(begins_, take.deeds.front().time);
+  begins_ = last_ = take.samples.empty() ? take.actions.front().time : take.samples.front().time;
+  if (!take.actions.empty()) begins_ = std::min(begins_, take.actions.front().time);
   if (!take.samples.empty()) last_ = take.samples.back().time;
-  if (!take.deeds.empty()) last_ = std::max(last_, take.deeds.back().time);
+  if (!take.actions.empty()) last_ = std::max(last_, take.actions.back().time);
   ends_ = begins_;
   run.stage().advance(begins_);
 }
 
-void Replay::perform(std::size_t deed) {
-  if (take_->perform(deed, *run_)) return;
-  const Deed& asked = take().deeds[deed];
+void Replay::perform(std::size_t action) {
+  if (take_->perform(action, *run_)) return;
+  const Action& asked = take().actions[action];
   warnings_.push_back(
       fmt::format("at {} ms '{}' could not be asked to '{}'", to_ms(asked.time), asked.target, asked.value));
 }
@@ -48,7 +48,7 @@ void Replay::frames_until(Micros time) {
 void Replay::collect() {
   Journal& journal = run_->stage().journal();
   for (const Decision& decision : journal.decisions()) {
-    if (decisions_.size() < options_.most_decisions)
+    if (decisions_.size() < options_.max_decisions)
       decisions_.push_back(decision);
     else
       ++lost_;
@@ -59,16 +59,17 @@ void Replay::collect() {
 
 bool Replay::more(Micros until) const {
   const bool samples = next_sample_ < take().samples.size() && take().samples[next_sample_].time <= until;
-  const bool deeds = next_deed_ < take().deeds.size() && take().deeds[next_deed_].time <= until;
-  return samples || deeds;
+  const bool actions = next_deed_ < take().actions.size() && take().actions[next_deed_].time <= until;
+  return samples || actions;
 }
 
 void Replay::play_to(Micros time) {
   Stage& stage = run_->stage();
   while (more(time)) {
-    const bool deed = next_deed_ < take().deeds.size() && take().deeds[next_deed_].before <= next_sample_;
-    if (deed) {
-      frames_until(take().deeds[next_deed_].time);
+    const bool action =
+        next_deed_ < take().actions.size() && take().actions[next_deed_].before <= next_sample_;
+    if (action) {
+      frames_until(take().actions[next_deed_].time);
       perform(next_deed_++);
     } else {
       const Sample& next = take().samples[next_sample_++];

@@ -21,7 +21,7 @@ namespace ubbo::io {
 namespace {
 
 constexpr std::array placement_keys{"x", "y", "w", "h", "right", "bottom"};
-constexpr std::array standing_keys{"inside", "stands_back_for", "stands_back_towards", "shares"};
+constexpr std::array standing_keys{"inside", "yields_to", "yield_direction", "observes"};
 
 class SceneReader {
  public:
@@ -94,7 +94,10 @@ class SceneReader {
       const toml::key& key = name;
       if (std::find(known.begin(), known.end(), key.str()) != known.end()) continue;
       attempt([&] {
-        refuse(key.source().begin, fmt::format("unknown key '{}' in {}", key.str(), owner),
+        const std::string_view now = new_name(key.str(), known);
+        refuse(key.source().begin,
+               now.empty() ? fmt::format("unknown key '{}' in {}", key.str(), owner)
+                           : fmt::format("'{}' in {} is called {} now", key.str(), owner, now),
                fmt::format("{}", fmt::join(known, ", ")), nearest_name(key.str(), known));
       });
     }
@@ -112,7 +115,7 @@ class SceneReader {
 
   double number_of(const toml::node& node, const SettingInfo& setting) const {
     const auto value = node.is_number() ? node.value<double>() : std::nullopt;
-    if (value && *value >= setting.least && *value <= setting.most) return *value;
+    if (value && *value >= setting.min && *value <= setting.max) return *value;
     refuse(node, fmt::format("{} = {}", setting.name, shown(node)), what_it_takes(setting));
   }
 
@@ -158,8 +161,8 @@ class SceneReader {
         return flag_of(node, setting.name) ? 1.0 : 0.0;
       case SettingKind::numbers:
         return numbers_of(node, setting);
-      case SettingKind::passage:
-        return passage_of(node, setting.name);
+      case SettingKind::transition:
+        return transition_of(node, setting.name);
       case SettingKind::cell:
         break;
     }
@@ -174,10 +177,10 @@ class SceneReader {
       });
   }
 
-  Passage passage_of(const toml::node& node, std::string_view name) const {
+  Transition transition_of(const toml::node& node, std::string_view name) const {
     const std::string text = text_of(node, name);
     try {
-      return read_passage(text);
+      return read_transition(text);
     } catch (const SpecError& wrong) {
       // Behind the opening quote; a text in other quotes, or with escapes, is pointed at as a whole.
       toml::source_position where = node.source().begin;
@@ -287,7 +290,7 @@ class SceneReader {
     if (const auto text = node.value_exact<std::string>()) return *text;
     if (node.is_array()) return texts_of(node, name);
     if (const auto* table = node.as_table()) return choice_cell(*table, name);
-    const SettingInfo any{.name = name.c_str(), .least = -1e9, .most = 1e9};
+    const SettingInfo any{.name = name.c_str(), .min = -1e9, .max = 1e9};
     if (node.is_number()) return number_of(node, any);
     refuse(node, fmt::format("{} = {}", name, shown(node)),
            "a number, true or false, a text, a list of texts, or { choice = \"a name\", of = [names] }");
@@ -369,21 +372,21 @@ class SceneReader {
   Length length_of(const toml::node& node, std::string_view name) const {
     const char* takes = "a length in dp, a share such as \"50%\", or both, such as \"50% - 8dp\"";
     if (node.is_number()) {
-      const SettingInfo info{.name = "a length", .unit = "dp", .least = -100000.0, .most = 100000.0};
+      const SettingInfo info{.name = "a length", .unit = "dp", .min = -100000.0, .max = 100000.0};
       return number_of(node, info);
     }
     const std::string text = text_of(node, name);
     // Its words, without blanks: "50%-8dp".
     std::string words = text;
     std::erase_if(words, [](char c) { return c == ' ' || c == '\t'; });
-    const NumberAt share = number_at(words);
-    const std::string_view behind = std::string_view(words).substr(share.used);
-    if (share.used > 0 && std::fabs(share.value) <= 1000.0) {
-      if (behind == "%") return Length::of(share.value / 100.0);
+    const NumberAt fraction = number_at(words);
+    const std::string_view behind = std::string_view(words).substr(fraction.used);
+    if (fraction.used > 0 && std::fabs(fraction.value) <= 1000.0) {
+      if (behind == "%") return Length::of(fraction.value / 100.0);
       if (behind.starts_with("%+") || behind.starts_with("%-")) {
         const NumberAt dp = number_at(behind.substr(2));
         if (dp.used > 0 && std::fabs(dp.value) <= 100000.0 && behind.substr(2 + dp.used) == "dp")
-          return {behind[1] == '-' ? -dp.value : dp.value, share.value / 100.0};
+          return {behind[1] == '-' ? -dp.value : dp.value, fraction.value / 100.0};
       }
     }
     refuse(node, fmt::format("{} = '{}'", name, text), takes);
@@ -404,21 +407,22 @@ class SceneReader {
     return placement;
   }
 
-  Standing standing_of(const toml::table& table) const {
-    Standing standing;
+  ContactRules standing_of(const toml::table& table) const {
+    ContactRules contact_rules;
     const toml::node* inside = table.get("inside");
-    const toml::node* back = table.get("stands_back_for");
-    if (inside != nullptr) standing.inside = text_of(*inside, "inside");
-    if (back != nullptr) standing.stands_back_for = text_of(*back, "stands_back_for");
+    const toml::node* back = table.get("yields_to");
+    if (inside != nullptr) contact_rules.inside = text_of(*inside, "inside");
+    if (back != nullptr) contact_rules.yields_to = text_of(*back, "yields_to");
     for (const toml::node* other : {inside, back})
       if (other != nullptr) must_stand_above(*other);
-    if (const auto* shares = table.get("shares")) standing.shares = flag_of(*shares, "shares");
-    if (const auto* towards = table.get("stands_back_towards")) {
+    if (const auto* shares = table.get("observes")) contact_rules.observes = flag_of(*shares, "observes");
+    if (const auto* towards = table.get("yield_direction")) {
       const SettingInfo info{
-          .name = "stands_back_towards", .kind = SettingKind::choice, .choices = towards_names};
-      standing.towards = static_cast<Towards>(static_cast<int>(choice_of(*towards, info)));
+          .name = "yield_direction", .kind = SettingKind::choice, .choices = towards_names};
+      contact_rules.yield_direction =
+          static_cast<YieldDirection>(static_cast<int>(choice_of(*towards, info)));
     }
-    return standing;
+    return contact_rules;
   }
 
   const PartKind& kind_in(const toml::table& table) const {
@@ -443,7 +447,7 @@ class SceneReader {
     known.insert(known.end(), standing_keys.begin(), standing_keys.end());
     for (std::size_t i = 0; i < plan.kind->settings(); ++i) known.emplace_back(plan.kind->setting(i).name);
     know(table, fmt::format("a {}", plan.kind->name), known);
-    attempt([&] { plan.standing = standing_of(table); });
+    attempt([&] { plan.contact_rules = standing_of(table); });
     attempt([&] { plan.placement = placement_of(table); });
     try_with(table, "hidden", [&](const toml::node& node) { plan.hidden = flag_of(node, "hidden"); });
     try_with(table, "disabled", [&](const toml::node& node) { plan.disabled = flag_of(node, "disabled"); });

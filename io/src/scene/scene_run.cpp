@@ -30,8 +30,8 @@ SceneRun::SceneRun(const Plan& plan, std::size_t journal_room, std::span<const V
     for (const Variation& other : variations)
       if (other.part == i) (void)part_plan.kind->put(own, other.setting, other.value);
     try {
-      Part& part =
-          stage_->add(*part_plan.kind, part_plan.id, part_plan.placement, std::move(own), part_plan.standing);
+      Part& part = stage_->add(*part_plan.kind, part_plan.id, part_plan.placement, std::move(own),
+                               part_plan.contact_rules);
       if (part_plan.feels) part.set_feels(*part_plan.feels);
       if (part_plan.hidden) stage_->hide(part);
       if (part_plan.disabled) stage_->disable(part);

@@ -37,8 +37,8 @@ std::string default_of(const SettingInfo& setting, const SettingValue& value) {
       return "none";
     case SettingKind::numbers:
       return "[]";
-    case SettingKind::passage:
-      return spec_text(std::get<Passage>(value));
+    case SettingKind::transition:
+      return spec_text(std::get<Transition>(value));
     case SettingKind::flag:
       return std::get<double>(value) != 0.0 ? "true" : "false";
     case SettingKind::choice:

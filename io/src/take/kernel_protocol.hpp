@@ -42,7 +42,7 @@ struct Event {
 
 /// What a panel says of one of its axes.
 struct Range {
-  std::optional<double> least, most, resolution;
+  std::optional<double> min, max, resolution;
 };
 
 /// Follows the protocol from event to event and turns each report into samples.
@@ -169,12 +169,11 @@ class Protocol {
     if (mapping_.raw_units) return value;
     const Range& range = ranges[axis];
     const double whole = axis == 0 ? mapping_.screen.x : mapping_.screen.y;
-    const double least = range.least.value_or(0.0);
-    if (whole > 0.0 && range.most && *range.most > least)
-      return (value - least) / (*range.most - least) * whole;
+    const double min = range.min.value_or(0.0);
+    if (whole > 0.0 && range.max && *range.max > min) return (value - min) / (*range.max - min) * whole;
     constexpr double dp_per_mm = 160.0 / 25.4;
     if (whole <= 0.0 && range.resolution && *range.resolution > 0.0)
-      return (value - least) / *range.resolution * dp_per_mm;
+      return (value - min) / *range.resolution * dp_per_mm;
     refuse(line, fmt::format("no way from panel units to dp along {}", axis == 0 ? "x" : "y"),
            whole > 0.0
                ? "the axis's least and most value (in lines that describe the panel, or --range)"
@@ -185,9 +184,9 @@ class Protocol {
     Sample sample{.time = Micros{latest_ - begin_}, .contact = slot.id, .phase = phase};
     sample.at = {mapped(0, slot.x, line), mapped(1, slot.y, line)};
     sample.tool = slot.pen ? Tool::stylus : Tool::finger;
-    if (slot.pressure >= 0.0 && pressure_range.most && *pressure_range.most > 0.0)
-      sample.pressure = std::clamp(slot.pressure / *pressure_range.most, 0.0, 1.0);
-    if (slot.size > 0.0) sample.size = mapped(0, slot.size + ranges[0].least.value_or(0.0), line);
+    if (slot.pressure >= 0.0 && pressure_range.max && *pressure_range.max > 0.0)
+      sample.pressure = std::clamp(slot.pressure / *pressure_range.max, 0.0, 1.0);
+    if (slot.size > 0.0) sample.size = mapped(0, slot.size + ranges[0].min.value_or(0.0), line);
     if (!(std::fabs(sample.at.x) <= Contacts::farthest && std::fabs(sample.at.y) <= Contacts::farthest))
       refuse(line, fmt::format("a contact at ({}, {})", sample.at.x, sample.at.y), "places within a million");
     take_.samples.push_back(sample);

@@ -9,8 +9,8 @@ namespace ubbo::io {
 Take parse_kernel_raw(std::string_view bytes, const std::string& name, const Mapping& mapping) {
   constexpr std::size_t size = 24;
   kernel::Protocol protocol(name, mapping);
-  if (mapping.range.x > 0.0) protocol.ranges[0].most = mapping.range.x;
-  if (mapping.range.y > 0.0) protocol.ranges[1].most = mapping.range.y;
+  if (mapping.range.x > 0.0) protocol.ranges[0].max = mapping.range.x;
+  if (mapping.range.y > 0.0) protocol.ranges[1].max = mapping.range.y;
   const std::size_t count = bytes.size() / size;
   for (std::size_t i = 0; i < count; ++i) {
     const char* at = bytes.data() + i * size;

@@ -59,8 +59,8 @@ class TextReader {
  public:
   TextReader(std::string_view text, const std::string& name, const Mapping& mapping)
       : text_(text), protocol_(name, mapping) {
-    if (mapping.range.x > 0.0) protocol_.ranges[0].most = mapping.range.x;
-    if (mapping.range.y > 0.0) protocol_.ranges[1].most = mapping.range.y;
+    if (mapping.range.x > 0.0) protocol_.ranges[0].max = mapping.range.x;
+    if (mapping.range.y > 0.0) protocol_.ranges[1].max = mapping.range.y;
   }
 
   Take read() {
@@ -221,8 +221,8 @@ class TextReader {
       if (!whole_number(words_[i], 10, figures[i - 2])) refuse_word(words_[i]);
     Range* axis = axis_of(code);
     if (axis == nullptr) return;
-    axis->least = figures[0];
-    axis->most = figures[1];
+    axis->min = figures[0];
+    axis->max = figures[1];
     if (count_ == 7) axis->resolution = figures[4];
   }
 
@@ -262,8 +262,8 @@ class TextReader {
         axis_ = whole_number(words_[i + 1], words_[i + 1].starts_with("0x") ? 16 : 10, code) ? axis_of(code)
                                                                                              : nullptr;
       std::optional<double> Range::*field = nullptr;
-      if (word == "min" || word == "minimum") field = &Range::least;
-      if (word == "max" || word == "maximum") field = &Range::most;
+      if (word == "min" || word == "minimum") field = &Range::min;
+      if (word == "max" || word == "maximum") field = &Range::max;
       if (word == "res" || word == "resolution") field = &Range::resolution;
       if (field == nullptr || axis_ == nullptr) continue;
       if (value.empty() && i + 1 < count_)

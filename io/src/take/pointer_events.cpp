@@ -41,14 +41,14 @@ class PointerReader {
     throw InputError({name_, line_, 1, std::move(found), std::move(takes), std::move(nearest)});
   }
 
-  double number(const Json& event, const char* key, double standard, double least, double most) const {
+  double number(const Json& event, const char* key, double standard, double min, double max) const {
     const auto found = event.find(key);
     if (found == event.end() && std::isfinite(standard)) return standard;
     if (found == event.end())
       refuse(fmt::format("an event without {}", key), "type, pointerId, clientX, clientY, timeStamp");
-    if (!found->is_number() || !(found->get<double>() >= least && found->get<double>() <= most))
+    if (!found->is_number() || !(found->get<double>() >= min && found->get<double>() <= max))
       refuse(fmt::format("{} {}", key, harmless(json_text(*found, -1)).substr(0, 40)),
-             fmt::format("a number from {} to {}", least, most));
+             fmt::format("a number from {} to {}", min, max));
     return found->get<double>();
   }
 

@@ -25,7 +25,7 @@ constexpr std::array deed_words{
     std::string_view{"show"},    std::string_view{"hide"},   std::string_view{"enable"},
     std::string_view{"disable"}, std::string_view{"remove"}, std::string_view{"call"}};
 constexpr std::size_t needed_fields = 5;
-constexpr std::size_t most_fields = 9;
+constexpr std::size_t max_fields = 9;
 
 std::string_view trimmed(std::string_view text) {
   const auto first = text.find_first_not_of(" \t\r");
@@ -35,8 +35,8 @@ std::string_view trimmed(std::string_view text) {
 
 // What was found, quoted and kept short.
 std::string quoted(std::string_view text) {
-  constexpr std::size_t most = 60;
-  return fmt::format("'{}{}'", text.substr(0, most), text.size() > most ? "…" : "");
+  constexpr std::size_t max = 60;
+  return fmt::format("'{}{}'", text.substr(0, max), text.size() > max ? "…" : "");
 }
 
 class TakeReader {
@@ -48,7 +48,7 @@ class TakeReader {
       const std::string_view line = trimmed(line_);
       if (line.empty()) continue;
       if (line.front() == '#') {
-        if (take_.samples.empty() && take_.deeds.empty()) read_note(line.substr(1));
+        if (take_.samples.empty() && take_.actions.empty()) read_note(line.substr(1));
       } else if (columns_ == 0) {
         read_header(line);
       } else {
@@ -57,7 +57,7 @@ class TakeReader {
     }
     if (columns_ == 0)
       throw InputError({.file = name_, .found = "no header line", .takes = std::string(full_header)});
-    if (take_.samples.empty() && take_.deeds.empty())
+    if (take_.samples.empty() && take_.actions.empty())
       throw InputError({.file = name_, .found = "no samples", .takes = "at least one line after the header"});
     take_.file = name_;
     return std::move(take_);
@@ -94,11 +94,11 @@ class TakeReader {
     }
   }
 
-  double number(std::string_view field, const char* what, double least, double most) {
+  double number(std::string_view field, const char* what, double min, double max) {
     const auto value = number_of(field);
-    if (!value || !(*value >= least && *value <= most))
+    if (!value || !(*value >= min && *value <= max))
       refuse(field, fmt::format("{} {}", what, quoted(field)),
-             fmt::format("a number from {} to {}", least, most));
+             fmt::format("a number from {} to {}", min, max));
     return *value;
   }
 
@@ -126,14 +126,14 @@ class TakeReader {
       fields[i] = trimmed(line_.substr(from, end - from));
       from = end + 1;
     }
-    Deed deed;
-    deed.time = time_of(trimmed(line_.substr(0, first)));
-    deed.kind = static_cast<Deed::Kind>(choice(fields[0], "what happens", deed_words));
-    deed.target = std::string(fields[1]);
-    deed.value = unquoted(fields[2]);
-    deed.before = take_.samples.size();
-    deed.line = line_number_;
-    take_.deeds.push_back(std::move(deed));
+    Action action;
+    action.time = time_of(trimmed(line_.substr(0, first)));
+    action.kind = static_cast<Action::Kind>(choice(fields[0], "what happens", deed_words));
+    action.target = std::string(fields[1]);
+    action.value = unquoted(fields[2]);
+    action.before = take_.samples.size();
+    action.line = line_number_;
+    take_.actions.push_back(std::move(action));
     return true;
   }
 
@@ -148,8 +148,8 @@ class TakeReader {
   }
 
   Micros time_of(std::string_view field) {
-    constexpr double most_ms = 1e13;
-    const Micros time = from_ms(number(field, "time_ms", -most_ms, most_ms));
+    constexpr double max_ms = 1e13;
+    const Micros time = from_ms(number(field, "time_ms", -max_ms, max_ms));
     if (time < latest_)
       refuse(field, fmt::format("time_ms {} after {}", field, to_ms(latest_)), "times that do not decrease");
     latest_ = time;
@@ -158,7 +158,7 @@ class TakeReader {
 
   void read_sample() {
     if (read_deed()) return;
-    std::array<std::string_view, most_fields> fields;
+    std::array<std::string_view, max_fields> fields;
     std::size_t count = 0;
     for (std::size_t from = 0;; ++count) {
       const std::size_t end = std::min(line_.find(',', from), line_.size());
@@ -195,7 +195,7 @@ class TakeReader {
 
 }  // namespace
 
-const char* name_of(Deed::Kind kind) { return deed_words[static_cast<std::size_t>(kind)].data(); }
+const char* name_of(Action::Kind kind) { return deed_words[static_cast<std::size_t>(kind)].data(); }
 
 std::span<const std::string_view> deed_names() { return deed_words; }
 
@@ -240,11 +240,11 @@ std::string write_take(const Take& take) {
                  devices ? ",device" : "");
   std::size_t next = 0;
   const auto deeds_before = [&](std::size_t count) {
-    for (; next < take.deeds.size() && take.deeds[next].before <= count; ++next) {
-      const Deed& deed = take.deeds[next];
-      fmt::format_to(out, "{},,{}", to_ms(deed.time), name_of(deed.kind));
-      if (!deed.target.empty() || !deed.value.empty()) text += "," + one_line(deed.target);
-      if (!deed.value.empty()) text += "," + quoted_value(deed.value);
+    for (; next < take.actions.size() && take.actions[next].before <= count; ++next) {
+      const Action& action = take.actions[next];
+      fmt::format_to(out, "{},,{}", to_ms(action.time), name_of(action.kind));
+      if (!action.target.empty() || !action.value.empty()) text += "," + one_line(action.target);
+      if (!action.value.empty()) text += "," + quoted_value(action.value);
       text += '\n';
     }
   };

@@ -53,9 +53,10 @@ TakeInfo inspect(const Take& take, const Feel& feel, Box screen) {
   Journal journal(4096);
   std::vector<Gesture> news;
   // The longer row is told in place of the shorter one, so taps are read once no more can follow.
-  Gestures gestures({.taps = 3, .tell_tap = TellTap::held}, {.journal = &journal}, [&](const Gesture& g) {
-    if (g.step == GestureStep::ended && g.kind != GestureKind::press) news.push_back(g);
-  });
+  Gestures gestures({.taps = 3, .report_tap = ReportTap::after_wait}, {.journal = &journal},
+                    [&](const Gesture& g) {
+                      if (g.step == GesturePhase::ended && g.kind != GestureKind::press) news.push_back(g);
+                    });
   Contacts contacts;
   const auto collect = [&] {
     info.decisions.insert(info.decisions.end(), journal.decisions().begin(), journal.decisions().end());

@@ -24,8 +24,8 @@ Letter first_of(std::string_view text) {
     if ((byte(i) & 0xC0U) != 0x80U) return {};
     code = (code << 6) | (byte(i) & 0x3FU);
   }
-  constexpr std::uint32_t least[]{0, 0, 0x80, 0x800, 0x10000};
-  if (code < least[bytes] || code > 0x10FFFF || (code >= 0xD800 && code < 0xE000)) return {};
+  constexpr std::uint32_t min[]{0, 0, 0x80, 0x800, 0x10000};
+  if (code < min[bytes] || code > 0x10FFFF || (code >= 0xD800 && code < 0xE000)) return {};
   return {code, bytes};
 }
 

@@ -20,11 +20,11 @@ std::string message(std::vector<InputError::Facts>& all) {
   std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) {
     return std::pair(a.line, a.column) < std::pair(b.line, b.column);
   });
-  constexpr std::size_t most_told = 20;
+  constexpr std::size_t max_told = 20;
   std::string text;
-  for (std::size_t i = 0; i < std::min(all.size(), most_told); ++i)
+  for (std::size_t i = 0; i < std::min(all.size(), max_told); ++i)
     text += (i == 0 ? "" : "\n") + message(all[i]);
-  if (all.size() > most_told) text += "\nand " + std::to_string(all.size() - most_told) + " more";
+  if (all.size() > max_told) text += "\nand " + std::to_string(all.size() - max_told) + " more";
   return text;
 }
 
@@ -54,6 +54,7 @@ InputError::InputError(std::vector<Facts> all) : std::runtime_error(message(all)
 std::string nearest_name(std::string_view word, std::span<const std::string_view> known) {
   constexpr std::size_t longest = 64;
   if (word.size() > longest) return {};
+  if (const std::string_view now = new_name(word, known); !now.empty()) return std::string(now);
   std::size_t best = word.size() / 2 + 1;
   std::string_view found;
   for (std::string_view name : known) {

@@ -31,36 +31,36 @@ Crowd::Crowd(StageSettings on)
         on.journal = 3000;
         return on;
       }()) {
-  const Passage swings = Spring::settling(ms(600), 0.2);
+  const Transition swings = Spring::settling(ms(600), 0.2);
   stage.add<Slider>("brood", {20, 20, 320, 40},
-                    {.value = brood, .to = 10, .follow = Follow::rest, .passage = swings});
-  stage.add<Slider>("twin", {20, 70, 320, 40}, {.value = brood, .to = 12, .step = 0.5, .passage = swings});
+                    {.value = brood, .to = 10, .update_when = UpdateWhen::at_rest, .transition = swings});
+  stage.add<Slider>("twin", {20, 70, 320, 40}, {.value = brood, .to = 12, .step = 0.5, .transition = swings});
   stage.add<Slider>("stores", {20, 120, 320, 40},
-                    {.value = stores, .passage = Timed{Curve::family(Family::circ, Ease::out), ms(300)}});
+                    {.value = stores, .transition = Timed{Curve::family(Family::circ, Ease::out), ms(300)}});
   auto& sheet = stage.add<Pane>("sheet", {.x = 0, .y = 200, .right = 0, .bottom = 0},
                                 {.offset = height,
-                                 .least = -100,
-                                 .most = 300,
+                                 .min = -100,
+                                 .max = 300,
                                  .moves = Moves::itself,
-                                 .rests = {-100, 0, 300},
-                                 .give_most = Give::How::less});
+                                 .snap_points = {-100, 0, 300},
+                                 .overscroll_max = Overscroll::How::damped});
   stage.add<Pane>("list", {.x = 0, .y = 40, .w = Length::of(1.0), .bottom = 0},
-                  {.offset = scrolled, .least = -600, .most = 0, .give_least = Give::How::share},
-                  {.inside = "sheet", .stands_back_for = "sheet", .towards = Towards::up});
+                  {.offset = scrolled, .min = -600, .max = 0, .overscroll_min = Overscroll::How::linear},
+                  {.inside = "sheet", .yields_to = "sheet", .yield_direction = YieldDirection::up});
   stage.add<Pane>("row", {0, 60, 360, 80},
                   {.offset = slid,
                    .says = Says::rest,
-                   .least = -90,
-                   .most = 90,
+                   .min = -90,
+                   .max = 90,
                    .axis = Axis::horizontal,
-                   .rests = {-90, 0, 90},
-                   .passage = Coast::half_life(ms(80))},
+                   .snap_points = {-90, 0, 90},
+                   .transition = Coast::half_life(ms(80))},
                   {.inside = "list"});
   stage.add<Pad>("name", {0, 0, 200, 80},
-                 {.gestures = {.tell_tap = TellTap::held, .drags = Drags::none}, .taps = taps},
+                 {.gestures = {.report_tap = ReportTap::after_wait, .drags = Drags::none}, .taps = taps},
                  {.inside = "row"});
   stage.add<Pane>("shade", {300, 0, 60, 60},
-                  {.offset = height, .least = 0, .most = 300});  // goes with the sheet
+                  {.offset = height, .min = 0, .max = 300});  // goes with the sheet
   stage.add<Lamp>("lamp", {0, 660, 60, 60}, {.seen = seen});
   // A row of taps sends the sheet away; a sheet that comes to rest moves the stores, and so on.
   watches.push_back(taps.watch([this](int count) {
@@ -147,7 +147,7 @@ void add_gesture(std::vector<Happening>& all, Micros time, int contact, int devi
 
 Happening any_deed(Micros time) {
   const double a = *number(0, 1);
-  const auto deed = [&](const char* name, auto what) {
+  const auto action = [&](const char* name, auto what) {
     return Happening{time, name, [time, what](Crowd& crowd) { crowd.stage.at(time, [&] { what(crowd); }); }};
   };
   const auto named = [](const char* id, auto what) {
@@ -157,18 +157,18 @@ Happening any_deed(Micros time) {
   };
   switch (*rc::gen::inRange(0, 14)) {
     case 0:
-      return deed("write brood", [a](Crowd& crowd) { crowd.brood.set(a * 12); });
+      return action("write brood", [a](Crowd& crowd) { crowd.brood.set(a * 12); });
     case 1:
-      return deed("write height", [a](Crowd& crowd) { crowd.height.set(-150 + a * 500); });
+      return action("write height", [a](Crowd& crowd) { crowd.height.set(-150 + a * 500); });
     case 2:
-      return deed("write stores and slid", [a](Crowd& crowd) {
-        together([&] {
+      return action("write stores and slid", [a](Crowd& crowd) {
+        batch([&] {
           crowd.stores.set(a);
           crowd.slid.set(100 - 200 * a);
         });
       });
     case 3:
-      return deed("put", [a](Crowd& crowd) { crowd.stage.at_once([&] { crowd.brood.set(a * 10); }); });
+      return action("put", [a](Crowd& crowd) { crowd.stage.immediately([&] { crowd.brood.set(a * 10); }); });
     case 4:
       return {time, "tab", [time](Crowd& crowd) { crowd.stage.press(Key::tab, time); }};
     case 5: {
@@ -177,28 +177,28 @@ Happening any_deed(Micros time) {
       return {time, "key", [time, key](Crowd& crowd) { crowd.stage.press(key, time); }};
     }
     case 6:
-      return deed("remove twin", named("twin", [](Stage& stage, Part& part) { stage.remove(part); }));
+      return action("remove twin", named("twin", [](Stage& stage, Part& part) { stage.remove(part); }));
     case 7:
-      return deed("hide", named("row", [a](Stage& stage, Part& part) { stage.show(part, a > 0.4); }));
+      return action("hide", named("row", [a](Stage& stage, Part& part) { stage.show(part, a > 0.4); }));
     case 8:
-      return deed("disable", named("list", [a](Stage& stage, Part& part) { stage.enable(part, a > 0.4); }));
+      return action("disable", named("list", [a](Stage& stage, Part& part) { stage.enable(part, a > 0.4); }));
     case 9:
       return {time, "turn", [time, a](Crowd& crowd) {
-                crowd.stage.turn(a < 0.5 ? Size{360, 720} : Size{720, 360}, {}, time);
+                crowd.stage.set_screen(a < 0.5 ? Size{360, 720} : Size{720, 360}, {}, time);
               }};
     case 10:
-      return deed("raise", named("brood", [](Stage& stage, Part& part) { stage.raise(part); }));
+      return action("raise", named("brood", [](Stage& stage, Part& part) { stage.raise(part); }));
     case 11:
-      return deed("change", named("stores", [a](Stage& stage, Part& part) {
-                    stage.change(static_cast<Slider&>(part),
-                                 [a](SliderSettings& s) { s.step = a < 0.5 ? 0.0 : 0.25; });
-                  }));
+      return action("change", named("stores", [a](Stage& stage, Part& part) {
+                      stage.change(static_cast<Slider&>(part),
+                                   [a](SliderSettings& s) { s.step = a < 0.5 ? 0.0 : 0.25; });
+                    }));
     case 12:
-      return deed("place", named("sheet", [a](Stage& stage, Part& part) {
-                    stage.place(part, {.x = 0, .y = 150 + 100 * a, .right = 0, .bottom = 0});
-                  }));
+      return action("place", named("sheet", [a](Stage& stage, Part& part) {
+                      stage.place(part, {.x = 0, .y = 150 + 100 * a, .right = 0, .bottom = 0});
+                    }));
     default:
-      return deed("cancel", [](Crowd& crowd) { crowd.stage.cancel_contacts(); });
+      return action("cancel", [](Crowd& crowd) { crowd.stage.cancel_contacts(); });
   }
 }
 
@@ -215,8 +215,8 @@ std::vector<Happening> happenings(bool bad) {
     const int device = *rc::gen::inRange(0, 2);
     add_gesture(all, time, contact, device, bad);
   }
-  const int deeds = *rc::gen::inRange(0, 8);
-  for (int i = 0; i < deeds; ++i) all.push_back(any_deed(Micros{*rc::gen::inRange(0, 4'000'000)}));
+  const int actions = *rc::gen::inRange(0, 8);
+  for (int i = 0; i < actions; ++i) all.push_back(any_deed(Micros{*rc::gen::inRange(0, 4'000'000)}));
   std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.time < b.time; });
   return all;
 }
@@ -231,7 +231,7 @@ void live_through(Crowd& crowd, const std::vector<Happening>& all, double fps) {
   };
   for (const Happening& one : all) {
     frames_until(one.time);
-    one.deed(crowd);
+    one.action(crowd);
   }
   const Micros last = all.empty() ? ms(0) : all.back().time;
   stage.at(last, [&] { stage.cancel_contacts(); });

@@ -11,14 +11,15 @@ const std::vector<KindUnderTest>& kinds_under_test() {
   static const std::vector<KindUnderTest> all = [] {
     const std::map<std::string_view, std::vector<std::pair<const char*, SettingValue>>> given{
         {"slider", {{"to", 10.0}, {"step", 1.0}}},
-        {"pane", {{"least", -90.0}, {"most", 90.0}, {"axis", 0.0}, {"rests", std::vector{-90.0, 0.0, 90.0}}}},
-        {"range-slider", {{"to", 10.0}, {"step", 1.0}, {"least_gap", 1.0}}},
-        {"swipe-row", {{"leading", 60.0}, {"trailing", 80.0}, {"commits_at", 0.6}, {"patience", 900.0}}},
+        {"pane",
+         {{"min", -90.0}, {"max", 90.0}, {"axis", 0.0}, {"snap_points", std::vector{-90.0, 0.0, 90.0}}}},
+        {"range-slider", {{"to", 10.0}, {"step", 1.0}, {"min_gap", 1.0}}},
+        {"swipe-row", {{"leading", 60.0}, {"trailing", 80.0}, {"commit_fraction", 0.6}, {"timeout", 900.0}}},
         {"card-deck", {{"count", 6.0}}},
-        {"carousel", {{"count", 5.0}, {"per_view", 3.0}, {"commit", 0.31}}},
+        {"carousel", {{"count", 5.0}, {"visible_items", 3.0}, {"commit_fraction", 0.31}}},
         {"page-dots", {{"count", 9.0}}},
         {"list", {{"count", 40.0}, {"gap", 4.0}}},
-        {"sheet", {{"rests", std::vector{20.0, 40.0}}}},
+        {"sheet", {{"snap_points", std::vector{20.0, 40.0}}}},
         {"toast-tray", {{"time", 700.0}, {"button", std::string("Undo")}}},
     };
     std::vector<KindUnderTest> made;

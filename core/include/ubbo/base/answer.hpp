@@ -44,7 +44,8 @@ struct Answer {
     bool known = key == "part";
     for (const FactSpec& fact : facts)
       if (name == fact.name)
-        known = after.empty() || after == ".number" || after.find('|', 1) != std::string_view::npos ||
+        known = after.empty() || after == ".number" || after == ".size" ||
+                after.find('|', 1) != std::string_view::npos ||
                 (fact.limit != Limit::none && (after == ".limit" || after == ".margin"));
     if (!known) return key;
     words = words.substr(close + 1);

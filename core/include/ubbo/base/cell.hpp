@@ -49,7 +49,7 @@ enum class CellKind : std::uint8_t { number, whole, flag, choice, text, texts };
 template <class T>
 class Cell : private detail::Telling {
  public:
-  static constexpr int most_rounds = 64;
+  static constexpr int max_rounds = 64;
 
   Cell() : Cell(T{}) {}
   explicit Cell(T value) : value_(std::move(value)), self_(std::make_shared<Cell*>(this)) {}
@@ -116,7 +116,7 @@ class Cell : private detail::Telling {
     detail::FirstError error;
     telling_ = true;
     for (int round = 0; told_ != version_; ++round) {
-      if (round == most_rounds) {
+      if (round == max_rounds) {
         ++cut_short_;
         told_ = version_;
         break;
@@ -266,8 +266,8 @@ class Derived {
 /// Makes several changes that are seen at once: watchers of all cells that `changes` sets are told when it
 /// ends, each once. May be nested; the outermost counts.
 template <class F>
-void together(F&& changes) {
-  detail::Together open;
+void batch(F&& changes) {
+  detail::Batch open;
   std::forward<F>(changes)();
   open.close();
 }

@@ -36,6 +36,6 @@ struct Oklab {
 [[nodiscard]] Colour from_oklab(const Oklab& lab);
 /// The colour at `share` (0: `from`, 1: `to`; beyond, it goes on) of the straight way through OKLab, alpha
 /// multiplied in, as CSS Color Level 4 mixes.
-[[nodiscard]] Colour mix(const Colour& from, const Colour& to, double share);
+[[nodiscard]] Colour mix(const Colour& from, const Colour& to, double fraction);
 
 }  // namespace ubbo

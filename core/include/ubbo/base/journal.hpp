@@ -18,12 +18,12 @@ namespace ubbo {
 /// One choice the library made, with the numbers it was made from. Of a fixed size; it may be copied and
 /// outlives everything but the answer's words, which are constants of whoever declared them.
 struct Decision {
-  static constexpr std::size_t most_facts = 6;
+  static constexpr std::size_t max_facts = 6;
 
   Micros time{};
   Name part;                       ///< who decided; empty: the stage
   const Answer* answer = nullptr;  ///< never null in a journal
-  std::array<Fact, most_facts> facts{};
+  std::array<Fact, max_facts> facts{};
   std::size_t fact_count = 0;
 
   [[nodiscard]] std::span<const Fact> all_facts() const { return {facts.data(), fact_count}; }
@@ -50,7 +50,7 @@ class Journal {
   template <class... Facts>
   void record(Micros time, const Name& part, const AnswerWith<Facts...>& answer,
               typename Facts::Given... values) {
-    static_assert(sizeof...(Facts) <= Decision::most_facts);
+    static_assert(sizeof...(Facts) <= Decision::max_facts);
     record_facts(time, part, answer, {detail::fact_of(Facts::spec, values)...});
   }
 
@@ -71,7 +71,7 @@ class Journal {
     made.part = part;
     made.answer = &answer;
     for (const Fact& fact : facts)
-      if (made.fact_count < Decision::most_facts && std::isfinite(fact.value) && std::isfinite(fact.limit))
+      if (made.fact_count < Decision::max_facts && std::isfinite(fact.value) && std::isfinite(fact.limit))
         made.facts[made.fact_count++] = fact;
     // Almost always the last; what is told late of an earlier time goes where it belongs.
     auto place = decisions_.end();
@@ -100,7 +100,7 @@ class Journal {
 };
 
 /// Records decisions under one name; records nothing without a journal. The journal must outlive it.
-struct Voice {
+struct DecisionLog {
   Journal* journal = nullptr;
   Name part{};
 

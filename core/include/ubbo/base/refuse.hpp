@@ -13,6 +13,6 @@ namespace ubbo {
 /// ends the program; such a program asks first, by the `fault` of what it sets.
 [[noreturn]] void refuse(const std::string& words);
 /// Refuses `got` unless it lies between `least` and `most`; `what` names it, such as "spring: ratio".
-void demand(const char* what, double got, double least, double most);
+void demand(const char* what, double got, double min, double max);
 
 }  // namespace ubbo

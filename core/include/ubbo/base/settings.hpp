@@ -15,20 +15,20 @@
 
 namespace ubbo {
 
-struct Passage;       // ubbo/motion/passage.hpp; only pointed at here
+struct Transition;    // ubbo/motion/transition.hpp; only pointed at here
 struct SettingValue;  // ubbo/parts/setting_value.hpp; likewise
 
 /// What a setting holds. A `time` is given in milliseconds, a `choice` by one of its names, a `cell` by a
 /// cell's.
-enum class SettingKind { number, time, flag, choice, text, cell, numbers, passage };
+enum class SettingKind { number, time, flag, choice, text, cell, numbers, transition };
 
 /// What is said of a setting without knowing the struct it sits in.
 struct SettingInfo {
   const char* name = "";
   SettingKind kind = SettingKind::number;
   const char* unit = "";
-  double least = 0.0;  ///< smallest value taken, in `unit`
-  double most = 0.0;   ///< largest value taken, in `unit`
+  double min = 0.0;    ///< smallest value taken, in `unit`
+  double max = 0.0;    ///< largest value taken, in `unit`
   bool whole = false;  ///< only whole numbers are taken
   std::span<const char* const> choices{};
   const char* meaning = "";
@@ -37,7 +37,7 @@ struct SettingInfo {
 
   /// Whether this number is one it takes.
   [[nodiscard]] bool takes(double number) const {
-    return number >= least && number <= most && (!whole || number == std::floor(number));
+    return number >= min && number <= max && (!whole || number == std::floor(number));
   }
 };
 
@@ -80,7 +80,7 @@ struct Setting : SettingInfo {
   std::string S::*text = nullptr;
   void (*link)(S&, const AnyCell&) = nullptr;  ///< to a cell of `cell_kind`
   std::vector<double> S::*numbers = nullptr;
-  Passage S::*passage = nullptr;
+  Transition S::*transition = nullptr;
   const char* (*wrong)(const S&) = nullptr;  ///< "" or what is wrong with a motion, or a cell that is needed
   const InnerSettings<S>* within = nullptr;  ///< set instead of all these where it lies in a struct in `S`,
   const SettingInfo* inner = nullptr;        ///< which has it as this
@@ -149,15 +149,15 @@ using Type = decltype(detail::type_of(Member));
 /// A number, or a time in ms, or a flag, as the member is; `unit`, `least` and `most` are those of the
 /// number.
 template <auto Member>
-constexpr Setting<Owner<Member>> number(const char* name, const char* unit, double least, double most,
+constexpr Setting<Owner<Member>> number(const char* name, const char* unit, double min, double max,
                                         const char* meaning) {
   using S = Owner<Member>;
   using T = Type<Member>;
   Setting<S> made;
   made.name = name;
   made.unit = unit;
-  made.least = least;
-  made.most = most;
+  made.min = min;
+  made.max = max;
   made.meaning = meaning;
   if constexpr (std::is_same_v<T, Micros>) {
     made.kind = SettingKind::time;
@@ -173,9 +173,9 @@ constexpr Setting<Owner<Member>> number(const char* name, const char* unit, doub
 
 /// A number that is whole.
 template <auto Member>
-constexpr Setting<Owner<Member>> whole(const char* name, const char* unit, double least, double most,
+constexpr Setting<Owner<Member>> whole(const char* name, const char* unit, double min, double max,
                                        const char* meaning) {
-  Setting<Owner<Member>> made = number<Member>(name, unit, least, most, meaning);
+  Setting<Owner<Member>> made = number<Member>(name, unit, min, max, meaning);
   made.whole = true;
   return made;
 }
@@ -195,7 +195,7 @@ constexpr Setting<Owner<Member>> choice(const char* name, std::span<const char* 
   Setting<S> made;
   made.name = name;
   made.kind = SettingKind::choice;
-  made.most = static_cast<double>(choices.size()) - 1.0;
+  made.max = static_cast<double>(choices.size()) - 1.0;
   made.choices = choices;
   made.meaning = meaning;
   made.get = [](const S& s) { return static_cast<double>(s.*Member); };
@@ -216,14 +216,14 @@ constexpr Setting<Owner<Member>> text(const char* name, const char* meaning) {
 
 /// A list of numbers, each within `least` and `most`.
 template <auto Member>
-constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, double least, double most,
+constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, double min, double max,
                                          const char* meaning) {
   Setting<Owner<Member>> made;
   made.name = name;
   made.kind = SettingKind::numbers;
   made.unit = unit;
-  made.least = least;
-  made.most = most;
+  made.min = min;
+  made.max = max;
   made.meaning = meaning;
   made.numbers = Member;
   return made;
@@ -231,12 +231,12 @@ constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, dou
 
 /// How something goes where it is sent.
 template <auto Member>
-constexpr Setting<Owner<Member>> passage(const char* name, const char* meaning) {
+constexpr Setting<Owner<Member>> transition(const char* name, const char* meaning) {
   Setting<Owner<Member>> made;
   made.name = name;
-  made.kind = SettingKind::passage;
+  made.kind = SettingKind::transition;
   made.meaning = meaning;
-  made.passage = Member;
+  made.transition = Member;
   made.wrong = [](const Owner<Member>& s) {
     return (s.*Member).runs == 1 ? ""
                                  : " repeats; it takes one that is gone once, so that the part comes to rest";

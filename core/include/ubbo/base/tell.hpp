@@ -8,9 +8,9 @@ namespace ubbo {
 
 /// How what a cell was set to shows on the parts that show it.
 enum class Write : std::uint8_t {
-  travels,  ///< by the part's passage
-  at_once,  ///< without motion, as the app asked
-  carried   ///< along with another part, which tells its place by the same cell
+  travels,    ///< by the part's transition
+  immediate,  ///< without motion, as the app asked
+  carried     ///< along with another part, which tells its place by the same cell
 };
 
 }  // namespace ubbo
@@ -93,7 +93,7 @@ class Telling {
   virtual void tell_all() = 0;
 
  private:
-  friend class Together;
+  friend class Batch;
   friend class Writing;
 
   static void forget(Telling& gone) {
@@ -130,12 +130,12 @@ class Writing {
 };
 
 /// Holds back what cells have to tell, until it is closed or gone.
-class Together {
+class Batch {
  public:
-  Together() { begin(); }
-  Together(const Together&) = delete;
-  Together& operator=(const Together&) = delete;
-  ~Together() {
+  Batch() { begin(); }
+  Batch(const Batch&) = delete;
+  Batch& operator=(const Batch&) = delete;
+  ~Batch() {
     // Something threw on the way here: what was changed is told all the same, and that error passes on.
     FirstError swallowed;
     if (open_) swallowed.keep([this] { close(); });

@@ -12,13 +12,13 @@ namespace ubbo {
 /// How far a part must be taken from the snap point it came from before it goes on to the next; whichever is
 /// reached first. Where neither is given, half-way.
 struct Commit {
-  double share = 0.0;     ///< of the way to the next snap point, above 0 to 1; 0: not used
+  double fraction = 0.0;  ///< of the way to the next snap point, above 0 to 1; 0: not used
   double distance = 0.0;  ///< in the part's own unit; 0: not used
 
   /// The distance that counts on a way of this length; 0 where none is given.
   [[nodiscard]] double on(double way) const {
-    const double by_share = share * way;
-    if (share <= 0.0) return distance;
+    const double by_share = fraction * way;
+    if (fraction <= 0.0) return distance;
     return distance > 0.0 ? std::fmin(by_share, distance) : by_share;
   }
 };
@@ -28,13 +28,14 @@ struct Commit {
 struct Release {
   double place = 0.0;
   double velocity = 0.0;
-  double carry = 0.0;  ///< s; how much of the velocity is added before the nearest snap point is taken
+  double projection_time =
+      0.0;             ///< s; how much of the velocity is added before the nearest snap point is taken
   bool flick = false;  ///< fast enough to go on to the next snap point that way at least
-  double least = 0.0;  ///< its bounds
-  double most = 0.0;
-  double origin = 0.0;   ///< where it stood, or went, when the finger took it
-  double at_most = 0.0;  ///< no more snap points than that from there; 0: as many as it is aimed at
-  Commit commit{};       ///< when it leaves the snap point it came from
+  double min = 0.0;    ///< its bounds
+  double max = 0.0;
+  double origin = 0.0;         ///< where it stood, or went, when the finger took it
+  double max_per_flick = 0.0;  ///< no more snap points than that from there; 0: as many as it is aimed at
+  Commit commit{};             ///< when it leaves the snap point it came from
 };
 
 /// The choice of where a released part comes to rest, with the numbers it was made from.

@@ -75,7 +75,7 @@ class Curve {
   /// At half size, then reversed: what eased in eases in and out.
   [[nodiscard]] Curve mirrored() const;
   /// Kept within `least` and `most`. Throws `std::invalid_argument` unless `least` is below `most`.
-  [[nodiscard]] Curve limited(double least = 0.0, double most = 1.0) const;
+  [[nodiscard]] Curve limited(double min = 0.0, double max = 1.0) const;
 
   /// How far at the share `p` of the time; also outside 0..1. `before` is the standard's before flag: the
   /// motion waits for its delay; it counts for jumps at exactly `p`.

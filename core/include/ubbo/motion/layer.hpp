@@ -12,11 +12,11 @@ struct Layer {
   double rate = 1.0;
   double from = 0.0;  ///< the mover's value at which the layer is at `at`
   double at = 0.0;
-  double least = -HUGE_VAL;  ///< the layer stays within these
-  double most = HUGE_VAL;
+  double min = -HUGE_VAL;  ///< the layer stays within these
+  double max = HUGE_VAL;
 
   [[nodiscard]] double value(double leader) const {
-    return std::fmin(std::fmax(at + (leader - from) * rate, least), most);
+    return std::fmin(std::fmax(at + (leader - from) * rate, min), max);
   }
   [[nodiscard]] double value(const Mover& leader) const { return value(leader.value()); }
 };

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "ubbo/motion/passage.hpp"
+#include "ubbo/motion/transition.hpp"
 
 namespace ubbo {
 
@@ -29,9 +29,9 @@ class Motion {
 
   /// At rest at `value` since `begins`.
   explicit Motion(double value = 0.0, Micros begins = -farthest_time);
-  /// From `plan.begins` on by `passage`, whose delay does not count here. A spring or coast arrives within
+  /// From `plan.begins` on by `transition`, whose delay does not count here. A spring or coast arrives within
   /// the rest floor, or where that is 0 within `rest_share` of the distance.
-  Motion(const Plan& plan, const Passage& passage);
+  Motion(const Plan& plan, const Transition& transition);
 
   /// Is at rest at `value` since `-farthest_time`, as it comes by `Motion(value)`, at less cost.
   void stand(double value);
@@ -52,7 +52,7 @@ class Motion {
   [[nodiscard]] double goal() const;
   /// The time of one run after the first; the first may take longer when it starts with a velocity.
   [[nodiscard]] Micros run() const { return run_; }
-  [[nodiscard]] const Passage& passage() const { return passage_; }
+  [[nodiscard]] const Transition& transition() const { return transition_; }
 
   /// Before it begins it is at its start, after it ends at its goal, exactly. O(1), a few exp, sin, cos.
   [[nodiscard]] MotionState at(Micros time) const;
@@ -75,7 +75,7 @@ class Motion {
   Micros first_{};  // how long the first run takes
   Micros run_{};    // and each after it
   Reduced reduced_ = Reduced::full;
-  Passage passage_;
+  Transition transition_;
 };
 
 }  // namespace ubbo

@@ -34,8 +34,8 @@ class Mover {
   /// The distance at which it counts as arrived, from the next send on.
   void set_rest_floor(double rest_floor) { floor_ = rest_floor; }
   /// How it goes when a call does not say.
-  void set_usual(Passage passage) { usual_ = std::move(passage); }
-  [[nodiscard]] const Passage& usual() const { return usual_; }
+  void set_usual(Transition transition) { usual_ = std::move(transition); }
+  [[nodiscard]] const Transition& usual() const { return usual_; }
   /// Whether travel becomes a fade, or nothing; from the next send on.
   void set_reduced(Reduced reduced) { reduced_ = reduced; }
 
@@ -55,11 +55,11 @@ class Mover {
   void put(double value);
   /// Goes from the present value to `target` in its usual way, from `now` on.
   void send(double target, Micros now) { send(target, usual_, now); }
-  /// The same by `passage`, this once. A spring starts with the present velocity. Until a delay is over, the
-  /// present motion goes on.
-  void send(double target, const Passage& passage, Micros now);
+  /// The same by `transition`, this once. A spring starts with the present velocity. Until a delay is over,
+  /// the present motion goes on.
+  void send(double target, const Transition& transition, Micros now);
   /// The same, but a spring starts with `velocity`, as from a finger that let go.
-  void send(double target, const Passage& passage, Micros now, double velocity);
+  void send(double target, const Transition& transition, Micros now, double velocity);
   /// Coasts on with the present velocity to wherever friction lets it come.
   void coast(const Coast& coast, Micros now) { this->coast(coast, now, velocity()); }
   /// The same with `velocity`.
@@ -81,11 +81,11 @@ class Mover {
  private:
   struct Waiting {
     double target;
-    Passage passage;
+    Transition transition;
     Micros begins;
     std::optional<double> velocity;
   };
-  void begin(double target, const Passage& passage, Micros begins, double velocity);
+  void begin(double target, const Transition& transition, Micros begins, double velocity);
   void look(Micros now);
 
   MotionState state_;
@@ -96,7 +96,7 @@ class Mover {
   unsigned changes_ = 0;
   Motion motion_;
   std::optional<Waiting> waiting_;
-  Passage usual_;
+  Transition usual_;
 };
 
 }  // namespace ubbo

@@ -90,13 +90,13 @@ class MoverOf {
     return first;
   }
   [[nodiscard]] double opacity() const {
-    double least = 1.0;
-    for (const Mover& mover : movers_) least = std::min(least, mover.opacity());
-    return least;
+    double min = 1.0;
+    for (const Mover& mover : movers_) min = std::min(min, mover.opacity());
+    return min;
   }
 
-  void set_usual(const Passage& passage) {
-    for (Mover& mover : movers_) mover.set_usual(passage);
+  void set_usual(const Transition& transition) {
+    for (Mover& mover : movers_) mover.set_usual(transition);
   }
   void set_reduced(Reduced reduced) {
     for (Mover& mover : movers_) mover.set_reduced(reduced);
@@ -107,12 +107,14 @@ class MoverOf {
     for (std::size_t i = 0; i < numbers.size(); ++i) movers_[i].put(numbers[i]);
   }
   void send(const T& target, Micros now) { send(target, movers_[0].usual(), now); }
-  void send(const T& target, const Passage& passage, Micros now) { send(target, passage, now, velocity()); }
+  void send(const T& target, const Transition& transition, Micros now) {
+    send(target, transition, now, velocity());
+  }
   /// A spring starts with `velocities`, as from a finger that let go.
-  void send(const T& target, const Passage& passage, Micros now, const Numbers& velocities) {
+  void send(const T& target, const Transition& transition, Micros now, const Numbers& velocities) {
     given_ = target;
     const Numbers goal = Coordinates<T>::towards(target, numbers());
-    for (std::size_t i = 0; i < goal.size(); ++i) movers_[i].send(goal[i], passage, now, velocities[i]);
+    for (std::size_t i = 0; i < goal.size(); ++i) movers_[i].send(goal[i], transition, now, velocities[i]);
   }
   void stop() {
     given_ = value();

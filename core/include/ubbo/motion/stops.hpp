@@ -37,7 +37,7 @@ class Stops {
   struct Span {
     Point a, b;
   };
-  [[nodiscard]] Span around(double p) const;
+  [[nodiscard]] Span context(double p) const;
 
   std::vector<Point> points_;
 };

@@ -43,7 +43,7 @@ struct Stagger {
 };
 
 /// Many motions laid out in time: tracks (a number each: an offset, an opacity) with cues that send them to a
-/// target by a passage.
+/// target by a transition.
 ///
 /// What a track is at a time is worked out from its cues alone, so seeking to a time and playing up to it
 /// give the same values, to the bit. A cue that begins while an earlier one of its track still moves takes
@@ -55,12 +55,12 @@ class Timeline {
   /// Adds a track that stands at `value` until its first cue. Names are for finding and for exports; throws
   /// `std::invalid_argument` for one that is taken.
   Track add_track(std::string name, double value, double rest_floor = 0.0);
-  /// Sends `track` to `target` by `passage`; a delay of the passage comes on top of the place. Throws
+  /// Sends `track` to `target` by `transition`; a delay of the transition comes on top of the place. Throws
   /// `std::invalid_argument` for a label that is not known, a track that is none, or a time before zero.
-  void cue(Track track, double target, const Passage& passage, const Place& place = Place::after());
+  void cue(Track track, double target, const Transition& transition, const Place& place = Place::after());
   /// One cue each for `tracks`, begun `delays` (as many) after the place; together they count as one cue for
   /// what comes after or with them.
-  void cue(std::span<const Track> tracks, double target, const Passage& passage,
+  void cue(std::span<const Track> tracks, double target, const Transition& transition,
            std::span<const Micros> delays, const Place& place = Place::after());
   /// Names a time. Throws as `cue` does, and for a name that is taken.
   void label(std::string name, const Place& place = Place::after());
@@ -103,7 +103,7 @@ class Timeline {
   struct Cue {
     Micros begins;
     double target;
-    Passage passage;
+    Transition transition;
   };
   struct Lane {
     std::string name;
@@ -113,7 +113,7 @@ class Timeline {
     std::vector<Motion> motions;
   };
   [[nodiscard]] Micros time_of(const Place& place) const;
-  void add(Track track, double target, const Passage& passage, Micros begins);
+  void add(Track track, double target, const Transition& transition, Micros begins);
   void lay(Lane& lane) const;
   void measure();
   void set(Micros head, Micros now, bool playing);

@@ -14,7 +14,7 @@ struct ButtonSettings {
   std::string label{};
   Link<bool> down{};    ///< linked: it stays down, and up again with the next press
   Link<int> presses{};  ///< counts the presses
-  Passage passage = Timed{Curve::ease_out(), Micros{90'000}};
+  Transition transition = Timed{Curve::ease_out(), Micros{90'000}};
   PartReduced reduced_motion = PartReduced::as_screen;
   std::function<void()> on_press{};
 };
@@ -29,7 +29,7 @@ std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>();
 class Button final : public PartOf<Button, ButtonSettings> {
  public:
   [[nodiscard]] static const PartKind& described();
-  Button(std::string id, const Box& box, ButtonSettings&& settings, Surroundings& around);
+  Button(std::string id, const Box& box, ButtonSettings&& settings, Context& context);
 
   void changed();
 
@@ -38,7 +38,7 @@ class Button final : public PartOf<Button, ButtonSettings> {
   /// It stays down, as its cell says; false without one.
   [[nodiscard]] bool down() const { return settings_.down.linked() && settings_.down.get(); }
   /// How far it looks pressed: 0 up, 1 down.
-  [[nodiscard]] double sunk() const { return mover_.at(around().now).value; }
+  [[nodiscard]] double sunk() const { return mover_.at(context().now).value; }
 
   void present(Accessible& told) const override;
   bool touch(const Contact& contact, const Sample& sample) override;

@@ -14,7 +14,7 @@ namespace ubbo {
 /// The settings of a card deck. Units, ranges and meanings stand in the settings table.
 struct CardDeckSettings {
   std::string label{};
-  Link<int> top{};  ///< the index of the topmost card; `count` when all are gone
+  Link<int> selected{};  ///< the index of the topmost card; `count` when all are gone
   double count = 0;
   bool to_left = true;  ///< cards may be thrown that way
   bool to_right = true;
@@ -24,8 +24,8 @@ struct CardDeckSettings {
   double far_distance = 0.0;  ///< dp from which it is thrown, beside that share; 0: not used
   double turn = 12.0;         ///< degrees a card turns that is dragged by its own width, held at its end
   double behind = 0.06;       ///< how much smaller the next card is, 0 to 1, before it rises
-  Passage passage = Spring::settling(Micros{280'000}, 0.05);
-  Passage leave = Timed{Curve::ease_out(), Micros{320'000}};
+  Transition transition = Spring::settling(Micros{280'000}, 0.05);
+  Transition leave = Timed{Curve::ease_out(), Micros{320'000}};
   PartReduced reduced_motion = PartReduced::as_screen;
   std::function<void(int, Side)> on_throw{};  ///< told which card went to which side
 };
@@ -40,19 +40,19 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const CardDeckSettings& settings);
 
-  CardDeck(std::string id, const Box& box, CardDeckSettings&& settings, Surroundings& around);
+  CardDeck(std::string id, const Box& box, CardDeckSettings&& settings, Context& context);
 
   void changed(const CardDeckSettings& before);
 
   [[nodiscard]] int count() const { return static_cast<int>(settings_.count); }
   /// The index of the topmost card; `count()` when all are gone.
-  [[nodiscard]] int top() const;
+  [[nodiscard]] int selected() const;
   /// How far the topmost card is from its place, dp.
-  [[nodiscard]] Point offset() const { return {x_.at(around().now).value, y_.at(around().now).value}; }
+  [[nodiscard]] Point offset() const { return {x_.at(context().now).value, y_.at(context().now).value}; }
   /// How far it is turned, radians, clockwise.
   [[nodiscard]] double turn() const { return turn_at(offset()); }
   /// How far the topmost card has risen: 1, and less while the one above it is going.
-  [[nodiscard]] double risen() const { return risen_.at(around().now).value; }
+  [[nodiscard]] double risen() const { return risen_.at(context().now).value; }
   /// How far the next one rises: with the topmost one's way to where it would be thrown, 0 to 1.
   [[nodiscard]] double next_risen() const;
   /// How many cards are on their way out.
@@ -73,17 +73,17 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
   /// Takes the last card that was thrown back, from where it went.
   void undo();
   [[nodiscard]] bool can_throw(Side side) const;
-  [[nodiscard]] bool can_undo() const { return top() > 0; }
+  [[nodiscard]] bool can_undo() const { return selected() > 0; }
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample&) const override;
+  [[nodiscard]] DragInterest drag_interest(const Sample&) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override;
 
-  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(top())}; }
-  void restore(std::span<const double> saved) { settings_.top.set(whole(saved[0])); }
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(selected())}; }
+  void restore(std::span<const double> saved) { settings_.selected.set(whole(saved[0])); }
 
  private:
   [[nodiscard]] Side first_side() const;

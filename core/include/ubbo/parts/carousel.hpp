@@ -11,12 +11,12 @@ namespace ubbo {
 /// The settings of a carousel. Units, ranges and meanings stand in the settings table.
 struct CarouselSettings {
   std::string label{};
-  Link<int> index{};
+  Link<int> selected{};
   Link<double>
       position{};  ///< told where it is, in items, as it moves, for tabs and titles; not asked: write `index`
   double count = 0;
   Axis axis = Axis::horizontal;
-  double per_view = 1.0;         ///< items that the box holds beside each other, parts of one too
+  double visible_items = 1.0;    ///< items that the box holds beside each other, parts of one too
   double per_view_wide = 0.0;    ///< the same where the box is at least `wide`; 0: the same
   double wide = 600.0;           ///< dp
   double spacing = 0.0;          ///< dp between items
@@ -24,20 +24,20 @@ struct CarouselSettings {
   double start = 0.0;            ///< dp the present item stands in from where it would
   bool wrap = false;             ///< behind the last comes the first
   bool coasts = false;           ///< it rests wherever friction lets it come
-  double at_most = 1;            ///< items that one flick goes on by; 0: any number
-  double commit = 0.0;           ///< share of the way to the next item from which it goes on; 0: half-way
+  double max_per_flick = 1;      ///< items that one flick goes on by; 0: any number
+  double commit_fraction = 0.0;  ///< share of the way to the next item from which it goes on; 0: half-way
   double commit_distance = 0.0;  ///< dp, likewise, beside the share; 0: not used
   double shrink = 0.0;           ///< how much smaller an item is that is one away or more, 0 to 1
   double fade = 0.0;             ///< how much less solid
-  double far_rate = 0.5;         ///< how fast what lies far behind the items moves, of their own rate
-  Passage passage = Spring::settling(Micros{320'000}, 0.0);
+  double parallax = 0.5;         ///< how fast what lies far behind the items moves, of their own rate
+  Transition transition = Spring::settling(Micros{320'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros carry{140'000};
-  Micros glide{220'000};
-  Give::How give_start = Give::How::less;  ///< how it yields before its first item
-  Give::How give_end = Give::How::less;    ///< and beyond its last
-  double give_share = 0.5;
-  double give_reach = 90.0;  ///< dp
+  Micros projection_time{140'000};
+  Micros half_life{220'000};
+  Overscroll::How overscroll_start = Overscroll::How::damped;  ///< how it yields before its first item
+  Overscroll::How overscroll_end = Overscroll::How::damped;    ///< and beyond its last
+  double overscroll_fraction = 0.5;
+  double overscroll_reach = 90.0;  ///< dp
   std::function<void(int, double)>
       on_move{};                       ///< told the nearest index and the share of the way to the next
   std::function<void(int)> on_rest{};  ///< told the index each time it comes to rest
@@ -62,7 +62,7 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const CarouselSettings& settings);
 
-  Carousel(std::string id, const Box& box, CarouselSettings&& settings, Surroundings& around);
+  Carousel(std::string id, const Box& box, CarouselSettings&& settings, Context& context);
 
   void changed(const CarouselSettings& before);
 
@@ -74,9 +74,9 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
   /// Items a second.
   [[nodiscard]] double velocity() const { return rail_.velocity(); }
   /// The item nearest to where it is, 0 to `count() - 1`; 0 when there is none.
-  [[nodiscard]] int index() const { return item_at(position()); }
+  [[nodiscard]] int selected() const { return item_at(position()); }
   /// How far it is from that item towards the next: -0.5 to 0.5.
-  [[nodiscard]] double share() const;
+  [[nodiscard]] double fraction() const;
   /// An item's length along the row, dp.
   [[nodiscard]] double item_length() const;
   /// Where the item stands that is `place` in the row, dp; wrapped, place 5 of 5 is the first again.
@@ -95,7 +95,7 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
   void step(int by);
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample&) const override {
+  [[nodiscard]] DragInterest drag_interest(const Sample&) const override {
     const bool upright = settings_.axis == Axis::vertical;
     return {.horizontal = count() > 0 && !upright, .vertical = count() > 0 && upright};
   }
@@ -120,7 +120,9 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
 
  private:
   [[nodiscard]] RailPlan plan() const;
-  [[nodiscard]] bool mirrored() const { return settings_.axis == Axis::horizontal && around().right_to_left; }
+  [[nodiscard]] bool mirrored() const {
+    return settings_.axis == Axis::horizontal && context().right_to_left;
+  }
   [[nodiscard]] double pitch() const { return item_length() + settings_.spacing; }
   [[nodiscard]] double shown_place() const;
   [[nodiscard]] int item_at(double place) const;

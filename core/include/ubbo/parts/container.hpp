@@ -4,15 +4,15 @@
 #include <optional>
 
 #include "ubbo/base/geometry.hpp"
-#include "ubbo/visit/guise.hpp"
+#include "ubbo/enter_exit/visual_state.hpp"
 
 namespace ubbo {
 
 class Part;
-struct Passage;
+struct Transition;
 
 /// How a part is there by what holds it.
-enum class Presence : std::uint8_t { gone, seen, used };
+enum class ChildUse : std::uint8_t { gone, seen, used };
 
 /// What a part adds that has a say in the parts that lie in it: where they are, how they show, whether they
 /// are there. A class of part derives from it beside `Part`. It is told of parts that lie in it itself,
@@ -28,9 +28,9 @@ class Container {
   /// How far it carries `inner` from where that was put; dp.
   [[nodiscard]] virtual Point carries(const Part& inner) const = 0;
   /// How it shows `inner`, beside that offset: for drawing.
-  [[nodiscard]] virtual Guise shows(const Part& /*inner*/) const { return {}; }
+  [[nodiscard]] virtual VisualState shows(const Part& /*inner*/) const { return {}; }
   /// How `inner` is there by it: not at all, to be seen, or to be used.
-  [[nodiscard]] virtual Presence presence(const Part& /*inner*/) const { return Presence::used; }
+  [[nodiscard]] virtual ChildUse child_use(const Part& /*inner*/) const { return ChildUse::used; }
 
   /// The box in which what lies in it is seen and takes contacts, dp on the screen; nothing: its own box.
   [[nodiscard]] virtual std::optional<Box> window() const { return {}; }
@@ -41,8 +41,8 @@ class Container {
   virtual void child_shown(Part& /*inner*/, bool /*visible*/) {}
   /// `inner` has another box.
   virtual void child_laid_out(Part& /*inner*/) {}
-  /// `inner` gives its place up, by this passage, or takes it again; it is removed when that is over.
-  virtual void child_closing(Part& /*inner*/, const Passage& /*passage*/, bool /*closes*/) {}
+  /// `inner` gives its place up, by this transition, or takes it again; it is removed when that is over.
+  virtual void child_closing(Part& /*inner*/, const Transition& /*transition*/, bool /*closes*/) {}
 
  protected:
   ~Container() = default;

@@ -4,9 +4,9 @@
 #include <functional>
 #include <string>
 
+#include "ubbo/parts/entering_part.hpp"
 #include "ubbo/parts/outside.hpp"
 #include "ubbo/parts/part_of.hpp"
-#include "ubbo/parts/visitor.hpp"
 
 namespace ubbo {
 
@@ -20,20 +20,20 @@ struct DialogSettings {
                 .to_edge = Edge::bottom,
                 .to_distance = 24.0,
                 .to_opacity = 0.0};
-  Passage enter = Spring::settling(Micros{300'000}, 0.0);
-  Passage exit = Spring::settling(Micros{220'000}, 0.0);
-  InTurn inside{};  ///< how what lies in it comes
+  Transition enter = Spring::settling(Micros{300'000}, 0.0);
+  Transition exit = Spring::settling(Micros{220'000}, 0.0);
+  StaggeredChildren inside{};  ///< how what lies in it comes
   PartReduced reduced_motion = PartReduced::as_screen;
-  bool enters_at_first = false;
+  bool enter_on_start = false;
   bool touch_while_arriving = true;
-  double veil = 0.35;  ///< how much of what lies below its backdrop hides, 0 to 1
-  Passage veil_passage = Timed{Curve{}, Micros{180'000}};
+  double dim = 0.35;  ///< how much of what lies below its backdrop hides, 0 to 1
+  Transition dim_transition = Timed{Curve{}, Micros{180'000}};
   bool backdrop_closes = true;
   bool back_closes = true;
-  bool button_closes = false;                    ///< it has a button of its own that closes it
-  double steps_back_by = 14.0;                   ///< dp it goes up when a dialog opens on it
-  double steps_back_to = 0.94;                   ///< the scale it then has
-  std::function<void(Visit::State)> on_visit{};  ///< told each time it sets out, arrives or is gone
+  bool button_closes = false;                        ///< it has a button of its own that closes it
+  double steps_back_by = 14.0;                       ///< dp it goes up when a dialog opens on it
+  double steps_back_to = 0.94;                       ///< the scale it then has
+  std::function<void(EnterExit::State)> on_state{};  ///< told each time it sets out, arrives or is gone
 };
 
 template <>
@@ -46,23 +46,23 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>();
 /// A dialog that opens on it makes it step back a little; one on that makes it step back further and fade, so
 /// that at most one is seen behind the topmost and the screen gets no darker than by two backdrops. A dialog
 /// that does not step back, such as a full one, does not fade either.
-class Dialog final : public PartOf<Dialog, DialogSettings, Visitor>, public BackTaker {
+class Dialog final : public PartOf<Dialog, DialogSettings, EnteringPart>, public BackTaker {
  public:
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const DialogSettings& settings);
 
-  Dialog(std::string id, const Box& box, DialogSettings&& settings, Surroundings& around);
+  Dialog(std::string id, const Box& box, DialogSettings&& settings, Context& context);
 
   void changed();
 
   /// How much its backdrop hides now, 0 to 1.
-  [[nodiscard]] double veil() const { return std::clamp(veil_.at(around().now).value, 0.0, 1.0) * seen(); }
+  [[nodiscard]] double dim() const { return std::clamp(dim_.at(context().now).value, 0.0, 1.0) * seen(); }
   /// How many layers it has stepped back, 0 to 2.
-  [[nodiscard]] double stepped_back() const { return behind_.at(around().now).value; }
+  [[nodiscard]] double stepped_back() const { return behind_.at(context().now).value; }
   /// Where its own button is on the screen, if it has one.
   [[nodiscard]] std::optional<Box> button() const;
 
-  [[nodiscard]] Guise guise() const override;
+  [[nodiscard]] VisualState visual_state() const override;
   [[nodiscard]] bool takes(Point at) const override;
   void present(Accessible& told) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
@@ -70,20 +70,20 @@ class Dialog final : public PartOf<Dialog, DialogSettings, Visitor>, public Back
   bool press(Key key) override;
   void update() override;
 
-  [[nodiscard]] bool is_away() const override { return Visitor::is_away() && !veil_.moving(); }
+  [[nodiscard]] bool is_absent() const override { return EnteringPart::is_absent() && !dim_.moving(); }
   [[nodiscard]] bool is_modal() const override { return is_open(); }
   void covered(int layers) override;
 
   [[nodiscard]] bool wants_back() const override { return is_open(); }
   void back_moves(double progress) override {
-    if (settings_.back_closes) visit_.show_leaving(progress);
+    if (settings_.back_closes) enter_exit_.show_leaving(progress);
   }
-  void back_cancelled() override { visit_.come_back(around().now); }
+  void back_cancelled() override { enter_exit_.come_back(context().now); }
   void back() override;
 
  private:
-  [[nodiscard]] VisitPlan planned() const override;
-  void went(Visit::State state) override;
+  [[nodiscard]] EnterExitPlan planned() const override;
+  void went(EnterExit::State state) override;
   void take_settings();
   [[nodiscard]] bool inside(Point at) const;
   [[nodiscard]] bool steps_back() const {
@@ -92,7 +92,7 @@ class Dialog final : public PartOf<Dialog, DialogSettings, Visitor>, public Back
   /// How much of it is seen from behind others, 0 to 1.
   [[nodiscard]] double seen() const;
 
-  Clocked<Mover> veil_{*this, 0.0, 1e-3};
+  Clocked<Mover> dim_{*this, 0.0, 1e-3};
   Clocked<Mover> behind_{*this, 0.0, 1e-3};
   Outside outside_;
 };

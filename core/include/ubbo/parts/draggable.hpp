@@ -20,9 +20,9 @@ struct DraggableSettings {
   Freedom along = Freedom::both;
   double grid = 0.0;      ///< dp from place to place; 0: anywhere
   double farthest = 0.0;  ///< dp it may go to each side; 0: as far as what it lies in, or the screen, lets it
-  Passage passage = Spring::settling(Micros{220'000}, 0.0);
+  Transition transition = Spring::settling(Micros{220'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros glide{0};  ///< without a grid: the time in which its speed halves after the lift
+  Micros half_life{0};  ///< without a grid: the time in which its speed halves after the lift
   std::function<void(Point)> on_rest{};  ///< told where it came to rest
 };
 
@@ -36,7 +36,7 @@ std::span<const Setting<DraggableSettings>> settings_of<DraggableSettings>();
 class Draggable final : public PartOf<Draggable, DraggableSettings> {
  public:
   [[nodiscard]] static const PartKind& described();
-  Draggable(std::string id, const Box& box, DraggableSettings&& settings, Surroundings& around);
+  Draggable(std::string id, const Box& box, DraggableSettings&& settings, Context& context);
 
   void changed();
 
@@ -48,7 +48,7 @@ class Draggable final : public PartOf<Draggable, DraggableSettings> {
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample&) const override;
+  [[nodiscard]] DragInterest drag_interest(const Sample&) const override;
   [[nodiscard]] Point moved() const override { return offset(); }
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;

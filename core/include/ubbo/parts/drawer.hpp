@@ -13,17 +13,17 @@ struct DrawerSettings {
   std::string label{};
   Link<bool> open{};  ///< whether it is open, both ways; optional
   Edge edge = Edge::leading;
-  bool edge_opens = true;
+  bool edge_swipe_opens = true;
   bool drag_closes = true;
   bool backdrop_closes = true;
   bool back_closes = true;
-  double commit = 0.0;
+  double commit_fraction = 0.0;
   double commit_distance = 0.0;  ///< dp
-  double veil = 0.4;
-  Passage passage = Spring::settling(Micros{280'000}, 0.0);
+  double dim = 0.4;
+  Transition transition = Spring::settling(Micros{280'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros carry{120'000};
-  std::function<void(Visit::State)> on_visit{};  ///< told each time it sets out, arrives or is gone
+  Micros projection_time{120'000};
+  std::function<void(EnterExit::State)> on_state{};  ///< told each time it sets out, arrives or is gone
 };
 
 template <>
@@ -34,19 +34,18 @@ std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>();
 class Drawer final : public PartOf<Drawer, DrawerSettings, EdgePanel> {
  public:
   [[nodiscard]] static const PartKind& described();
-  [[nodiscard]] static Plan base_plan(const DrawerSettings& settings, const Box& box,
-                                      const Surroundings& around);
+  [[nodiscard]] static Plan base_plan(const DrawerSettings& settings, const Box& box, const Context& context);
   [[nodiscard]] static std::string misfit(const Box& box, const DrawerSettings& settings);
 
-  Drawer(std::string id, const Box& box, DrawerSettings&& settings, Surroundings& around);
+  Drawer(std::string id, const Box& box, DrawerSettings&& settings, Context& context);
 
   void changed();
 
   void present(Accessible& told) const override;
 
  private:
-  [[nodiscard]] Plan planned() const override { return base_plan(settings_, laid(), around()); }
-  void went(Visit::State state) override;
+  [[nodiscard]] Plan planned() const override { return base_plan(settings_, layout_box(), context()); }
+  void went(EnterExit::State state) override;
 };
 
 }  // namespace ubbo

@@ -4,9 +4,9 @@
 #include <string>
 #include <vector>
 
+#include "ubbo/parts/entering_part.hpp"
 #include "ubbo/parts/outside.hpp"
 #include "ubbo/parts/sliding.hpp"
-#include "ubbo/parts/visitor.hpp"
 
 namespace ubbo {
 
@@ -18,49 +18,50 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   /// What the settings of a sheet and of a drawer come to.
   struct Plan {
     Edge edge = Edge::bottom;
-    std::vector<double> rests{};  ///< dp out, growing, above 0
-    Passage passage = Spring::settling(Micros{320'000}, 0.0);
+    std::vector<double> snap_points{};  ///< dp out, growing, above 0
+    Transition transition = Spring::settling(Micros{320'000}, 0.0);
     PartReduced reduced_motion = PartReduced::as_screen;
-    Micros carry{120'000};
+    Micros projection_time{120'000};
     double commit_distance = 0.0;  ///< dp of that way, whichever is reached first; 0: not used
-    double commit = 0.0;  ///< the share of the way to the next rest from which it goes on; 0: half-way
-    Give give_out{};
-    Give give_in{};  ///< below the lowest rest, where a drag does not close it
+    double commit_fraction =
+        0.0;  ///< the share of the way to the next rest from which it goes on; 0: half-way
+    Overscroll overscroll_out{};
+    Overscroll overscroll_in{};  ///< below the lowest snap_point, where a drag does not close it
     bool grip_only = false;
     double grip = 32.0;  ///< dp along the axis, at its inner edge
-    double veil = 0.4;   ///< 0: no backdrop, and what lies below it stays in use
+    double dim = 0.4;    ///< 0: no backdrop, and what lies below it stays in use
     bool drag_closes = true;
     bool backdrop_closes = true;
     bool back_closes = true;
-    bool edge_opens = false;  ///< a drag that begins at the screen's edge draws it out
+    bool edge_swipe_opens = false;  ///< a drag that begins at the screen's edge draws it out
   };
 
   /// How far it is out, dp.
   [[nodiscard]] double out() const { return offset(); }
-  [[nodiscard]] Visit::State state() const { return state_; }
-  /// It stands at a rest, or goes to one; while a finger has it, as before.
-  [[nodiscard]] bool is_open() const override { return rest_ > 0; }
+  [[nodiscard]] EnterExit::State state() const { return state_; }
+  /// It stands at a snap_point, or goes to one; while a finger has it, as before.
+  [[nodiscard]] bool is_open() const override { return snap_point_ > 0; }
   /// The rest it stands on or goes to: 0 is away, then 1, 2, …
-  [[nodiscard]] int rest() const { return rest_; }
-  /// Goes to a rest; 0 closes it. Does nothing where it goes there already; waits for the lift.
-  void go_to(int rest);
+  [[nodiscard]] int snap_point() const { return snap_point_; }
+  /// Goes to a snap_point; 0 closes it. Does nothing where it goes there already; waits for the lift.
+  void go_to(int snap_point);
   void open() { go_to(1); }
   void close() { go_to(0); }
   void toggle();
   /// So many rests further out, or back where that is below 0.
   void step(int by);
   /// The places it may stand at, dp out, growing.
-  [[nodiscard]] const std::vector<double>& rests() const { return plan_.rests; }
+  [[nodiscard]] const std::vector<double>& snap_points() const { return plan_.snap_points; }
   /// The side of the screen it comes from.
   [[nodiscard]] Side side() const;
   /// How much its backdrop hides now, 0 to 1.
-  [[nodiscard]] double veil() const;
+  [[nodiscard]] double dim() const;
   /// Its box when it is out by so much, on the screen.
   [[nodiscard]] Box box_at(double out) const;
 
   [[nodiscard]] Point moved() const override;
   [[nodiscard]] bool takes(Point at) const override;
-  [[nodiscard]] Wish wish(const Sample& sample) const override;
+  [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
@@ -72,63 +73,65 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   bool take_over(const Contact& contact, Point anchor) override;
   bool take_momentum(Point velocity) override;
 
-  [[nodiscard]] bool is_away() const override {
+  [[nodiscard]] bool is_absent() const override {
     return out() <= 0.0 && !pressed() && !rail().moving() && !backs_;
   }
-  [[nodiscard]] bool is_modal() const override { return plan_.veil > 0.0 && rest_ > 0; }
+  [[nodiscard]] bool is_modal() const override { return plan_.dim > 0.0 && snap_point_ > 0; }
   [[nodiscard]] bool pulls_in(Point at) const override;
-  [[nodiscard]] bool is_leaving() const override { return state_ == Visit::State::leaving; }
+  [[nodiscard]] bool is_leaving() const override { return state_ == EnterExit::State::leaving; }
   void leave() override;
 
-  [[nodiscard]] bool wants_back() const override { return rest_ > 0 && (plan_.back_closes || is_modal()); }
+  [[nodiscard]] bool wants_back() const override {
+    return snap_point_ > 0 && (plan_.back_closes || is_modal());
+  }
   void back() override;
   void back_moves(double progress) override;
   void back_cancelled() override;
 
-  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(rest_)}; }
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(snap_point_)}; }
   void restore(std::span<const double> saved) { go_to(whole(saved[0])); }
 
  protected:
-  EdgePanel(std::string id, const Box& box, Surroundings& around, Plan plan);
+  EdgePanel(std::string id, const Box& box, Context& context, Plan plan);
 
   /// Other settings. `glides`: what stands goes by motion where its rest is now.
   void take(Plan plan, bool glides);
   /// The plan made anew for the present box and reading direction.
   [[nodiscard]] virtual Plan planned() const = 0;
-  /// It has set out for a rest, or come to it.
-  virtual void went(Visit::State) {}
-  /// Follows cells that say which rest, and whether it is open; each may be none. `first`: it is where they
-  /// say, without an entrance.
-  void follow(Link<int> rest, Link<bool> open, bool first);
+  /// It has set out for a snap_point, or come to it.
+  virtual void went(EnterExit::State) {}
+  /// Follows cells that say which snap_point, and whether it is open; each may be none. `first`: it is where
+  /// they say, without an entrance.
+  void follow(Link<int> snap_point, Link<bool> open, bool first);
   [[nodiscard]] const Plan& panel() const { return plan_; }
 
  private:
-  [[nodiscard]] double length() const { return along(rail().plan().axis, {laid().w, laid().h}); }
-  [[nodiscard]] double most() const { return plan_.rests.back(); }
-  [[nodiscard]] int most_rest() const { return static_cast<int>(plan_.rests.size()); }
-  [[nodiscard]] double place_of(int rest) const;
+  [[nodiscard]] double length() const { return along(rail().plan().axis, {layout_box().w, layout_box().h}); }
+  [[nodiscard]] double max() const { return plan_.snap_points.back(); }
+  [[nodiscard]] int max_snap_point() const { return static_cast<int>(plan_.snap_points.size()); }
+  [[nodiscard]] double place_of(int snap_point) const;
   [[nodiscard]] static RailPlan rail_plan(const Plan& plan, bool right_to_left);
   [[nodiscard]] double off_grip(Point at) const;
   [[nodiscard]] int asked_for() const;
-  void to(int rest);
+  void to(int snap_point);
   void set_out();
   void set_out_for(int goal);
-  void tell_rest();
+  void tell_snap_point();
   void wait_for_finger();
   void rested();
   void take_rests();
 
   Plan plan_;
-  SnapPoints rests_;  // with 0, where it is away
+  SnapPoints snap_points_;  // with 0, where it is away
   SnapPoints open_rests_;
   Outside outside_;
-  Link<int> rest_cell_;
+  Link<int> snap_point_cell_;
   Link<bool> open_cell_;
   Watch rest_watch_;
   Watch open_watch_;
-  Visit::State state_ = Visit::State::away;
+  EnterExit::State state_ = EnterExit::State::absent;
   bool backs_ = false;  // a back gesture shows how it would close
-  int rest_ = 0;        // where it stands or goes
+  int snap_point_ = 0;  // where it stands or goes
 };
 
 }  // namespace ubbo

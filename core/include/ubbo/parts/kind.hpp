@@ -25,12 +25,12 @@ struct ReadingInfo {
   const char* means;
   ReadingValue (*now)(const Part&);
   /// Adds the places at which a number may come to rest; null: not known.
-  void (*rests)(const Part&, std::vector<double>&) = nullptr;
+  void (*snap_points)(const Part&, std::vector<double>&) = nullptr;
   bool usual = false;  ///< worth a line in a graph when nothing is asked for
 };
 
 /// What a piece of a part is for.
-enum class Role : std::uint8_t { veil, backdrop, surface, track, fill, mark, handle, label, value };
+enum class Role : std::uint8_t { backdrop, behind, surface, track, fill, mark, handle, label, value };
 
 /// "surface", "handle", …
 [[nodiscard]] const char* name_of(Role role);
@@ -45,7 +45,7 @@ struct Piece {
   double turn = 0.0;         ///< radians, clockwise about the middle of its box
   double opacity = 1.0;
   std::optional<Box> clip{};  ///< nothing of it is seen outside of that; nothing: all of it
-  double share = 1.0;         ///< of a mark that is on: how much of it, from the leading side
+  double fraction = 1.0;      ///< of a mark that is on: how much of it, from the leading side
   bool on = false;            ///< filled, chosen, checked
   bool held = false;          ///< a finger has it
   bool notice = false;        ///< of what comes up over others for a while: in opposite colours
@@ -55,12 +55,12 @@ struct Piece {
 using PieceTaker = std::function<void(const Piece&)>;
 
 /// What a place is to a part that comes and goes.
-enum class StandAs : std::uint8_t { start, here, gone };
+enum class StandAs : std::uint8_t { start, present, gone };
 
 /// A place at which such a part stands before it comes, while it is here, or when it has gone: to be seen
 /// beforehand.
 struct Stand {
-  StandAs as = StandAs::here;
+  StandAs as = StandAs::present;
   std::string name{};
   Box box{};  ///< dp, on the screen, as large as it is shown there
   double opacity = 1.0;
@@ -166,7 +166,7 @@ struct PartKind {
   SettingValue (*get)(const AnySettings&, std::size_t setting) = nullptr;  ///< a cell comes as a null pointer
   /// What a part would refuse of these settings in a box of this size; "": nothing.
   std::string (*fault)(const std::string& id, const Box&, const AnySettings&) = nullptr;
-  std::unique_ptr<Part> (*make)(std::string id, const Box&, AnySettings&&, Surroundings&) = nullptr;
+  std::unique_ptr<Part> (*make)(std::string id, const Box&, AnySettings&&, Context&) = nullptr;
   void (*change)(Part&, AnySettings&&) = nullptr;
 };
 
@@ -244,8 +244,8 @@ PartKind describe(PartKind told) {
     return P::fault(id, box, detail::settings_in<P>(settings));
   };
   told.make = [](std::string id, const Box& box, AnySettings&& settings,
-                 Surroundings& around) -> std::unique_ptr<Part> {
-    return make_part<P>(std::move(id), box, std::move(detail::settings_in<P>(settings)), around);
+                 Context& context) -> std::unique_ptr<Part> {
+    return make_part<P>(std::move(id), box, std::move(detail::settings_in<P>(settings)), context);
   };
   told.change = [](Part& part, AnySettings&& settings) {
     static_cast<P&>(part).change(std::move(detail::settings_in<P>(settings)));

@@ -14,6 +14,7 @@
 #include "ubbo/parts/page_dots.hpp"
 #include "ubbo/parts/page_host.hpp"
 #include "ubbo/parts/pane.hpp"
+#include "ubbo/parts/panel.hpp"
 #include "ubbo/parts/progress_bar.hpp"
 #include "ubbo/parts/range_slider.hpp"
 #include "ubbo/parts/rating.hpp"
@@ -24,7 +25,6 @@
 #include "ubbo/parts/switch.hpp"
 #include "ubbo/parts/tabs.hpp"
 #include "ubbo/parts/toast_tray.hpp"
-#include "ubbo/parts/window.hpp"
 #include "ubbo/parts/zoom_plane.hpp"
 
 namespace ubbo {
@@ -37,7 +37,7 @@ namespace ubbo {
       &Rating::described(),    &Tabs::described(),        &PageDots::described(),  &Carousel::described(),
       &SwipeRow::described(),  &CardDeck::described(),    &Draggable::described(), &ZoomPlane::described(),
       &Pane::described(),      &List::described(),        &Pad::described(),       &ProgressBar::described(),
-      &Sheet::described(),     &Drawer::described(),      &Dialog::described(),    &Window::described(),
+      &Sheet::described(),     &Drawer::described(),      &Dialog::described(),    &Panel::described(),
       &ToastTray::described(), &Swap::described(),        &PageHost::described()};
   return kinds;
 }

@@ -16,7 +16,7 @@ class LayerPart {
   /// It is here, or on its way.
   [[nodiscard]] virtual bool is_open() const = 0;
   /// True while it is not on the screen, with all that lies in it.
-  [[nodiscard]] virtual bool is_away() const = 0;
+  [[nodiscard]] virtual bool is_absent() const = 0;
   /// True while nothing that lies in it takes a contact, such as before it has come.
   [[nodiscard]] virtual bool is_shut() const { return false; }
   /// True while nothing below it, on the whole screen, takes contacts, the focus or back.

@@ -20,13 +20,13 @@ struct ListSettings {
   double gap = 0.0;         ///< dp between items
   double ahead = 128.0;     ///< dp beyond its box within which items are parts
   Axis axis = Axis::vertical;
-  Passage passage = Spring::settling(Micros{300'000}, 0.0);
+  Transition transition = Spring::settling(Micros{300'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros glide{150'000};
-  Give::How give_start = Give::How::less;
-  Give::How give_end = Give::How::less;
-  double give_share = 0.4;
-  double give_reach = 72.0;  ///< dp
+  Micros half_life{150'000};
+  Overscroll::How overscroll_start = Overscroll::How::damped;
+  Overscroll::How overscroll_end = Overscroll::How::damped;
+  double overscroll_fraction = 0.4;
+  double overscroll_reach = 72.0;  ///< dp
   /// An item comes near, and wants a part that lies in the list: `spare`, whose item has gone, with its
   /// content changed, or where that is null a new one. With `count` only.
   std::function<Part&(std::size_t item, Part* spare)> on_near{};
@@ -51,10 +51,10 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>();
 class List final : public PartOf<List, ListSettings, Sliding>, public Container {
  public:
   [[nodiscard]] static const PartKind& described();
-  [[nodiscard]] static Plan base_plan(const ListSettings& settings, const Box&, const Surroundings& around) {
-    return {plan(settings, around.right_to_left), settings.offset};
+  [[nodiscard]] static Plan base_plan(const ListSettings& settings, const Box&, const Context& context) {
+    return {plan(settings, context.right_to_left), settings.offset};
   }
-  List(std::string id, const Box& box, ListSettings&& settings, Surroundings& around);
+  List(std::string id, const Box& box, ListSettings&& settings, Context& context);
 
   void changed(const ListSettings& before);
 
@@ -98,7 +98,7 @@ class List final : public PartOf<List, ListSettings, Sliding>, public Container 
   void child_removed(Part& inner) override;
   void child_shown(Part& inner, bool visible) override;
   void child_laid_out(Part& inner) override;
-  void child_closing(Part& inner, const Passage& passage, bool closes) override;
+  void child_closing(Part& inner, const Transition& transition, bool closes) override;
 
  private:
   // From one item on all stand elsewhere, for a while: a gap that closes.
@@ -128,17 +128,17 @@ class List final : public PartOf<List, ListSettings, Sliding>, public Container 
   [[nodiscard]] static bool counts(const ListSettings& settings) {
     return settings.count > 0.0 || settings.on_near;
   }
-  [[nodiscard]] double view() const { return along(settings_.axis, {laid().w, laid().h}); }
+  [[nodiscard]] double view() const { return along(settings_.axis, {layout_box().w, layout_box().h}); }
   [[nodiscard]] double size_of(const Part& part) const;
   [[nodiscard]] double shifted(std::size_t i) const;
-  [[nodiscard]] double most_shifted() const;
+  [[nodiscard]] double max_shifted() const;
   [[nodiscard]] double place_of(std::size_t i) const { return shown() + spans_.start(i) + shifted(i); }
   [[nodiscard]] std::size_t item_at(double place) const;
   void bound();
-  void resize(std::size_t i, double size, const Passage* in_motion);
+  void resize(std::size_t i, double size, const Transition* in_motion);
   void take_out(std::size_t i);
   void put_in(std::size_t i);
-  void glide_from(std::size_t from, double by, const Passage& passage);
+  void glide_from(std::size_t from, double by, const Transition& transition);
   void look();
   [[nodiscard]] Micros next_look() const;
   [[nodiscard]] bool wants_others(std::size_t& from, std::size_t& to) const;

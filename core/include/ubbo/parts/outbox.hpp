@@ -24,7 +24,7 @@ class Outbox {
   template <class... As, class... Bs>
   void add(const std::function<void(As...)>& call, const Bs&... args) {
     using Stored = std::tuple<Kept<Bs>...>;
-    static_assert(sizeof(Stored) <= most_bytes && std::is_trivially_destructible_v<Stored>,
+    static_assert(sizeof(Stored) <= max_bytes && std::is_trivially_destructible_v<Stored>,
                   "a callback takes a few numbers, flags, pointers, and at most one text");
     if (end_ == waiting_.size()) waiting_.emplace_back();
     Waiting& one = waiting_[end_++];
@@ -59,7 +59,7 @@ class Outbox {
 
  private:
   static constexpr std::size_t usual_room = 16;
-  static constexpr std::size_t most_bytes = 128;
+  static constexpr std::size_t max_bytes = 128;
   struct Text {};  // the text of the call
   template <class B>
   using Kept = std::conditional_t<std::is_same_v<B, std::string>, Text, B>;
@@ -67,7 +67,7 @@ class Outbox {
   struct Waiting {
     void (*run)(const Waiting&) = nullptr;
     const void* call = nullptr;
-    alignas(std::max_align_t) std::array<std::byte, most_bytes> bytes{};
+    alignas(std::max_align_t) std::array<std::byte, max_bytes> bytes{};
     std::string text{};
   };
   template <class B>

@@ -28,7 +28,7 @@ class Pad final : public PartOf<Pad, PadSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const PadSettings& settings);
 
-  Pad(std::string id, const Box& box, PadSettings&& settings, Surroundings& around);
+  Pad(std::string id, const Box& box, PadSettings&& settings, Context& context);
 
   void changed();
   /// True from down on until the press is withdrawn or ends, so that it can be shown at once.
@@ -42,7 +42,7 @@ class Pad final : public PartOf<Pad, PadSettings> {
   [[nodiscard]] Point place_of(Point mark) const;
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample& sample) const override;
+  [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;

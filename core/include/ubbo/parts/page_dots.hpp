@@ -21,12 +21,12 @@ inline constexpr std::array<const Answer*, 5> page_dots_answers{&press_left, &pr
 /// The settings of page dots. Units, ranges and meanings stand in the settings table.
 struct PageDotsSettings {
   std::string label{};
-  Link<int> page{};
+  Link<int> selected{};
   double count = 1;
-  double window = 7;   ///< at most so many are seen
-  double gap = 18.0;   ///< dp from dot to dot
-  double size = 10.0;  ///< dp across a dot
-  Passage passage = Spring::settling(Micros{240'000}, 0.0);
+  double visible_dots = 7;  ///< at most so many are seen
+  double gap = 18.0;        ///< dp from dot to dot
+  double size = 10.0;       ///< dp across a dot
+  Transition transition = Spring::settling(Micros{240'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   std::function<void(int)> on_choose{};
 };
@@ -42,19 +42,19 @@ class PageDots final : public PartOf<PageDots, PageDotsSettings> {
  public:
   [[nodiscard]] static const PartKind& described();
 
-  PageDots(std::string id, const Box& box, PageDotsSettings&& settings, Surroundings& around);
+  PageDots(std::string id, const Box& box, PageDotsSettings&& settings, Context& context);
 
   void changed();
 
   [[nodiscard]] int count() const { return static_cast<int>(settings_.count); }
   /// The page the cell says, within those there are.
-  [[nodiscard]] int page() const;
+  [[nodiscard]] int selected() const;
   /// Where the filled dot is, between pages while it travels.
-  [[nodiscard]] double position() const { return at_.at(around().now).value; }
+  [[nodiscard]] double position() const { return at_.at(context().now).value; }
   /// The first dot of the window; between two while it slides.
-  [[nodiscard]] double first() const { return first_.at(around().now).value; }
+  [[nodiscard]] double first() const { return first_.at(context().now).value; }
   /// How many are seen at most.
-  [[nodiscard]] int seen() const { return std::min(count(), static_cast<int>(settings_.window)); }
+  [[nodiscard]] int seen() const { return std::min(count(), static_cast<int>(settings_.visible_dots)); }
   /// The middle of a dot, dp; of a page that lies outside the window too.
   [[nodiscard]] Point place_of(double page) const;
   [[nodiscard]] bool pressed() const { return press_.over(); }
@@ -65,8 +65,8 @@ class PageDots final : public PartOf<PageDots, PageDotsSettings> {
   bool press(Key key) override;
   void cell_changed() override;
 
-  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(page())}; }
-  void restore(std::span<const double> saved) { settings_.page.set(whole(saved[0])); }
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(selected())}; }
+  void restore(std::span<const double> saved) { settings_.selected.set(whole(saved[0])); }
 
  private:
   [[nodiscard]] int window_for(int page) const;

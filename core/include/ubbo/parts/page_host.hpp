@@ -13,16 +13,16 @@ namespace ubbo {
 /// The settings of a page host. Units, ranges and meanings stand in the settings table.
 struct PageHostSettings {
   std::string label{};
-  Link<Choice> shows{};  ///< which page: its place among the parts that lie in it, in their order
-  bool edge_goes_back = true;
-  bool back_goes_back = true;
+  Link<Choice> selected{};  ///< which page: its place among the parts that lie in it, in their order
+  bool edge_swipe_back = true;
+  bool system_back = true;
   double commit_distance = 0.0;  ///< dp from which a page drawn back goes on, beside the share; 0: not used
-  double commit = 0.0;
+  double commit_fraction = 0.0;
   double below_moves = 0.3;     ///< share of its width by which the page below goes along
   double below_opacity = 0.75;  ///< of the page below, once it is covered
-  Passage passage = Spring::settling(Micros{340'000}, 0.0);
+  Transition transition = Spring::settling(Micros{340'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros carry{120'000};
+  Micros projection_time{120'000};
   std::function<void(std::size_t)> on_page{};  ///< told the page, once it is here and the others are gone
 };
 
@@ -43,10 +43,10 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
                        public BackTaker {
  public:
   [[nodiscard]] static const PartKind& described();
-  [[nodiscard]] static Plan base_plan(const PageHostSettings&, const Box&, const Surroundings&) {
-    return {{.axis = Axis::horizontal, .rests = SnapPoints::list({0.0})}};
+  [[nodiscard]] static Plan base_plan(const PageHostSettings&, const Box&, const Context&) {
+    return {{.axis = Axis::horizontal, .snap_points = SnapPoints::list({0.0})}};
   }
-  PageHost(std::string id, const Box& box, PageHostSettings&& settings, Surroundings& around);
+  PageHost(std::string id, const Box& box, PageHostSettings&& settings, Context& context);
 
   void changed();
 
@@ -65,7 +65,7 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
   void go_back();
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample& sample) const override;
+  [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void cell_changed() override;
   void resized() override;
@@ -76,14 +76,12 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
 
   [[nodiscard]] bool places_children() const override { return true; }
   [[nodiscard]] Point carries(const Part& inner) const override;
-  [[nodiscard]] Guise shows(const Part& inner) const override;
-  [[nodiscard]] Presence presence(const Part& inner) const override;
+  [[nodiscard]] VisualState shows(const Part& inner) const override;
+  [[nodiscard]] ChildUse child_use(const Part& inner) const override;
   void child_added(Part& inner) override;
   void child_removed(Part& inner) override;
 
-  [[nodiscard]] bool wants_back() const override {
-    return settings_.back_goes_back && page_below().has_value();
-  }
+  [[nodiscard]] bool wants_back() const override { return settings_.system_back && page_below().has_value(); }
   void back() override;
   void back_moves(double progress) override;
   void back_cancelled() override;
@@ -100,8 +98,8 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
   [[nodiscard]] RailPlan rail_plan() const;
   void drop(std::size_t at);
   void insert(std::size_t at, std::size_t page);
-  void let_rest(std::size_t least, std::size_t most);
-  void trim(std::size_t least, std::size_t most);
+  void let_rest(std::size_t min, std::size_t max);
+  void trim(std::size_t min, std::size_t max);
   void wait_for_finger();
   bool to(std::size_t page);
   void there(std::size_t page);

@@ -19,24 +19,24 @@ enum class Says : std::uint8_t { place, rest };
 /// The settings of a pane. Units, ranges and meanings stand in the settings table.
 struct PaneSettings {
   std::string label{};
-  Link<double> offset{};  ///< where it is, dp; optional: a pane without one starts at 0 within its bounds
-  Link<Choice> stands{};  ///< which of its rests it stands on or goes to, by name, from the least on;
-                          ///< optional; only told where `offset` is linked
+  Link<double> offset{};      ///< where it is, dp; optional: a pane without one starts at 0 within its bounds
+  Link<Choice> snap_point{};  ///< which of its rests it stands on or goes to, by name, from the least on;
+                              ///< optional; only told where `offset` is linked
   Says says = Says::place;
-  double least = 0.0;  ///< dp
-  double most = 0.0;   ///< dp
+  double min = 0.0;  ///< dp
+  double max = 0.0;  ///< dp
   Axis axis = Axis::vertical;
   Moves moves = Moves::content;
-  std::vector<double> rests{};  ///< dp; empty: it rests wherever it is let go
-  Passage passage = Spring::settling(Micros{300'000}, 0.0);
+  std::vector<double> snap_points{};  ///< dp; empty: it rests wherever it is let go
+  Transition transition = Spring::settling(Micros{300'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros carry{120'000};
-  Micros glide{150'000};
+  Micros projection_time{120'000};
+  Micros half_life{150'000};
   bool hurries = false;
-  Give::How give_least = Give::How::none;
-  Give::How give_most = Give::How::none;
-  double give_share = 0.4;
-  double give_reach = 72.0;               ///< dp
+  Overscroll::How overscroll_min = Overscroll::How::none;
+  Overscroll::How overscroll_max = Overscroll::How::none;
+  double overscroll_fraction = 0.4;
+  double overscroll_reach = 72.0;         ///< dp
   std::function<void(double)> on_rest{};  ///< told the offset each time it comes to rest
 };
 
@@ -53,12 +53,12 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>();
 class Pane final : public PartOf<Pane, PaneSettings, Sliding>, public Container {
  public:
   [[nodiscard]] static const PartKind& described();
-  [[nodiscard]] static Plan base_plan(const PaneSettings& settings, const Box&, const Surroundings&) {
+  [[nodiscard]] static Plan base_plan(const PaneSettings& settings, const Box&, const Context&) {
     return {plan(settings), settings.offset};
   }
   [[nodiscard]] static std::string misfit(const Box& box, const PaneSettings& settings);
 
-  Pane(std::string id, const Box& box, PaneSettings&& settings, Surroundings& around);
+  Pane(std::string id, const Box& box, PaneSettings&& settings, Context& context);
 
   void changed();
 

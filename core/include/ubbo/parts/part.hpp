@@ -7,34 +7,35 @@
 #include <memory>
 #include <string>
 
+#include "ubbo/enter_exit/visual_state.hpp"
 #include "ubbo/parts/accessible.hpp"
 #include "ubbo/parts/container.hpp"
+#include "ubbo/parts/context.hpp"
 #include "ubbo/parts/drag_surface.hpp"
 #include "ubbo/parts/layer_part.hpp"
 #include "ubbo/parts/placement.hpp"
-#include "ubbo/parts/surroundings.hpp"
 #include "ubbo/parts/timed_member.hpp"
 #include "ubbo/touch/contacts.hpp"
 #include "ubbo/touch/gesture.hpp"
-#include "ubbo/visit/guise.hpp"
 
 namespace ubbo {
 
 struct PartKind;
 
 /// The directions in which one part stands back for another.
-enum class Towards : std::uint8_t { any, left, up, right, down };
+enum class YieldDirection : std::uint8_t { any, left, up, right, down };
 
 /// How a part stands to the others that want the same contact.
-struct Standing {
-  std::string inside{};            ///< the part it lies in, which wants its contacts too; "": none
-  std::string stands_back_for{};   ///< a part it leaves a contact to where that one can use it; "": none
-  Towards towards = Towards::any;  ///< only in this direction: a list stands back for its sheet upwards
-  bool shares = false;             ///< sees every contact that goes down on it, whoever owns it
+struct ContactRules {
+  std::string inside{};     ///< the part it lies in, which wants its contacts too; "": none
+  std::string yields_to{};  ///< a part it leaves a contact to where that one can use it; "": none
+  YieldDirection yield_direction =
+      YieldDirection::any;  ///< only in this direction: a list stands back for its sheet upwards
+  bool observes = false;    ///< sees every contact that goes down on it, whoever owns it
 };
 
 /// What a part would do with a contact that goes down on it.
-struct Wish {
+struct DragInterest {
   bool handle = false;      ///< a handle is under the contact: along the axes it follows nobody takes it away
   bool horizontal = false;  ///< it follows horizontal drags
   bool vertical = false;    ///< it follows vertical drags
@@ -52,8 +53,8 @@ enum class LetGo : std::uint8_t {
 
 /// One component. It has a place on the screen, takes contacts it has captured, and lives in time that is
 /// handed in: whoever calls `touch`, `let_go`, `press` or `cell_changed` has let time pass to
-/// `around().now` before, so that everything of the part that was due has happened, and calls `update` after.
-/// What it reads of itself is as it is at `around().now`.
+/// `context().now` before, so that everything of the part that was due has happened, and calls `update`
+/// after. What it reads of itself is as it is at `context().now`.
 ///
 /// What moves, and what it waits for, are members that register with it (`Rail`, `Clocked<Mover>`, `Alarm`):
 /// when it is due and whether it is at rest follows from them. What few kinds need stands in interfaces of
@@ -63,7 +64,7 @@ enum class LetGo : std::uint8_t {
 class Part {
  public:
   /// `box` is where it stands at first, dp on the screen.
-  Part(std::string id, const Box& box, Surroundings& around);
+  Part(std::string id, const Box& box, Context& context);
   Part(const Part&) = delete;
   Part& operator=(const Part&) = delete;
   virtual ~Part() = default;
@@ -79,12 +80,12 @@ class Part {
   [[nodiscard]] virtual Point moved() const { return {}; }
   /// How it shows with all that lies in it: for drawing. Its offset is what `moved` says. What is scaled or
   /// turned takes touches where it lies.
-  [[nodiscard]] virtual Guise guise() const { return {.offset = moved()}; }
+  [[nodiscard]] virtual VisualState visual_state() const { return {.offset = moved()}; }
   /// True when a contact that goes down at `at` is on it. What sticks out of the part it lies in is not seen
   /// and takes nothing.
   [[nodiscard]] virtual bool takes(Point at) const;
   /// What it would do with a contact that goes down as `sample`.
-  [[nodiscard]] virtual Wish wish(const Sample&) const { return {}; }
+  [[nodiscard]] virtual DragInterest drag_interest(const Sample&) const { return {}; }
   /// A sample of a contact: down, move or up. The part captures it by answering true to its down, and then
   /// gets all of it; what it answers later counts for nothing. While `contact.contested` it must not begin a
   /// drag.
@@ -93,10 +94,10 @@ class Part {
   virtual void let_go(const Contact& /*contact*/, LetGo /*how*/) {}
   /// A key went down. True when the part used it.
   virtual bool press(Key) { return false; }
-  /// A cell it shows has changed, by `around().write`. Also called when it is added.
+  /// A cell it shows has changed, by `context().write`. Also called when it is added.
   virtual void cell_changed() {}
-  /// Its box was laid anew, or the reading direction changed; `laid()` is the box. A size that does not do
-  /// must be lived with.
+  /// Its box was laid anew, or the reading direction changed; `layout_box()` is the box. A size that does not
+  /// do must be lived with.
   virtual void resized() {}
   /// An event has reached it: a touch, a key, a call, a write, something of it that was due, a new box. It
   /// makes its state complete, which alarms run, what the app is to be told, from what its members are now.
@@ -105,7 +106,7 @@ class Part {
   /// How it presents itself to assistive technology.
   [[nodiscard]] Accessible accessible() const;
   [[nodiscard]] const std::string& id() const { return id_; }
-  [[nodiscard]] const Surroundings& around() const { return *around_; }
+  [[nodiscard]] const Context& context() const { return *context_; }
 
   /// Judges touches of this part by a feel of its own from the next sample on, or by the stage's again. What
   /// is decided before it is known whose a contact is (palms, edges that swallow touches, smoothing) stays
@@ -116,7 +117,7 @@ class Part {
   [[nodiscard]] bool has_own_feels() const { return own_feels_ != nullptr; }
   /// The feel by which `tool` is judged here.
   [[nodiscard]] const Feel& feel_for(Tool tool) const {
-    return (own_feels_ ? *own_feels_ : around_->feels).of(tool);
+    return (own_feels_ ? *own_feels_ : context_->feels).of(tool);
   }
 
   // Where it is.
@@ -124,13 +125,13 @@ class Part {
   /// Where it is on the screen now: where it was put, carried along by what it lies in.
   [[nodiscard]] Box box() const;
   /// Where it was put, nothing carried.
-  [[nodiscard]] const Box& laid() const { return laid_; }
+  [[nodiscard]] const Box& layout_box() const { return layout_box_; }
   [[nodiscard]] const Placement& placement() const { return placement_; }
   /// The part it lies in, or null.
   [[nodiscard]] const Part* outer() const { return outer_; }
   [[nodiscard]] Part* outer() { return outer_; }
   /// How it stands to others.
-  [[nodiscard]] const Standing& standing() const { return standing_; }
+  [[nodiscard]] const ContactRules& contact_rules() const { return contact_rules_; }
   /// False when it, or what it lies in, is hidden or away: it takes nothing, has no focus, and is not drawn.
   [[nodiscard]] bool visible() const;
   /// False when nothing of it is to be drawn: it is not visible, or so far behind others that it cannot be
@@ -143,14 +144,14 @@ class Part {
   /// False when it, or what it lies in, is disabled: it is there and answers nothing.
   [[nodiscard]] bool enabled() const;
   /// Called after its box was laid anew, such as when the screen turned; the app may place parts from here.
-  void on_laid(std::function<void(const Box&)> call) { on_laid_ = std::move(call); }
+  void on_layout(std::function<void(const Box&)> call) { on_laid_ = std::move(call); }
 
   /// The box in which what lies in it is seen and takes contacts, dp on the screen.
   [[nodiscard]] Box window() const {
     return (container_ != nullptr ? container_->window() : std::nullopt).value_or(box());
   }
   /// How visible it and what lies in it is, 0 to 1.
-  [[nodiscard]] double opacity() const { return guise().opacity; }
+  [[nodiscard]] double opacity() const { return visual_state().opacity; }
   /// How far it carries one of the parts that lie in it from where that was put, dp.
   [[nodiscard]] Point carries_part(const Part& inner) const {
     return container_ != nullptr ? container_->carries(inner) : moved();
@@ -160,19 +161,19 @@ class Part {
     return container_ != nullptr && container_->places_children();
   }
   /// How it shows one of the parts that lie in it, beside that offset: for drawing.
-  [[nodiscard]] Guise guise_of(const Part& inner) const {
-    return container_ != nullptr ? container_->shows(inner) : Guise{};
+  [[nodiscard]] VisualState visual_state_of(const Part& inner) const {
+    return container_ != nullptr ? container_->shows(inner) : VisualState{};
   }
   /// How one of the parts that lie in it is there by it.
-  [[nodiscard]] Presence presence_of(const Part& inner) const {
-    return container_ != nullptr ? container_->presence(inner) : Presence::used;
+  [[nodiscard]] ChildUse child_use_of(const Part& inner) const {
+    return container_ != nullptr ? container_->child_use(inner) : ChildUse::used;
   }
   /// True when it is one that comes and goes over others.
   [[nodiscard]] bool is_layer() const { return layer_ != nullptr; }
   /// True while it is a layer that is here, or on its way.
   [[nodiscard]] bool open_layer() const { return layer_ != nullptr && layer_->is_open(); }
   /// True while it is a layer that is not on the screen.
-  [[nodiscard]] bool away() const { return layer_ != nullptr && layer_->is_away(); }
+  [[nodiscard]] bool absent() const { return layer_ != nullptr && layer_->is_absent(); }
   /// While it is away: a contact that goes down at `at` is on it nevertheless, and may pull it in.
   [[nodiscard]] bool pulled_at(Point at) const { return layer_ != nullptr && layer_->pulls_in(at); }
   /// True while nothing that lies in it takes a contact.
@@ -212,17 +213,17 @@ class Part {
   /// Records a decision of this part's at the present time. For parts and what they are made of.
   template <class... Facts>
   void decide(const AnswerWith<Facts...>& answer, typename Facts::Given... values) const {
-    static_assert(sizeof...(Facts) <= Decision::most_facts);
-    if (voice_.journal != nullptr) decide_facts(answer, {detail::fact_of(Facts::spec, values)...});
+    static_assert(sizeof...(Facts) <= Decision::max_facts);
+    if (log_.journal != nullptr) decide_facts(answer, {detail::fact_of(Facts::spec, values)...});
   }
-  [[nodiscard]] const Voice& voice() const { return voice_; }
+  [[nodiscard]] const DecisionLog& log() const { return log_; }
   /// How what begins to move now is to travel, where the part's own setting is `own`: not at all where the
   /// app asked for it at once.
   [[nodiscard]] Reduced reduced(PartReduced own) const {
-    return around_->write == Write::at_once ? Reduced::still : reduced_for(own, around_->reduced_motion);
+    return context_->write == Write::immediate ? Reduced::still : reduced_for(own, context_->reduced_motion);
   }
   /// Tells the app of a moment that a hand should feel. For parts and what they are made of.
-  void moment(MomentKind kind) const { tell(around_->on_moment, Moment{kind, around_->now, this}); }
+  void moment(MomentKind kind) const { tell(context_->on_moment, Moment{kind, context_->now, this}); }
   /// A cell of the part has changed: leads to `cell_changed` when the present event is over, or after the
   /// lift. For watchers of its cells.
   void hear();
@@ -232,8 +233,8 @@ class Part {
   template <class... As, class... Bs>
   void tell(const std::function<void(As...)>& call, const Bs&... args) const {
     if (!call) return;
-    if (around_->outbox != nullptr)
-      around_->outbox->add(call, args...);
+    if (context_->outbox != nullptr)
+      context_->outbox->add(call, args...);
     else
       call(args...);
   }
@@ -245,7 +246,7 @@ class Part {
   };
   void set_sight(Sight sight) { sight_ = sight; }
   /// Does what the app asks of the part, now or when the present event is over: for an `open()` of its own.
-  void ask(std::function<void()> deed, WhileHeld how = WhileHeld::at_once);
+  void ask(std::function<void()> action, WhileHeld how = WhileHeld::immediate);
   /// A layer that was open is to go above the others again.
   void rise() { post_.rises = true; }
 
@@ -285,7 +286,7 @@ class Part {
 
   template <class P>
   friend std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Settings&& settings,
-                                      Surroundings& around);
+                                      Context& context);
   static const void* shared_by(const TimedMember& member) {
     Timing timing;
     member.add_timing(timing);
@@ -313,11 +314,11 @@ class Part {
   }
 
   std::string id_;
-  Voice voice_;
-  Box laid_;
+  DecisionLog log_;
+  Box layout_box_;
   Placement placement_;
-  Surroundings* around_;
-  Standing standing_;
+  Context* context_;
+  ContactRules contact_rules_;
   Part* outer_ = nullptr;
   Part* first_ = nullptr;  // the part it stands back for
   std::function<void(const Box&)> on_laid_;
@@ -335,8 +336,8 @@ class Part {
 /// besides. For whoever keeps parts.
 template <class P>
 std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Settings&& settings,
-                             Surroundings& around) {
-  auto made = std::make_unique<P>(std::move(id), box, std::move(settings), around);
+                             Context& context) {
+  auto made = std::make_unique<P>(std::move(id), box, std::move(settings), context);
   Part& part = *made;
   if constexpr (std::derived_from<P, Container>) part.container_ = made.get();
   if constexpr (std::derived_from<P, LayerPart>) part.layer_ = made.get();

@@ -43,12 +43,12 @@ class PartOf : private detail::Settled<P, S>, public Base {
 
   /// Throws `std::invalid_argument` with the fault, if there is one.
   PartOf(std::string id, const Box& box, S&& settings,
-         Surroundings& around) requires(!requires { typename Base::Plan; })
-      : detail::Settled<P, S>(id, box, std::move(settings)), Base(std::move(id), box, around) {}
-  PartOf(std::string id, const Box& box, S&& settings, Surroundings& around) requires requires {
+         Context& context) requires(!requires { typename Base::Plan; })
+      : detail::Settled<P, S>(id, box, std::move(settings)), Base(std::move(id), box, context) {}
+  PartOf(std::string id, const Box& box, S&& settings, Context& context) requires requires {
     typename Base::Plan;
   } : detail::Settled<P, S>(id, box, std::move(settings)),
-      Base(std::move(id), box, around, P::base_plan(settings_, box, around)) {
+      Base(std::move(id), box, context, P::base_plan(settings_, box, context)) {
   }
 
   [[nodiscard]] const S& settings() const { return settings_; }

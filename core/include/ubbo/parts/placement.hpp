@@ -10,13 +10,13 @@ namespace ubbo {
 /// A length in dp, plus a share of the container's width or height.
 struct Length {
   double dp = 0.0;
-  double share = 0.0;  ///< of the container, -10 to 10; 1: all of it
+  double fraction = 0.0;  ///< of the container, -10 to 10; 1: all of it
 
   constexpr Length() = default;
-  constexpr Length(double dp_, double share_ = 0.0) : dp(dp_), share(share_) {}
+  constexpr Length(double dp_, double share_ = 0.0) : dp(dp_), fraction(share_) {}
   /// A share of the container: `Length::of(0.5)` is half of it.
-  static constexpr Length of(double share) { return {0.0, share}; }
-  [[nodiscard]] constexpr double in(double container) const { return dp + share * container; }
+  static constexpr Length of(double fraction) { return {0.0, fraction}; }
+  [[nodiscard]] constexpr double in(double container) const { return dp + fraction * container; }
   friend constexpr bool operator==(const Length&, const Length&) = default;
 };
 

@@ -11,10 +11,10 @@ namespace ubbo {
 /// The settings of a progress bar. Units, ranges and meanings stand in the settings table.
 struct ProgressBarSettings {
   std::string label{};
-  Link<double> share{};
+  Link<double> fraction{};
   Axis axis = Axis::horizontal;
   bool unknown = false;  ///< how far it is cannot be told: something passes along it
-  Passage passage = Timed{Curve::ease_in_out(), Micros{260'000}};
+  Transition transition = Timed{Curve::ease_in_out(), Micros{260'000}};
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros round{1'400'000};  ///< one pass of what passes along it
 };
@@ -28,15 +28,16 @@ class ProgressBar final : public PartOf<ProgressBar, ProgressBarSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const ProgressBarSettings& settings);
 
-  ProgressBar(std::string id, const Box& box, ProgressBarSettings&& settings, Surroundings& around);
+  ProgressBar(std::string id, const Box& box, ProgressBarSettings&& settings, Context& context);
 
   void changed();
 
-  /// Sets the cell to `share` (0 to 1) and goes there by `passage`, this once. The passage must be gone once.
-  void show(double share, const Passage& passage);
+  /// Sets the cell to `share` (0 to 1) and goes there by `transition`, this once. The transition must be gone
+  /// once.
+  void show(double fraction, const Transition& transition);
 
   /// How far the bar is filled now, 0 to 1.
-  [[nodiscard]] double share() const { return mover_.at(around().now).value; }
+  [[nodiscard]] double fraction() const { return mover_.at(context().now).value; }
   /// Where it goes, or stands.
   [[nodiscard]] double target() const { return mover_.target(); }
   /// The part of the bar that is filled, dp; of an unknown share what passes along it.
@@ -51,7 +52,7 @@ class ProgressBar final : public PartOf<ProgressBar, ProgressBarSettings> {
  private:
   [[nodiscard]] bool passes() const;
   [[nodiscard]] double wanted() const;
-  void go(const Passage& passage, bool travels, bool anew = false);
+  void go(const Transition& transition, bool travels, bool anew = false);
 
   Watch watch_;
   Clocked<Mover> mover_{*this, 0.0, 1e-4};
@@ -68,7 +69,8 @@ namespace questions {
 inline constexpr Question fill{"progress-bar.fill"};
 }
 namespace answers {
-inline constexpr AnswerWith<Number<"share", "">> filled_to{"progress-bar.filled-to", &questions::fill, true};
+inline constexpr AnswerWith<Number<"fraction", "">> filled_to{"progress-bar.filled-to", &questions::fill,
+                                                              true};
 inline constexpr std::array<const Answer*, 1> progress_answers{&filled_to};
 }  // namespace answers
 

@@ -4,8 +4,8 @@
 #include <optional>
 
 #include "ubbo/base/number_link.hpp"
-#include "ubbo/landing/give.hpp"
 #include "ubbo/landing/landing.hpp"
+#include "ubbo/landing/overscroll.hpp"
 #include "ubbo/motion/mover.hpp"
 #include "ubbo/parts/part.hpp"
 #include "ubbo/touch/drag.hpp"
@@ -24,19 +24,19 @@ enum class Tells : std::uint8_t {
 /// What a rail is made of. Lengths along it are in the part's own unit, unless they say dp.
 struct RailPlan {
   Axis axis = Axis::vertical;
-  double least = 0.0;
-  double most = 0.0;
+  double min = 0.0;
+  double max = 0.0;
   double dp_per_unit = 1.0;  ///< not 0; negative where it grows leftwards or upwards
   const char* unit = "dp";   ///< of its decisions
-  SnapPoints rests{};        ///< none: anywhere
-  Passage passage = Spring::settling(Micros{300'000}, 0.0);
-  std::optional<Coast> glide{};  ///< without snap points: how it goes on after the lift
-  Micros carry{0};       ///< how much of the release velocity counts for where it lands; 0: none of it
-  double at_most = 0.0;  ///< snap points it goes on by at a time; 0: any number
-  Commit commit{};       ///< how far it must be taken to go on to the next snap point
-  bool hurries = false;  ///< a flick may go faster than the finger, to be there in the passage's time
-  Give give_least{};     ///< how each bound yields
-  Give give_most{};
+  SnapPoints snap_points{};  ///< none: anywhere
+  Transition transition = Spring::settling(Micros{300'000}, 0.0);
+  std::optional<Coast> coast{};  ///< without snap points: how it goes on after the lift
+  Micros projection_time{0};   ///< how much of the release velocity counts for where it lands; 0: none of it
+  double max_per_flick = 0.0;  ///< snap points it goes on by at a time; 0: any number
+  Commit commit{};             ///< how far it must be taken to go on to the next snap point
+  bool hurries = false;  ///< a flick may go faster than the finger, to be there in the transition's time
+  Overscroll overscroll_min{};  ///< how each bound yields
+  Overscroll overscroll_max{};
   Tells tells = Tells::place;
   PartReduced reduced_motion = PartReduced::as_screen;
   bool stays_caught =
@@ -68,7 +68,7 @@ class Rail final : public TimedMember {
   [[nodiscard]] double target() const { return within(goal()); }
   /// Where to draw it: ahead of `position` while prediction sees a finger ahead.
   [[nodiscard]] double shown() const { return position() + ahead_; }
-  [[nodiscard]] double opacity() const { return mover_.opacity_at(part_->around().now); }
+  [[nodiscard]] double opacity() const { return mover_.opacity_at(part_->context().now); }
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
   [[nodiscard]] bool pressed() const { return held_ != nullptr; }
   [[nodiscard]] bool moving() const { return mover_.moving(); }
@@ -80,7 +80,7 @@ class Rail final : public TimedMember {
   [[nodiscard]] bool can_go(Side side) const;
   /// The first time from `from` on at which its own motion takes it out of these bounds; `never`: it stays,
   /// or does not move. O(time of the motion), at most some 500 looks at it.
-  [[nodiscard]] Micros leaves(double least, double most, Micros from) const;
+  [[nodiscard]] Micros leaves(double min, double max, Micros from) const;
 
   // A contact. False from `down`: another one has it.
 
@@ -113,7 +113,7 @@ class Rail final : public TimedMember {
   /// A tap meant `place`: it lands on the snap point nearest to it.
   void tapped_at(double place);
   /// The part has decided that it goes to `place`, which it says itself; on with its speed.
-  void go_to(double place) { choose(plan_.rests.snapped(within(place)), speed()); }
+  void go_to(double place) { choose(plan_.snap_points.snapped(within(place)), speed()); }
   /// A key that means `place`.
   void key(double place);
 
@@ -139,12 +139,12 @@ class Rail final : public TimedMember {
   void set_dp_per_unit(double dp_per_unit);
   /// Other bounds, such as when a second thumb has moved: what goes, or stands, beyond them comes to the
   /// nearest place it may be.
-  void set_bounds(double least, double most);
+  void set_bounds(double min, double max);
   /// What it is measured from has moved: it, where it goes and the finger's hold on it are `by` further on,
   /// between other bounds, and nothing of it changes its speed. What goes beyond the new bounds stops there.
-  void shift(double by, double least, double most);
+  void shift(double by, double min, double max);
   /// Other places to rest; where it is it stays until it is moved.
-  void set_rests(SnapPoints rests) { plan_.rests = std::move(rests); }
+  void set_snap_points(SnapPoints snap_points) { plan_.snap_points = std::move(snap_points); }
   /// It goes to `place` instead, on with its speed, and nothing is said of it: what it is to reach has moved.
   void aim_at(double place);
   /// It is at `place`, put there by another; at rest.
@@ -153,15 +153,15 @@ class Rail final : public TimedMember {
   void put_at(double place);
 
  private:
-  static constexpr double least_speed = 0.5;  // dp/s; slower than that is no speed
+  static constexpr double min_speed = 0.5;  // dp/s; slower than that is no speed
 
-  [[nodiscard]] double within(double value) const { return std::clamp(value, plan_.least, plan_.most); }
+  [[nodiscard]] double within(double value) const { return std::clamp(value, plan_.min, plan_.max); }
   [[nodiscard]] Micros due() const { return std::min({hit_, ahead_until_, mover_.due()}); }
   [[nodiscard]] double goal() const { return onward_ ? onward_->target : mover_.target(); }
   /// Of its own motion.
-  [[nodiscard]] double speed() const { return mover_.at(part_->around().now).velocity; }
-  [[nodiscard]] const Give& give_at(double value) const {
-    return value < plan_.least ? plan_.give_least : plan_.give_most;
+  [[nodiscard]] double speed() const { return mover_.at(part_->context().now).velocity; }
+  [[nodiscard]] const Overscroll& overscroll_at(double value) const {
+    return value < plan_.min ? plan_.overscroll_min : plan_.overscroll_max;
   }
   [[nodiscard]] double wanted() const {
     return grabbed_ + along(plan_.axis, drag_.offset()) / plan_.dp_per_unit;

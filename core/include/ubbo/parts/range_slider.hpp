@@ -23,15 +23,15 @@ struct RangeSliderSettings {
   Link<double> high{};
   double from = 0.0;
   double to = 1.0;
-  double step = 0.0;       ///< 0: continuous
-  double least_gap = 0.0;  ///< the thumbs come no nearer to each other, in the values' unit
+  double step = 0.0;     ///< 0: continuous
+  double min_gap = 0.0;  ///< the thumbs come no nearer to each other, in the values' unit
   Meet meet = Meet::stops;
   Axis axis = Axis::horizontal;
   double thumb = 28.0;     ///< dp
   double thickness = 6.0;  ///< dp
-  Passage passage = Spring::settling(Micros{250'000}, 0.0);
+  Transition transition = Spring::settling(Micros{250'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros carry{0};
+  Micros projection_time{0};
   std::function<void(double, double)> on_rest{};  ///< told both each time a thumb comes to rest
 };
 
@@ -48,7 +48,7 @@ class RangeSlider final : public PartOf<RangeSlider, RangeSliderSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const RangeSliderSettings& settings);
 
-  RangeSlider(std::string id, const Box& box, RangeSliderSettings&& settings, Surroundings& around);
+  RangeSlider(std::string id, const Box& box, RangeSliderSettings&& settings, Context& context);
 
   void changed();
 
@@ -63,12 +63,12 @@ class RangeSlider final : public PartOf<RangeSlider, RangeSliderSettings> {
   [[nodiscard]] Box fill() const { return way().between(low(), high()); }
   [[nodiscard]] bool pressed(int which) const { return rails_[index(which)].pressed(); }
   [[nodiscard]] bool dragging() const { return rails_[0].dragging() || rails_[1].dragging(); }
-  [[nodiscard]] const SnapPoints& snaps() const { return rails_[0].plan().rests; }
+  [[nodiscard]] const SnapPoints& snaps() const { return rails_[0].plan().snap_points; }
   /// Presses a key for one of the thumbs.
   void step(int which, Key key);
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample&) const override {
+  [[nodiscard]] DragInterest drag_interest(const Sample&) const override {
     const bool upright = settings_.axis == Axis::vertical;
     return {.handle = true, .horizontal = !upright, .vertical = upright};
   }
@@ -89,7 +89,7 @@ class RangeSlider final : public PartOf<RangeSlider, RangeSliderSettings> {
 
   static std::size_t index(int which) { return which == 0 ? 0 : 1; }
   [[nodiscard]] RailPlan plan() const;
-  [[nodiscard]] SliderTrack way() const { return slider_track(box(), settings_, around().right_to_left); }
+  [[nodiscard]] SliderTrack way() const { return slider_track(box(), settings_, context().right_to_left); }
   [[nodiscard]] int nearer(Point at) const;
   [[nodiscard]] int held_by(const Contact& contact) const;
   void bound(double low, double high);

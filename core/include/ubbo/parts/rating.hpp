@@ -44,7 +44,7 @@ std::span<const Setting<RatingSettings>> settings_of<RatingSettings>();
 class Rating final : public PartOf<Rating, RatingSettings> {
  public:
   [[nodiscard]] static const PartKind& described();
-  Rating(std::string id, const Box& box, RatingSettings&& settings, Surroundings& around);
+  Rating(std::string id, const Box& box, RatingSettings&& settings, Context& context);
 
   void changed() {}
 
@@ -60,7 +60,9 @@ class Rating final : public PartOf<Rating, RatingSettings> {
   [[nodiscard]] double meant_at(Point at) const;
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample&) const override { return {.handle = true, .horizontal = true}; }
+  [[nodiscard]] DragInterest drag_interest(const Sample&) const override {
+    return {.handle = true, .horizontal = true};
+  }
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;

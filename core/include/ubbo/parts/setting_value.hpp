@@ -5,13 +5,13 @@
 #include <vector>
 
 #include "ubbo/base/settings.hpp"
-#include "ubbo/motion/passage.hpp"
+#include "ubbo/motion/transition.hpp"
 
 namespace ubbo {
 
 /// What a setting of any kind holds: a number (also a time in ms, a flag as 0 or 1, a choice by its index), a
-/// text, a list of numbers, a passage, or the cell to link to.
-struct SettingValue : std::variant<double, std::string, std::vector<double>, Passage, AnyCell> {
+/// text, a list of numbers, a transition, or the cell to link to.
+struct SettingValue : std::variant<double, std::string, std::vector<double>, Transition, AnyCell> {
   using variant::variant;
 };
 
@@ -32,8 +32,8 @@ bool put_setting(const Setting<S>& setting, S& settings, const SettingValue& val
     settings.*setting.text = std::get<std::string>(value);
   else if (setting.numbers != nullptr)
     settings.*setting.numbers = std::get<std::vector<double>>(value);
-  else if (setting.passage != nullptr)
-    settings.*setting.passage = std::get<Passage>(value);
+  else if (setting.transition != nullptr)
+    settings.*setting.transition = std::get<Transition>(value);
   else if (setting.link != nullptr)
     setting.link(settings, std::get<AnyCell>(value));
   else
@@ -47,7 +47,7 @@ SettingValue get_setting(const Setting<S>& setting, const S& settings) {
   if (setting.within != nullptr) return setting.within->get(*setting.inner, settings);
   if (setting.text != nullptr) return settings.*setting.text;
   if (setting.numbers != nullptr) return settings.*setting.numbers;
-  if (setting.passage != nullptr) return settings.*setting.passage;
+  if (setting.transition != nullptr) return settings.*setting.transition;
   if (setting.get != nullptr) return setting.get(settings);
   return AnyCell{};
 }

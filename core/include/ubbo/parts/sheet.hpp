@@ -12,30 +12,31 @@ namespace ubbo {
 /// The settings of a sheet. Units, ranges and meanings stand in the settings table.
 struct SheetSettings {
   std::string label{};
-  Link<int> rest{};  ///< where it stands or goes: 0 is away, then 1, 2, … from the lowest rest on; optional
+  Link<int>
+      snap_point{};  ///< where it stands or goes: 0 is away, then 1, 2, … from the lowest rest on; optional
   Link<bool> open{};  ///< whether it is open, both ways; optional
   Edge edge = Edge::bottom;
-  std::vector<double> rests{};        ///< dp that it is out
-  std::vector<double> rest_shares{};  ///< likewise, shares of the screen's length along its way
-  double content = 0.0;               ///< likewise, as the app has measured what lies in it, dp; 0: not
+  std::vector<double> snap_points{};     ///< dp that it is out
+  std::vector<double> snap_fractions{};  ///< likewise, shares of the screen's length along its way
+  double content = 0.0;                  ///< likewise, as the app has measured what lies in it, dp; 0: not
   bool grip_only = false;
   double grip = 32.0;  ///< dp along its way, at its inner edge
-  Give::How give_out = Give::How::less;
-  Give::How give_in = Give::How::less;
-  double give_share = 0.4;
-  double give_reach = 48.0;  ///< dp
-  double commit = 0.0;
+  Overscroll::How overscroll_out = Overscroll::How::damped;
+  Overscroll::How overscroll_in = Overscroll::How::damped;
+  double overscroll_fraction = 0.4;
+  double overscroll_reach = 48.0;  ///< dp
+  double commit_fraction = 0.0;
   double commit_distance = 0.0;  ///< dp
-  double veil = 0.4;
+  double dim = 0.4;
   bool drag_closes = true;
   bool backdrop_closes = true;
   bool back_closes = true;
-  bool edge_opens = false;
-  Passage passage = Spring::settling(Micros{320'000}, 0.0);
+  bool edge_swipe_opens = false;
+  Transition transition = Spring::settling(Micros{320'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros carry{120'000};
-  std::function<void(Visit::State)> on_visit{};  ///< told each time it sets out, arrives or is gone
-  std::function<void(int)> on_rest{};            ///< told the rest, each time it has chosen one
+  Micros projection_time{120'000};
+  std::function<void(EnterExit::State)> on_state{};  ///< told each time it sets out, arrives or is gone
+  std::function<void(int)> on_rest{};                ///< told the snap_point, each time it has chosen one
 };
 
 template <>
@@ -44,25 +45,24 @@ std::span<const Setting<SheetSettings>> settings_of<SheetSettings>();
 /// A surface drawn out from an edge of the screen, over a dimmed page, which stands at one of its rests.
 ///
 /// A finger drags it by its grip, or anywhere; what a list in it cannot follow moves the sheet, and the other
-/// way about. It is closed by a drag or flick past its lowest rest, a tap on its backdrop, back and Escape,
-/// or a call: each of the first three can be off. A grab stops it on its way; a call in mid-motion goes on
-/// from where it is, with its velocity.
+/// way about. It is closed by a drag or flick past its lowest snap_point, a tap on its backdrop, back and
+/// Escape, or a call: each of the first three can be off. A grab stops it on its way; a call in mid-motion
+/// goes on from where it is, with its velocity.
 class Sheet final : public PartOf<Sheet, SheetSettings, EdgePanel> {
  public:
   [[nodiscard]] static const PartKind& described();
-  [[nodiscard]] static Plan base_plan(const SheetSettings& settings, const Box& box,
-                                      const Surroundings& around);
+  [[nodiscard]] static Plan base_plan(const SheetSettings& settings, const Box& box, const Context& context);
   [[nodiscard]] static std::string misfit(const Box& box, const SheetSettings& settings);
 
-  Sheet(std::string id, const Box& box, SheetSettings&& settings, Surroundings& around);
+  Sheet(std::string id, const Box& box, SheetSettings&& settings, Context& context);
 
   void changed();
 
   void present(Accessible& told) const override;
 
  private:
-  [[nodiscard]] Plan planned() const override { return base_plan(settings_, laid(), around()); }
-  void went(Visit::State state) override;
+  [[nodiscard]] Plan planned() const override { return base_plan(settings_, layout_box(), context()); }
+  void went(EnterExit::State state) override;
 
   int told_ = 0;
 };

@@ -10,7 +10,7 @@
 namespace ubbo {
 
 /// When the app's cell follows a slider: with the finger, or only once the thumb is at rest.
-enum class Follow : std::uint8_t { finger, rest };
+enum class UpdateWhen : std::uint8_t { dragging, at_rest };
 
 /// Where a drag of a slider may begin: on its thumb only, or anywhere on it.
 enum class Grab : std::uint8_t { thumb, anywhere };
@@ -24,16 +24,16 @@ struct SliderSettings {
   double step = 0.0;        ///< 0: continuous
   double large_step = 0.0;  ///< 0: a tenth of the range, two steps at least
   Axis axis = Axis::horizontal;
-  Follow follow = Follow::finger;
+  UpdateWhen update_when = UpdateWhen::dragging;
   Grab grab = Grab::anywhere;
-  bool tap_travels = true;
-  bool value_follows =
+  bool tap_moves = true;
+  bool value_bubble =
       false;               ///< while a finger has it, its value stands beside the thumb, clear of the finger
   double thumb = 28.0;     ///< dp
   double thickness = 6.0;  ///< dp
-  Passage passage = Spring::settling(Micros{250'000}, 0.0);
+  Transition transition = Spring::settling(Micros{250'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros carry{0};
+  Micros projection_time{0};
   std::function<void(double)> on_rest{};  ///< told the value each time the thumb comes to rest
 };
 
@@ -50,7 +50,7 @@ class Slider final : public PartOf<Slider, SliderSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const SliderSettings& settings);
 
-  Slider(std::string id, const Box& box, SliderSettings&& settings, Surroundings& around);
+  Slider(std::string id, const Box& box, SliderSettings&& settings, Context& context);
 
   void changed();
 
@@ -63,14 +63,14 @@ class Slider final : public PartOf<Slider, SliderSettings> {
   /// The value's unit per second.
   [[nodiscard]] double velocity() const { return rail_.velocity(); }
   /// The position as a share of the range, 0 to 1.
-  [[nodiscard]] double share() const;
+  [[nodiscard]] double fraction() const;
   /// True while a drag is going on.
   [[nodiscard]] bool dragging() const { return rail_.dragging(); }
   /// True from down to end, so that a press can be shown at once.
   [[nodiscard]] bool pressed() const { return rail_.pressed(); }
   /// Reading direction; a horizontal slider mirrors.
-  [[nodiscard]] bool right_to_left() const { return around().right_to_left; }
-  [[nodiscard]] const SnapPoints& snaps() const { return rail_.plan().rests; }
+  [[nodiscard]] bool right_to_left() const { return context().right_to_left; }
+  [[nodiscard]] const SnapPoints& snaps() const { return rail_.plan().snap_points; }
 
   /// The middle of the thumb, dp.
   [[nodiscard]] Point thumb() const { return place_of(position()); }
@@ -86,7 +86,7 @@ class Slider final : public PartOf<Slider, SliderSettings> {
   [[nodiscard]] Point press_place() const { return rail_.press_place(); }
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample& sample) const override;
+  [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
@@ -97,7 +97,7 @@ class Slider final : public PartOf<Slider, SliderSettings> {
   void restore(std::span<const double> saved) { settings_.value.set(saved[0]); }
 
  private:
-  [[nodiscard]] SliderTrack way() const { return slider_track(box(), settings_, around().right_to_left); }
+  [[nodiscard]] SliderTrack way() const { return slider_track(box(), settings_, context().right_to_left); }
   [[nodiscard]] double off_thumb(Point at) const { return way().apart(at, thumb()); }
   [[nodiscard]] RailPlan plan() const;
   void listen();

@@ -29,10 +29,12 @@ class Sliding : public Part, public DragSurface {
   [[nodiscard]] bool pressed() const { return rail_.pressed(); }
   /// How far it is from its least place to its most, 0 to 1; beyond where a bound yields. 0 where it cannot
   /// move.
-  [[nodiscard]] double share() const;
+  [[nodiscard]] double fraction() const;
 
-  [[nodiscard]] Guise guise() const override { return {.offset = moved(), .opacity = rail_.opacity()}; }
-  [[nodiscard]] Wish wish(const Sample& sample) const override;
+  [[nodiscard]] VisualState visual_state() const override {
+    return {.offset = moved(), .opacity = rail_.opacity()};
+  }
+  [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   void cell_changed() override { rail_.cell_changed(); }
@@ -50,8 +52,8 @@ class Sliding : public Part, public DragSurface {
   void restore(std::span<const double> saved);
 
  protected:
-  Sliding(std::string id, const Box& box, Surroundings& around, Plan plan)
-      : Part(std::move(id), box, around), rail_(*this, std::move(plan.rail), std::move(plan.cell)) {}
+  Sliding(std::string id, const Box& box, Context& context, Plan plan)
+      : Part(std::move(id), box, context), rail_(*this, std::move(plan.rail), std::move(plan.cell)) {}
 
   /// A contact goes down on it: as `Rail::down`.
   bool hold(const Contact& contact, const Sample& sample, double off_handle = 0.0, double reach = 0.0);
@@ -70,6 +72,6 @@ class Sliding : public Part, public DragSurface {
 /// goes or stands, `page` how much of it is seen, `sign` -1 where what lies further on comes into view as the
 /// surface goes back. Nothing: the key is none of these.
 [[nodiscard]] std::optional<double> scrolled_to(Key key, Axis axis, double sign, double page, double place,
-                                                double least, double most);
+                                                double min, double max);
 
 }  // namespace ubbo

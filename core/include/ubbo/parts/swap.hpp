@@ -5,33 +5,34 @@
 #include <vector>
 
 #include "ubbo/base/choice.hpp"
+#include "ubbo/enter_exit/enter_exit.hpp"
 #include "ubbo/parts/part_of.hpp"
-#include "ubbo/visit/visit.hpp"
 
 namespace ubbo {
 
 /// Which of two contents moves first when one gives way to the other.
-enum class Turns : std::uint8_t { old_first, new_first, together };
+enum class SwapOrder : std::uint8_t { old_first, new_first, together };
 
 /// How one content gives way to another.
-enum class GivesWay : std::uint8_t { fade, slide, both, uncover, none };
+enum class SwapMotion : std::uint8_t { fade, slide, both, uncover, none };
 
 /// The settings of a swap. Units, ranges and meanings stand in the settings table.
 struct SwapSettings {
   std::string label{};
-  Link<Choice> shows{};  ///< which content: its place among the parts that lie in it, in their order
-  Link<int>
-      index{};  ///< the same as a number, such as the one a carousel is at; counts if `shows` is not linked
-  GivesWay way = GivesWay::both;
-  Turns turns = Turns::old_first;
+  Link<Choice> selected{};     ///< which content: its place among the parts that lie in it, in their order
+  Link<int> selected_index{};  ///< the same as a number, such as the one a carousel is at; counts where
+                               ///< `selected` is not linked
+  SwapMotion way = SwapMotion::both;
+  SwapOrder order = SwapOrder::old_first;
   double overlap = 0.3;    ///< share of the first one's time that is left when the other begins
   Micros overlap_time{0};  ///< the same as a time; counts in place of the share where it is above 0
   double distance = 48.0;  ///< dp that contents slide by
   Axis axis = Axis::horizontal;
   bool wrap = false;  ///< behind the last content comes the first: it goes the short way round
-  Passage enter = Spring::settling(Micros{260'000}, 0.0);
-  Passage exit = Timed{Curve::ease_in(), Micros{160'000}};
-  Passage glide = Spring::settling(Micros{280'000}, 0.0);  ///< how its own size follows that of its content
+  Transition enter = Spring::settling(Micros{260'000}, 0.0);
+  Transition exit = Timed{Curve::ease_in(), Micros{160'000}};
+  Transition size_transition =
+      Spring::settling(Micros{280'000}, 0.0);  ///< how its own size follows that of its content
   PartReduced reduced_motion = PartReduced::as_screen;
   std::function<void(std::size_t)> on_swap{};  ///< told the content, once it is here and the others are gone
 };
@@ -48,7 +49,7 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>();
 class Swap final : public PartOf<Swap, SwapSettings>, public Container {
  public:
   [[nodiscard]] static const PartKind& described();
-  Swap(std::string id, const Box& box, SwapSettings&& settings, Surroundings& around);
+  Swap(std::string id, const Box& box, SwapSettings&& settings, Context& context);
 
   void changed();
 
@@ -58,7 +59,7 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
   [[nodiscard]] std::size_t contents() const { return held_.all.size(); }
   /// Its present size, dp: that of its content, or on the way there.
   [[nodiscard]] Size size() const;
-  [[nodiscard]] Visit::State state_of(const Part& inner) const;
+  [[nodiscard]] EnterExit::State state_of(const Part& inner) const;
 
   void present(Accessible& told) const override;
   bool touch(const Contact&, const Sample&) override { return true; }
@@ -70,8 +71,8 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
 
   [[nodiscard]] bool places_children() const override { return true; }
   [[nodiscard]] Point carries(const Part& inner) const override;
-  [[nodiscard]] Guise shows(const Part& inner) const override;
-  [[nodiscard]] Presence presence(const Part& inner) const override;
+  [[nodiscard]] VisualState shows(const Part& inner) const override;
+  [[nodiscard]] ChildUse child_use(const Part& inner) const override;
   /// As large as it is now: it takes contacts, and what it shows is seen, as far as that.
   [[nodiscard]] std::optional<Box> window() const override;
   void child_added(Part& inner) override;
@@ -84,7 +85,7 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
  private:
   struct Held {
     Part* part;
-    Visit visit;
+    EnterExit visit;
     Micros opens = never;  // when it is to set out
     Micros closes = never;
   };
@@ -95,7 +96,7 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
     void advance(Micros now);
   };
   [[nodiscard]] const Held* find(const Part& inner) const;
-  [[nodiscard]] VisitPlan plan(bool forward) const;
+  [[nodiscard]] EnterExitPlan plan(bool forward) const;
   void to(std::size_t content);
   void set_out(Micros now);
   void resize(bool at_once);

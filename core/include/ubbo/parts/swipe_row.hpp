@@ -20,23 +20,25 @@ struct SwipeRowSettings {
   std::string trailing_label{};
   std::string above_label{};
   std::string below_label{};
-  double opens_at = 0.5;       ///< the share of that from which it opens when it is let go
-  double commits_at = 0.0;     ///< the share of its own length from which a long swipe commits; 0: none does
+  double open_fraction = 0.5;  ///< the share of that from which it opens when it is let go
+  double commit_fraction =
+      0.0;                     ///< the share of its own length from which a long swipe commits; 0: none does
   double open_distance = 0.0;  ///< dp from which it opens, beside the share; 0: not used
   double commit_distance = 0.0;  ///< dp from which a long swipe commits, beside the share; 0: not used
-  Micros returns_after{0};       ///< once open, it goes back by itself after so long; 0: it stays
-  Micros patience{0};  ///< once committed, it shows trouble when nothing has come of it for so long; 0: never
+  Micros closes_after{0};        ///< once open, it goes back by itself after so long; 0: it stays
+  Micros timeout{0};  ///< once committed, it shows trouble when nothing has come of it for so long; 0: never
   Link<std::string> open{};  ///< the id of the row that is open, for all that share the cell: one at a time
-  Passage passage = Spring::settling(Micros{260'000}, 0.0);
+  Transition transition = Spring::settling(Micros{260'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros carry{120'000};
-  Give::How overscroll = Give::How::less;  ///< how it yields past its furthest place on a side it opens to
-  double overscroll_share = 0.3;           ///< of a finger's way, where it yields by a share
-  double overscroll_reach = 36.0;          ///< dp, where it yields less and less
+  Micros projection_time{120'000};
+  Overscroll::How overscroll =
+      Overscroll::How::damped;       ///< how it yields past its furthest place on a side it opens to
+  double overscroll_fraction = 0.3;  ///< of a finger's way, where it yields by a share
+  double overscroll_reach = 36.0;    ///< dp, where it yields less and less
   std::function<void(const char*)> on_open{};    ///< told the side it opens over, at the lift
   std::function<void(const char*)> on_commit{};  ///< told the side that a long swipe committed, at the lift
   std::function<void(const char*, double)>
-      on_share{};  ///< told the side, and how far it is open over it: 1 is open; as it moves
+      on_fraction{};  ///< told the side, and how far it is open over it: 1 is open; as it moves
   std::function<void()> on_removed{};  ///< its place has closed after `remove`: it can be taken away
 };
 
@@ -51,12 +53,12 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>();
 /// cell `open` are open one at a time; one that the cell names from the first is open from the first.
 class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSurface, public BackTaker {
  public:
-  enum class State : std::uint8_t { closed, open, committed, troubled, removed };
+  enum class State : std::uint8_t { closed, open, committed, failed, removed };
 
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const SwipeRowSettings& settings);
 
-  SwipeRow(std::string id, const Box& box, SwipeRowSettings&& settings, Surroundings& around);
+  SwipeRow(std::string id, const Box& box, SwipeRowSettings&& settings, Context& context);
 
   void changed();
 
@@ -64,14 +66,14 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   [[nodiscard]] Point offset() const;
   /// How far it is open towards a side: 0 closed, 1 open, beyond that on the way to a commit; negative for
   /// the trailing side and below.
-  [[nodiscard]] double share() const;
+  [[nodiscard]] double fraction() const;
   /// The side it is open over, or moves over: "leading", "trailing", "above", "below"; "" when closed.
   [[nodiscard]] const char* side() const;
   [[nodiscard]] State state() const { return state_; }
   /// What lies at that side, by the settings; "" when closed.
   [[nodiscard]] const std::string& side_label() const;
   /// How much of its place is left: 1, and after `remove` down to 0.
-  [[nodiscard]] double room() const { return room_.at(around().now).value; }
+  [[nodiscard]] double room() const { return room_.at(context().now).value; }
   [[nodiscard]] bool pressed() const { return rails_[0].pressed() || rails_[1].pressed(); }
   [[nodiscard]] bool dragging() const { return rails_[0].dragging() || rails_[1].dragging(); }
 
@@ -87,7 +89,7 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   [[nodiscard]] bool can_open(int side) const;
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample&) const override;
+  [[nodiscard]] DragInterest drag_interest(const Sample&) const override;
   [[nodiscard]] Point moved() const override { return offset(); }
   [[nodiscard]] bool takes(Point at) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
@@ -115,7 +117,7 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
 
  private:
   [[nodiscard]] RailPlan plan(std::size_t axis) const;
-  [[nodiscard]] double length(std::size_t axis) const { return axis == 0 ? laid().w : laid().h; }
+  [[nodiscard]] double length(std::size_t axis) const { return axis == 0 ? layout_box().w : layout_box().h; }
   [[nodiscard]] std::array<double, 2> sides(std::size_t axis) const;
   [[nodiscard]] double commit_from(std::size_t axis) const;
   [[nodiscard]] std::size_t moving_axis() const;
@@ -132,7 +134,7 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   void open_to(int side);
   void close();
   void goes_back();
-  void tell_share();
+  void tell_fraction();
 
   State state_ = State::closed;
   std::size_t axis_ = 0;       // that it was last dragged along, or sent
@@ -140,8 +142,8 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   Watch watch_;
   Clocked<Mover> room_{*this, 1.0, 1e-3};
   Alarm returns_;
-  Alarm troubled_;
-  PlaceTeller share_teller_{*this, [this] { tell_share(); }};
+  Alarm timeout_;
+  PlaceTeller share_teller_{*this, [this] { tell_fraction(); }};
   double told_ = 0.0;
   bool told_removed_ = false;
   int held_by_ = 0;
@@ -160,13 +162,13 @@ inline constexpr AnswerWith<AtLeast<"from", "dp">> swipe_commits{"swipe-row.comm
 inline constexpr AnswerWith<> swipe_closes{"swipe-row.closes", &questions::swipe, true};
 inline constexpr AnswerWith<Number<"waited", "ms">> swipe_returns{"swipe-row.returns", &questions::swipe,
                                                                   true};
-inline constexpr AnswerWith<Number<"waited", "ms">> swipe_troubled{"swipe-row.troubled", &questions::swipe,
-                                                                   false};
+inline constexpr AnswerWith<Number<"waited", "ms">> swipe_timed_out{"swipe-row.timed-out", &questions::swipe,
+                                                                    false};
 inline constexpr AnswerWith<> swipe_failed{"swipe-row.failed", &questions::swipe, false};
 inline constexpr AnswerWith<> swipe_removed{"swipe-row.removed", &questions::swipe, true};
 inline constexpr std::array<const Answer*, 7> swipe_row_answers{
-    &swipe_opens,    &swipe_commits, &swipe_closes, &swipe_returns,
-    &swipe_troubled, &swipe_failed,  &swipe_removed};
+    &swipe_opens,     &swipe_commits, &swipe_closes, &swipe_returns,
+    &swipe_timed_out, &swipe_failed,  &swipe_removed};
 }  // namespace answers
 
 }  // namespace ubbo

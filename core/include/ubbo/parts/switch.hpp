@@ -14,9 +14,9 @@ struct SwitchSettings {
   std::string label{};
   Link<bool> on{};
   Axis axis = Axis::horizontal;  ///< vertical: yes is above
-  Passage passage = Spring::settling(Micros{220'000}, 0.04);
+  Transition transition = Spring::settling(Micros{220'000}, 0.04);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros carry{110'000};
+  Micros projection_time{110'000};
   std::function<void(bool)> on_rest{};  ///< told each time the thumb comes to rest
 };
 
@@ -33,20 +33,20 @@ class Switch final : public PartOf<Switch, SwitchSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const SwitchSettings& settings);
 
-  Switch(std::string id, const Box& box, SwitchSettings&& settings, Surroundings& around);
+  Switch(std::string id, const Box& box, SwitchSettings&& settings, Context& context);
 
   void changed();
 
   /// What the cell says; where the thumb is going, or stands.
   [[nodiscard]] bool on() const { return rail_.target() > 0.5; }
   /// How far the thumb is from no (0) to yes (1).
-  [[nodiscard]] double share() const { return rail_.position(); }
+  [[nodiscard]] double fraction() const { return rail_.position(); }
   /// Shares a second.
   [[nodiscard]] double velocity() const { return rail_.velocity(); }
   /// The middle of the thumb, dp.
-  [[nodiscard]] Point thumb() const { return place_of(share()); }
+  [[nodiscard]] Point thumb() const { return place_of(fraction()); }
   /// Where the thumb's middle is at a share of its way.
-  [[nodiscard]] Point place_of(double share) const;
+  [[nodiscard]] Point place_of(double fraction) const;
   [[nodiscard]] bool pressed() const { return rail_.pressed(); }
   [[nodiscard]] bool dragging() const { return rail_.dragging(); }
   [[nodiscard]] double thumb_opacity() const { return rail_.opacity(); }
@@ -54,7 +54,7 @@ class Switch final : public PartOf<Switch, SwitchSettings> {
   void toggle();
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample&) const override {
+  [[nodiscard]] DragInterest drag_interest(const Sample&) const override {
     return {.handle = true,
             .horizontal = settings_.axis == Axis::horizontal,
             .vertical = settings_.axis == Axis::vertical};

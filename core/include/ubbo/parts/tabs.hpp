@@ -28,12 +28,12 @@ inline constexpr std::array<const Answer*, 7> tabs_answers{
 /// The settings of tabs. Units, ranges and meanings stand in the settings table.
 struct TabsSettings {
   std::string label{};
-  Link<Choice> chosen{};
-  Link<double> page{};           ///< where between the pages one is, while they are swiped; may be left out
+  Link<Choice> selected{};
+  Link<double> position{};       ///< where between the pages one is, while they are swiped; may be left out
   Axis axis = Axis::horizontal;  ///< vertical: below each other, with the underline along their trailing side
   std::vector<double> widths{};  ///< dp along them, measured, one for each title; none: evenly
   double inset = 12.0;           ///< dp the underline is shorter than its title's place, on each side
-  Passage passage = Spring::settling(Micros{260'000}, 0.0);
+  Transition transition = Spring::settling(Micros{260'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   std::function<void(std::size_t)> on_choose{};
 };
@@ -41,8 +41,8 @@ struct TabsSettings {
 template <>
 std::span<const Setting<TabsSettings>> settings_of<TabsSettings>();
 
-/// Titles beside or below each other, one of them chosen, with an underline whose two ends each travel to the
-/// chosen title's.
+/// Titles beside or below each other, one of them selected, with an underline whose two ends each travel to
+/// the chosen title's.
 ///
 /// The titles are the choice's names; where none is chosen no underline is drawn. Where `page` is
 /// linked the underline is where the pages are: half-way between two titles while the pages are. The ends are
@@ -53,17 +53,17 @@ class Tabs final : public PartOf<Tabs, TabsSettings> {
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const TabsSettings& settings);
 
-  Tabs(std::string id, const Box& box, TabsSettings&& settings, Surroundings& around);
+  Tabs(std::string id, const Box& box, TabsSettings&& settings, Context& context);
 
   void changed();
 
   [[nodiscard]] std::size_t count() const { return names().size(); }
   [[nodiscard]] std::span<const std::string> names() const;
-  /// The index of what is chosen; `count()` when nothing is.
-  [[nodiscard]] std::size_t chosen() const;
+  /// The index of what is selected; `count()` when nothing is.
+  [[nodiscard]] std::size_t selected() const;
   /// The place of title `index`, dp.
   [[nodiscard]] Box tab(std::size_t index) const;
-  /// The underline, dp; without width when nothing is chosen.
+  /// The underline, dp; without width when nothing is selected.
   [[nodiscard]] Box underline() const;
   [[nodiscard]] bool pressed() const { return press_.over(); }
 
@@ -77,7 +77,7 @@ class Tabs final : public PartOf<Tabs, TabsSettings> {
   /// Chooses the next title, or the one before.
   void step(int by);
 
-  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(chosen())}; }
+  [[nodiscard]] std::array<double, 1> saved() const { return {static_cast<double>(selected())}; }
   void restore(std::span<const double> saved);
 
  private:

@@ -55,7 +55,7 @@ class TimedMember {
 };
 
 /// A `T` that the clock of its part drives: `T` has `due()`, `moving()` and `advance(now)`, as `Mover` and
-/// `Visit` do. `Catches`: while it moves a contact stops it.
+/// `EnterExit` do. `Catches`: while it moves a contact stops it.
 template <class T, bool Catches = false>
 class Clocked final : public T, public TimedMember {
  public:

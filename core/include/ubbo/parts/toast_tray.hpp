@@ -4,10 +4,10 @@
 #include <functional>
 #include <string>
 
+#include "ubbo/parts/entering_part.hpp"
 #include "ubbo/parts/outside.hpp"
 #include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/rail.hpp"
-#include "ubbo/parts/visitor.hpp"
 
 namespace ubbo {
 
@@ -34,7 +34,7 @@ inline constexpr std::array<const Answer*, 11> toast_answers{
 }  // namespace answers
 
 /// What becomes of the toast that is shown when another is to be.
-enum class Another : std::uint8_t { waits, replaces, restarts };
+enum class WhenBusy : std::uint8_t { queue, replace, restart };
 
 /// What ended a toast.
 enum class ToastEnd : std::uint8_t { time, swipe, button, call, replaced };
@@ -42,15 +42,15 @@ enum class ToastEnd : std::uint8_t { time, swipe, button, call, replaced };
 /// The settings of a toast tray. Units, ranges and meanings stand in the settings table.
 struct ToastTraySettings {
   Link<std::string> message{};  ///< what the next toast says, read when it is shown; optional
-  Link<int> shows{};            ///< each time this grows a toast is shown; optional
+  Link<int> trigger{};          ///< each time this grows a toast is shown; optional
   Micros time{4'000'000};       ///< it stays so long, from when it has arrived; 0: until it is closed
-  Another another = Another::waits;
+  WhenBusy when_busy = WhenBusy::queue;
   std::string button{};  ///< what its button says; "": it has none
   bool swipes = true;    ///< a finger swipes it away to either side
   Live live = Live::polite;
   Travel travel{.from_edge = Edge::bottom, .to_edge = Edge::bottom};
-  Passage enter = Spring::settling(Micros{280'000}, 0.0);
-  Passage exit = Spring::settling(Micros{220'000}, 0.0);
+  Transition enter = Spring::settling(Micros{280'000}, 0.0);
+  Transition exit = Spring::settling(Micros{220'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   std::function<void(const std::string&)> on_show{};           ///< told what it says, as it sets out
   std::function<void(const std::string&, ToastEnd)> on_end{};  ///< told what it said, and what ended it
@@ -73,7 +73,7 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const ToastTraySettings& settings);
 
-  ToastTray(std::string id, const Box& box, ToastTraySettings&& settings, Surroundings& around);
+  ToastTray(std::string id, const Box& box, ToastTraySettings&& settings, Context& context);
 
   void changed();
 
@@ -85,11 +85,11 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   /// Closes the one that is shown, if any.
   void dismiss();
 
-  [[nodiscard]] Visit::State state() const { return visit_.state(); }
+  [[nodiscard]] EnterExit::State state() const { return enter_exit_.state(); }
   /// How it comes and goes.
-  [[nodiscard]] const VisitPlan& ways() const { return visit_.plan(); }
+  [[nodiscard]] const EnterExitPlan& ways() const { return enter_exit_.plan(); }
   /// A toast is shown, or on its way in.
-  [[nodiscard]] bool is_open() const override { return visit_.open(); }
+  [[nodiscard]] bool is_open() const override { return enter_exit_.open(); }
   /// What it says; "" when none is shown.
   [[nodiscard]] const std::string& words() const { return now_.words; }
   [[nodiscard]] std::size_t waiting() const { return queue_.size(); }
@@ -102,18 +102,20 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   /// Where its button is on the screen, if it has one.
   [[nodiscard]] std::optional<Box> button() const;
 
-  [[nodiscard]] Guise guise() const override;
-  [[nodiscard]] Point moved() const override { return guise().offset; }
+  [[nodiscard]] VisualState visual_state() const override;
+  [[nodiscard]] Point moved() const override { return visual_state().offset; }
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample&) const override { return {.horizontal = settings_.swipes}; }
+  [[nodiscard]] DragInterest drag_interest(const Sample&) const override {
+    return {.horizontal = settings_.swipes};
+  }
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   void cell_changed() override;
   void resized() override;
   void update() override;
 
-  [[nodiscard]] bool is_away() const override { return visit_.away(); }
-  [[nodiscard]] bool is_leaving() const override { return visit_.state() == Visit::State::leaving; }
+  [[nodiscard]] bool is_absent() const override { return enter_exit_.absent(); }
+  [[nodiscard]] bool is_leaving() const override { return enter_exit_.state() == EnterExit::State::leaving; }
   void leave() override;
 
  private:
@@ -121,7 +123,7 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
     Token token = 0;
     std::string words{};
   };
-  [[nodiscard]] VisitPlan planned() const;
+  [[nodiscard]] EnterExitPlan planned() const;
   [[nodiscard]] RailPlan swipe_plan() const;
   void follow();
   void add(Toast toast);
@@ -131,7 +133,7 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   void close(const AnswerWith<>& answer, ToastEnd how);
   void drop_finger(LetGo how);
 
-  Clocked<Visit> visit_{*this};
+  Clocked<EnterExit> enter_exit_{*this};
   Rail swipe_;
   Alarm time_;
   Outside outside_;

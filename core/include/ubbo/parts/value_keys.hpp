@@ -10,8 +10,8 @@ namespace ubbo {
 struct ValueKeys {
   double small = 1.0;     ///< by the arrows
   double large = 0.0;     ///< by the page keys; 0: they do nothing
-  double least = 0.0;     ///< by Home
-  double most = 0.0;      ///< by End
+  double min = 0.0;       ///< by Home
+  double max = 0.0;       ///< by End
   bool mirrored = false;  ///< left means more
 
   /// What `key` makes of `now`, which may lie beyond the bounds; none: it is no key for a number.
@@ -31,9 +31,9 @@ struct ValueKeys {
       case Key::page_down:
         return large > 0.0 ? std::optional(now - large) : std::nullopt;
       case Key::home:
-        return least;
+        return min;
       case Key::end:
-        return most;
+        return max;
       default:
         return std::nullopt;
     }

@@ -18,16 +18,16 @@ struct ZoomPlaneSettings {
   Link<double> turn{};   ///< degrees, clockwise
   Link<double> pan_x{};  ///< dp the content's middle is to the right of the plane's
   Link<double> pan_y{};
-  double least = 1.0;
-  double most = 4.0;
+  double min = 1.0;
+  double max = 4.0;
   double tap_zoom = 2.5;  ///< what a double tap zooms to; 0: it does nothing
-  bool turns = true;      ///< two fingers turn it
+  bool rotates = true;    ///< two fingers turn it
   double right_angle =
-      12.0;            ///< degrees from a right angle within which it goes there; 0: it stays as it is turned
-  double give = 0.35;  ///< how much of the fingers' way shows past a limit, 0 to 1
-  Passage passage = Spring::settling(Micros{280'000}, 0.0);
+      12.0;  ///< degrees from a right angle within which it goes there; 0: it stays as it is turned
+  double overscroll = 0.35;  ///< how much of the fingers' way shows past a limit, 0 to 1
+  Transition transition = Spring::settling(Micros{280'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  Micros glide{180'000};            ///< the time in which its speed halves after the lift; 0: it stays
+  Micros half_life{180'000};        ///< the time in which its speed halves after the lift; 0: it stays
   std::function<void()> on_rest{};  ///< told each time it comes to rest
 };
 
@@ -45,7 +45,7 @@ class ZoomPlane final : public PartOf<ZoomPlane, ZoomPlaneSettings>, public Drag
   [[nodiscard]] static const PartKind& described();
   [[nodiscard]] static std::string misfit(const Box& box, const ZoomPlaneSettings& settings);
 
-  ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings&& settings, Surroundings& around);
+  ZoomPlane(std::string id, const Box& box, ZoomPlaneSettings&& settings, Context& context);
 
   void changed(const ZoomPlaneSettings& before);
 
@@ -61,7 +61,7 @@ class ZoomPlane final : public PartOf<ZoomPlane, ZoomPlaneSettings>, public Drag
   [[nodiscard]] bool carried() const { return carried_; }
 
   void present(Accessible& told) const override;
-  [[nodiscard]] Wish wish(const Sample&) const override;
+  [[nodiscard]] DragInterest drag_interest(const Sample&) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
@@ -95,7 +95,7 @@ class ZoomPlane final : public PartOf<ZoomPlane, ZoomPlaneSettings>, public Drag
     Point pan{};
   };
 
-  [[nodiscard]] double now_of(std::size_t which) const { return movers_[which].at(around().now).value; }
+  [[nodiscard]] double now_of(std::size_t which) const { return movers_[which].at(context().now).value; }
   [[nodiscard]] Pose pose() const { return {zoom(), turn(), pan()}; }
   [[nodiscard]] bool moving() const;
   [[nodiscard]] Point reach(double zoom) const;

@@ -30,10 +30,10 @@ class CellNews {
   /// `part` moves, and tells its place by a cell that others watch.
   void sharing(Part& part);
   [[nodiscard]] bool any_sharing() const { return !sharing_.empty() || newcomers_; }
-  /// Each that shares its place says where it is, and whoever looks at that goes along. `around` gets what
+  /// Each that shares its place says where it is, and whoever looks at that goes along. `context` gets what
   /// one of them does, as a function.
   template <class F>
-  void share_places(F&& around);
+  void share_places(F&& context);
 
   /// Parts that are gone have no more to do with it.
   void forget_gone();
@@ -51,7 +51,7 @@ class CellNews {
 };
 
 template <class F>
-void CellNews::share_places(F&& around) {
+void CellNews::share_places(F&& context) {
   const bool newcomers = std::exchange(newcomers_, false);
   for (std::size_t i = 0; i < sharing_.size(); ++i) {
     Part& part = *sharing_[i];
@@ -60,7 +60,7 @@ void CellNews::share_places(F&& around) {
       sharing_.erase(sharing_.begin() + static_cast<std::ptrdiff_t>(i--));
       continue;
     }
-    around([&] {
+    context([&] {
       part.tell_places();
       // Of two that move by themselves and share a cell the one added first leads, also where both stand
       // alike at this moment, so that the cell had nothing to say.

@@ -23,14 +23,14 @@ class EventQueue {
   struct KeyPress {
     Key key;
   };
-  struct Deed {
+  struct Action {
     std::function<void()> what;
     bool by_app = false;  ///< it runs the app's own code
     TimerId timer = TimerId::none;
   };
   struct Event {
     Micros time;
-    std::variant<Sample, KeyPress, Deed> what;
+    std::variant<Sample, KeyPress, Action> what;
   };
 
   /// Makes room, so that so many may wait without memory being asked for.

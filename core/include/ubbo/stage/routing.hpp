@@ -72,7 +72,7 @@ class Routing {
     ~Timekeeper() = default;
   };
 
-  Routing(Surroundings& around, Timekeeper& keeper) : around_(&around), keeper_(&keeper) {}
+  Routing(Context& context, Timekeeper& part_owner) : context_(&context), part_owner_(&part_owner) {}
 
   /// Makes room for parts nested so deep, so that no contact allocates.
   void reserve(std::size_t depth);
@@ -123,8 +123,8 @@ class Routing {
   void predict(const Contact& contact, const Sample& sample);
   void end(Contact& contact);
 
-  Surroundings* around_;
-  Timekeeper* keeper_;
+  Context* context_;
+  Timekeeper* part_owner_;
   std::array<Contest, Contacts::room> contests_{};
 };
 

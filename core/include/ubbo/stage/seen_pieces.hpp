@@ -27,7 +27,7 @@ class SeenThrough {
   };
   static constexpr std::size_t deepest = 32;
 
-  void add(Point centre, const Guise& guise, std::optional<Box> clip);
+  void add(Point centre, const VisualState& visual_state, std::optional<Box> clip);
 
   std::array<Step, deepest> steps_{};
   std::size_t count_ = 0;

@@ -71,7 +71,7 @@ struct Handle {
 /// changes nothing. Nothing else throws but the app's own callbacks: whatever they throw, all that the event
 /// leads to happens, the other callbacks are called, and the first exception passes out of the call in the
 /// end.
-class Stage final : private Keeper, private Routing::Timekeeper {
+class Stage final : private PartOwner, private Routing::Timekeeper {
  public:
   /// Throws `std::invalid_argument` for a setting out of its range.
   explicit Stage(StageSettings settings = {});
@@ -85,26 +85,27 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// "" or why a part cannot be added so: the id is taken, empty or longer than 63 bytes, the placement is
   /// none, or `standing` names a part that is not there.
   [[nodiscard]] std::string fault(std::string_view id, const Placement& placement,
-                                  const Standing& standing) const;
+                                  const ContactRules& contact_rules) const;
   /// Adds a part on top of those before it: `stage.add<P>("frames", {.x = 40, …}, {.from = 0, …})`.
   /// Throws `std::invalid_argument` with the fault, or when the part refuses its settings. The reference
   /// stays good until the part is removed.
   template <std::derived_from<Part> P>
-  P& add(std::string id, const Placement& placement, typename P::Settings settings, Standing standing = {}) {
-    const Box box = begin_add(id, placement, standing);
-    auto part = make_part<P>(std::move(id), box, std::move(settings), around_);
+  P& add(std::string id, const Placement& placement, typename P::Settings settings,
+         ContactRules contact_rules = {}) {
+    const Box box = begin_add(id, placement, contact_rules);
+    auto part = make_part<P>(std::move(id), box, std::move(settings), context_);
     P& added = *part;
-    finish_add(std::move(part), placement, std::move(standing));
+    finish_add(std::move(part), placement, std::move(contact_rules));
     return added;
   }
   /// The same in a box of the container that is at hand, dp.
   template <std::derived_from<Part> P, std::same_as<Box> B>
-  P& add(std::string id, const B& box, typename P::Settings settings, Standing standing = {}) {
-    return add<P>(std::move(id), Placement::of(box), std::move(settings), std::move(standing));
+  P& add(std::string id, const B& box, typename P::Settings settings, ContactRules contact_rules = {}) {
+    return add<P>(std::move(id), Placement::of(box), std::move(settings), std::move(contact_rules));
   }
   /// The same for a part of any kind, with settings of that kind, or it throws.
   Part& add(const PartKind& kind, std::string id, const Placement& placement, AnySettings settings,
-            Standing standing = {});
+            ContactRules contact_rules = {});
   /// Takes a part away, with all that lies in it. What is open in it and has a way out leaves first, and it
   /// is gone when that has. References to it are good until then, and until the present event is over.
   void remove(Part& part);
@@ -180,13 +181,13 @@ class Stage final : private Keeper, private Routing::Timekeeper {
     return found != nullptr && act(part, *found, time);
   }
   /// Runs `deed` as one event at `time`: writes, calls and changes in it all happen then.
-  void at(Micros time, std::function<void()> deed);
+  void at(Micros time, std::function<void()> action);
   /// Runs `deed` as one event when the stage's time has come to `time`, whatever the frames are; at once
   /// where it has. `cancel` takes it back.
-  TimerId call_at(Micros time, std::function<void()> deed);
+  TimerId call_at(Micros time, std::function<void()> action);
   /// The same so long from now, as the stage has it.
-  TimerId call_after(Micros wait, std::function<void()> deed) {
-    return call_at(now() + wait, std::move(deed));
+  TimerId call_after(Micros wait, std::function<void()> action) {
+    return call_at(now() + wait, std::move(action));
   }
   /// False where that has happened already.
   bool cancel(TimerId timer) { return events_.cancel(timer); }
@@ -195,7 +196,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// within `at`. They must go before the stage does.
   [[nodiscard]] Part& own();
   /// Runs `writes`: what it writes to cells and asks of parts shows at once, without motion.
-  void at_once(const std::function<void()>& writes);
+  void immediately(const std::function<void()>& writes);
   /// What people expect to find again when the system has ended the app in the meantime, as bytes: where
   /// lists and panels stand, what is set, chosen and open, of all parts that have an id. O(parts).
   [[nodiscard]] std::vector<std::uint8_t> save() const;
@@ -209,14 +210,14 @@ class Stage final : private Keeper, private Routing::Timekeeper {
 
   /// The screen has another size and safe area from `time` on: contacts are cancelled, and parts laid out
   /// again. Throws `std::invalid_argument` for a size out of its range.
-  void turn(Size size, const Insets& safe, Micros time);
+  void set_screen(Size size, const Insets& safe, Micros time);
   /// Another safe area from `time` on, such as when the keyboard comes up or goes: what keeps clear of it is
   /// laid out again, and fingers keep what they have. Throws `std::invalid_argument`.
   void set_safe_area(const Insets& safe, Micros time);
   /// Another reading direction; likewise.
   void set_right_to_left(bool right_to_left, Micros time);
   /// What becomes of travel, from the next motion on; what people set on their phone.
-  void set_reduced_motion(Reduced reduced) { around_.reduced_motion = reduced; }
+  void set_reduced_motion(Reduced reduced) { context_.reduced_motion = reduced; }
   /// Other touch thresholds, from the next sample on. Throws `std::invalid_argument`.
   void set_feel(const Feel& feel);
 
@@ -233,7 +234,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// loop.
   void on_wake(std::function<void()> call) { on_wake_ = std::move(call); }
   /// Told each moment that a hand should feel or an ear hear, once, when the event that led to it is over.
-  void on_moment(std::function<void(const Moment&)> call) { around_.on_moment = std::move(call); }
+  void on_moment(std::function<void(const Moment&)> call) { context_.on_moment = std::move(call); }
   /// True when nothing moves, no contact is down and no write waits, so that frames may stop until the next
   /// event.
   [[nodiscard]] bool settled() const {
@@ -244,37 +245,37 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   /// When something next happens by itself; `never` when nothing does before the next event. What moves for
   /// ever is never due.
   [[nodiscard]] Micros due() const;
-  [[nodiscard]] Micros now() const { return told(around_.now); }
-  [[nodiscard]] double width() const { return around_.screen.w; }
-  [[nodiscard]] double height() const { return around_.screen.h; }
-  [[nodiscard]] const Insets& safe_area() const { return around_.safe; }
-  [[nodiscard]] const Feel& feel() const { return around_.feels.finger; }
-  [[nodiscard]] bool right_to_left() const { return around_.right_to_left; }
-  [[nodiscard]] Journal& journal() { return around_.journal; }
-  [[nodiscard]] const Journal& journal() const { return around_.journal; }
+  [[nodiscard]] Micros now() const { return told(context_.now); }
+  [[nodiscard]] double width() const { return context_.screen.w; }
+  [[nodiscard]] double height() const { return context_.screen.h; }
+  [[nodiscard]] const Insets& safe_area() const { return context_.safe; }
+  [[nodiscard]] const Feel& feel() const { return context_.feels.finger; }
+  [[nodiscard]] bool right_to_left() const { return context_.right_to_left; }
+  [[nodiscard]] Journal& journal() { return context_.journal; }
+  [[nodiscard]] const Journal& journal() const { return context_.journal; }
 
  private:
   class Call;
   // Parts and callbacks that keep sending each other about cannot hang a call: the rest happens at the next
   // one.
-  static constexpr int most_events_per_call = 10'000;
+  static constexpr int max_events_per_call = 10'000;
   // A part that is due again and again at the same time, so often, gets no more time until something happens
   // to it.
-  static constexpr int most_idle = 8;
+  static constexpr int max_idle = 8;
 
   void heard(Part& part) override;
-  void call(Part& part, WhileHeld how, std::function<void()> deed) override;
+  void call(Part& part, WhileHeld how, std::function<void()> action) override;
   bool pass_on(Part& part, Point velocity) override { return routing_.pass_flick(part, velocity); }
-  void closing(Part& part, const Passage& passage, bool closes) override;
+  void closing(Part& part, const Transition& transition, bool closes) override;
   // Parts work between these, and what they write to cells is held back until all are complete.
   void before(Part& part) override {
     begin_work();
     part.post_.idle = 0;
-    part.advance(around_.now);
+    part.advance(context_.now);
   }
   void after(Part& part) override;
   void begin_work() {
-    if (!std::exchange(working_, true)) detail::Together::begin();
+    if (!std::exchange(working_, true)) detail::Batch::begin();
   }
   void tell_cells();
 
@@ -284,8 +285,9 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   }
   [[nodiscard]] Micros told(Micros own) const { return own - ahead_; }
 
-  [[nodiscard]] Box begin_add(const std::string& id, const Placement& placement, const Standing& standing);
-  void finish_add(std::unique_ptr<Part> part, const Placement& placement, Standing standing);
+  [[nodiscard]] Box begin_add(const std::string& id, const Placement& placement,
+                              const ContactRules& contact_rules);
+  void finish_add(std::unique_ptr<Part> part, const Placement& placement, ContactRules contact_rules);
   [[nodiscard]] Box container(const Part* outer, const Placement& placement) const;
   void do_remove(Part& part);
   template <class F>
@@ -296,7 +298,7 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   void lay_out();
   bool lay_once(std::vector<Part*>& changed);
 
-  void do_or_wait(std::function<void()> deed, bool by_app = false);
+  void do_or_wait(std::function<void()> action, bool by_app = false);
   // What follows has nothing to do at most samples and frames; then it costs a comparison.
   void share_places() {
     if (news_.any_sharing()) share_all_places();
@@ -310,14 +312,14 @@ class Stage final : private Keeper, private Routing::Timekeeper {
   void run_due(Micros until);
   void run_part(Part& part);
   [[nodiscard]] Micros next_due() const { return std::min(events_.due(), due_list_.due()); }
-  void set_time(Micros time) { around_.now = happened_ = std::max(happened_, time); }
+  void set_time(Micros time) { context_.now = happened_ = std::max(happened_, time); }
   void perform(EventQueue::Event event);
   [[nodiscard]] bool unfinished() const {
     return working_ || news_.any_soon() || layers_.any_changed() || to_lay_ || !outbox_.empty() ||
            !doomed_.empty() || !graves_.empty();
   }
   void settle_event() {
-    if (working_ && detail::Together::end_untold()) working_ = false;
+    if (working_ && detail::Batch::end_untold()) working_ = false;
     if (unfinished()) settle_all();
   }
   // Nothing moves, waits or is due until then: a frame costs a look at these.
@@ -344,10 +346,10 @@ class Stage final : private Keeper, private Routing::Timekeeper {
     if (own_ != nullptr) after(*own_);
   }
 
-  Surroundings around_;
+  Context context_;
   Outbox outbox_;
   std::unique_ptr<Part> own_;  // what the app's own members belong to
-  Routing routing_{around_, *this};
+  Routing routing_{context_, *this};
   struct Slot {
     std::unique_ptr<Part> part;
     std::size_t generation = 0;

@@ -40,9 +40,9 @@ struct Feel {
   /// the drag.
   [[nodiscard]] Axis main_axis(Point moved) const {
     // |x| / threshold of x against |y| / threshold of y, without dividing by what may be nothing.
-    constexpr double least = 1e-6;
-    return std::fabs(moved.x) * std::fmax(threshold(Axis::vertical), least) >=
-                   std::fabs(moved.y) * std::fmax(threshold(Axis::horizontal), least)
+    constexpr double min = 1e-6;
+    return std::fabs(moved.x) * std::fmax(threshold(Axis::vertical), min) >=
+                   std::fabs(moved.y) * std::fmax(threshold(Axis::horizontal), min)
                ? Axis::horizontal
                : Axis::vertical;
   }

@@ -22,7 +22,7 @@ enum class GestureKind : std::uint8_t {
 };
 
 /// Where a gesture is in its life. Each that began has exactly one end: ended or withdrawn.
-enum class GestureStep : std::uint8_t { began, moved, ended, withdrawn };
+enum class GesturePhase : std::uint8_t { began, moved, ended, withdrawn };
 
 /// The four directions, as they are on the screen.
 enum class Side : std::uint8_t { left, up, right, down };
@@ -30,7 +30,7 @@ enum class Side : std::uint8_t { left, up, right, down };
 /// News of a gesture.
 struct Gesture {
   GestureKind kind = GestureKind::press;
-  GestureStep step = GestureStep::began;
+  GesturePhase step = GesturePhase::began;
   Micros time{};
   Micros began{};      ///< when the first of its contacts went down
   Point at{};          ///< dp; of two contacts the middle
@@ -43,7 +43,7 @@ struct Gesture {
 };
 
 [[nodiscard]] const char* name_of(GestureKind kind);
-[[nodiscard]] const char* name_of(GestureStep step);
+[[nodiscard]] const char* name_of(GesturePhase step);
 [[nodiscard]] const char* name_of(Side side);
 /// The side `way` points to most.
 [[nodiscard]] Side side_of(Point way);

@@ -13,9 +13,9 @@
 namespace ubbo {
 
 /// When a single tap is reported while a double tap is still possible.
-enum class TellTap : std::uint8_t {
-  at_once,  ///< at the lift; withdrawn when a second tap comes
-  held      ///< once a further tap is ruled out; the journal says what the wait cost
+enum class ReportTap : std::uint8_t {
+  immediately,  ///< at the lift; withdrawn when a second tap comes
+  after_wait    ///< once a further tap is ruled out; the journal says what the wait cost
 };
 
 /// Which drags an area follows.
@@ -24,7 +24,7 @@ enum class Drags : std::uint8_t { none, horizontal, vertical, both };
 /// Which gestures are looked for. Units, ranges and meanings stand in the settings table.
 struct GestureSettings {
   double taps = 2;
-  TellTap tell_tap = TellTap::at_once;
+  ReportTap report_tap = ReportTap::immediately;
   bool long_press = true;
   Drags drags = Drags::both;
   bool two_contacts = true;
@@ -48,7 +48,7 @@ class Gestures {
  public:
   /// `report` gets every piece of news; decisions are recorded by `voice`. Throws `std::invalid_argument` for
   /// a setting out of its range.
-  Gestures(GestureSettings settings, Voice voice, std::function<void(const Gesture&)> report);
+  Gestures(GestureSettings settings, DecisionLog log, std::function<void(const Gesture&)> report);
 
   /// A sound sample of a contact, with the feel for its tool and the screen it is on (without a size: no
   /// edges). Call `advance(sample.time)` first.
@@ -75,7 +75,7 @@ class Gestures {
   enum class State : std::uint8_t { idle, pressed, held, dragging, two, spent };
   static constexpr int none = -1;
 
-  void say(GestureKind kind, GestureStep step, Micros time);
+  void say(GestureKind kind, GesturePhase step, Micros time);
   void report();
   void withdraw_all(Micros now);
   void happen();
@@ -91,11 +91,11 @@ class Gestures {
   void tapped(const Contact& contact, const Sample& sample);
   void join_row(const Sample& sample);
   void report_row(Micros now, bool waited);
-  void end_pair(GestureStep step, Micros time);
+  void end_pair(GesturePhase step, Micros time);
   void abandon(Micros now);
 
   GestureSettings settings_;
-  Voice voice_;
+  DecisionLog log_;
   std::function<void(const Gesture&)> report_;
   std::vector<Gesture> news_;  // still to be reported
   bool reporting_ = false;

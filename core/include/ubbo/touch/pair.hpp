@@ -16,7 +16,7 @@ enum class PairKind : std::uint8_t { none, pan, pinch, rotate };
 class Pair {
  public:
   /// Contacts nearer than this, in dp, have no direction worth the name.
-  static constexpr double least_spread = 1.0;
+  static constexpr double min_spread = 1.0;
 
   /// Both contacts are down.
   void press(Point first, Point second);

@@ -55,7 +55,7 @@ struct Panel {
   double x_from = 0.0;
   double x_to = 1.0;
   std::optional<std::pair<double, double>> y_range{};  ///< none: what the traces need, and a little more
-  double share = 1.0;  ///< of the height, beside other panels below each other
+  double fraction = 1.0;  ///< of the height, beside other panels below each other
   bool x_numbers = true;
   bool y_numbers = true;
 };

@@ -3,28 +3,29 @@
 #include <string>
 #include <vector>
 
-#include "ubbo/motion/passage.hpp"
 #include "ubbo/motion/timeline.hpp"
+#include "ubbo/motion/transition.hpp"
 #include "ubbo/skin/comb.hpp"
 
 /// Pictures of motions without a scene: what the demo shows of them.
 namespace ubbo::show {
 
 /// A way of moving and what it is called.
-struct NamedPassage {
+struct NamedTransition {
   std::string name;
-  Passage passage;
+  Transition transition;
 };
 
-/// The same card, let go at `velocity` (dp/s, to the right, away from its place), sent home by each passage:
-/// one lane each, the card drawn every `every`, faint at first and solid at last, with the way it took above.
+/// The same card, let go at `velocity` (dp/s, to the right, away from its place), sent home by each
+/// transition: one lane each, the card drawn every `every`, faint at first and solid at last, with the way it
+/// took above.
 struct Throw {
   std::string title{};
   std::string card{};     ///< what stands on the card
   double from = 0.0;      ///< where it is let go, dp right of its place
   double velocity = 0.0;  ///< dp/s
   Micros every{32'000};
-  std::vector<NamedPassage> ways{};
+  std::vector<NamedTransition> ways{};
 };
 [[nodiscard]] skin::Picture thrown_cards(const Throw& thrown, double width, double height,
                                          const skin::CombColours& colours = skin::day);

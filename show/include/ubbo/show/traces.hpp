@@ -18,7 +18,7 @@ struct Trace {
   std::string unit;
   std::string part;                               ///< whose it is; "": a cell's
   std::vector<std::pair<double, double>> points;  ///< ms since the take began, value
-  std::vector<double> rests{};                    ///< where it may come to rest
+  std::vector<double> snap_points{};              ///< where it may come to rest
 };
 
 /// The way of one contact, with the parts that had it.

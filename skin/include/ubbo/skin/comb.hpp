@@ -19,9 +19,9 @@ struct CombColours {
   Colour brick = Colour::hex(0xB4472F);    ///< limits and warnings
 };
 
-/// By day, and at dusk.
+/// By day, and at dark.
 inline constexpr CombColours day{};
-inline constexpr CombColours dusk{.paper = Colour::hex(0x1F1A26),
+inline constexpr CombColours dark{.paper = Colour::hex(0x1F1A26),
                                   .ink = Colour::hex(0xF7F1E3),
                                   .honey = Colour::hex(0xDE9F1F),
                                   .heather = Colour::hex(0xA98BC0),

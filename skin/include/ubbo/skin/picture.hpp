@@ -78,6 +78,6 @@ struct Group {
 
 /// Sets writing that is smaller than `least` (in the picture's own unit) larger, around its middle. What
 /// would have to grow to more than three times its size is left out.
-void make_legible(Picture& picture, double least);
+void make_legible(Picture& picture, double min);
 
 }  // namespace ubbo::skin

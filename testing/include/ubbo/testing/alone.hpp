@@ -57,7 +57,7 @@ struct Cells {
   }
   // One of them gets another value, picked by a share of what there is.
   void write(double which, double what) {
-    together([&] {
+    batch([&] {
       for (auto& cell : numbers) cell.set(which < 0.5 ? what * 14 - 2 : std::round(what * 10));
       for (auto& cell : wholes) cell.set(static_cast<int>(what * 12) - 2);
       for (auto& cell : flags) cell.set(what < 0.5);
@@ -108,15 +108,18 @@ struct Alone {
                .journal = 20'000}) {
     if (inside)
       stage.add<Pane>("outer", {0, 100, 360, 500},
-                      {.least = -30, .most = 30, .axis = Axis::horizontal, .rests = {-30, 0, 30}});
+                      {.min = -30, .max = 30, .axis = Axis::horizontal, .snap_points = {-30, 0, 30}});
     AnySettings settings = of.fresh();
     for (std::size_t i = 0; i < of.settings(); ++i)
       if (of.setting(i).kind == SettingKind::cell && (!bare || of.setting(i).needed))
         (void)of.put(settings, i, cells.add(of.setting(i).cell_kind));
     for (const KindUnderTest& one : kinds_under_test())
       if (one.kind == &of)
-        for (const auto& [setting, value] : one.given)
+        for (const auto& [setting, value] : one.given) {
+          INFO(setting);
+          REQUIRE(find_setting(of, setting) < of.settings());
           (void)of.put(settings, find_setting(of, setting), value);
+        }
     if (axis) (void)of.put(settings, find_setting(of, "axis"), static_cast<double>(*axis));
     if (begins >= 0.0) {
       cells.write(0.7, begins);
@@ -151,7 +154,7 @@ struct Alone {
 
 struct Event {
   Micros time{};
-  std::function<void(Alone&, Seen)> deed;
+  std::function<void(Alone&, Seen)> action;
   bool writes = false;
 };
 
@@ -230,11 +233,11 @@ inline void live_through(Alone& alone, const std::vector<Event>& events, double 
   std::size_t next = 0;
   if (fps == 0) alone.stage.advance(ms(0));
   while (fps > 0 && frame <= last) {
-    for (; next < events.size() && events[next].time <= frame; ++next) events[next].deed(alone, how);
+    for (; next < events.size() && events[next].time <= frame; ++next) events[next].action(alone, how);
     alone.stage.advance(frame);
     frame += from_seconds(1 / fps);
   }
-  for (; next < events.size(); ++next) events[next].deed(alone, how);
+  for (; next < events.size(); ++next) events[next].action(alone, how);
   alone.stage.advance(last);
 }
 

@@ -24,9 +24,9 @@ inline void settle(Stage& stage) {
 }
 
 /// A number in a range, to three decimals.
-inline rc::Gen<double> number(double least, double most) {
+inline rc::Gen<double> number(double min, double max) {
   return rc::gen::map(rc::gen::inRange(0, 1'000'001),
-                      [=](int i) { return least + (most - least) * static_cast<double>(i) / 1e6; });
+                      [=](int i) { return min + (max - min) * static_cast<double>(i) / 1e6; });
 }
 
 /// One touch: down, a straight way in ten steps of 8 ms, and after `rest_ms` up.

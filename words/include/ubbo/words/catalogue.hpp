@@ -14,7 +14,8 @@ namespace ubbo::words {
 ///
 /// `sentence` and `caption` are text with facts in braces: `{travel}` is the fact's value with its unit,
 /// `{travel.limit}` what it was held against, `{travel.margin}` by how much it passed or failed, without a
-/// sign; `{x.number}` the value without its unit, `{part}` the part that decided; `{taps|tap|taps}` the value
+/// sign; `{x.number}` the value without its unit, `{speed.size}` the
+/// value without its sign, `{part}` the part that decided; `{taps|tap|taps}` the value
 /// and the word for one or for many. A sentence claims nothing that does not hold whenever the answer is
 /// given.
 struct Wording {

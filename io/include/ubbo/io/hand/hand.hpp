@@ -61,7 +61,7 @@ class Hand {
   Hand& pinch(Point centre, double from, double to, double angle, Micros over);
 
   /// At the present time the app or the phone does something; its time is set here.
-  Hand& deed(Deed deed);
+  Hand& action(Action action);
 
   /// Whether this finger is down.
   [[nodiscard]] bool down() const { return tracks_[active_].down; }
@@ -107,7 +107,7 @@ class Hand {
   std::uint64_t state_;
   double rate_;
   Micros now_{};
-  std::vector<Deed> deeds_;
+  std::vector<Action> deeds_;
   std::size_t active_ = 0;
   std::array<Track, 10> tracks_{};
 };

@@ -25,6 +25,6 @@ using PlaceFinder = std::function<std::optional<Point>(std::string_view part, st
 void perform(Hand& hand, std::string_view script, const PlaceFinder& find);
 
 /// The most single deeds a script may come to, repeats counted.
-inline constexpr int most_deeds = 100'000;
+inline constexpr int max_deeds = 100'000;
 
 }  // namespace ubbo::io

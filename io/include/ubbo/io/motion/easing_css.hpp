@@ -46,6 +46,7 @@ struct KeyframeTarget {
 
 /// `240ms ease 80ms 3 alternate`: what stands after the name in an `animation`, with `easing` as its
 /// function.
-[[nodiscard]] std::string css_timing(const Passage& passage, std::string_view easing, double velocity = 0.0);
+[[nodiscard]] std::string css_timing(const Transition& transition, std::string_view easing,
+                                     double velocity = 0.0);
 
 }  // namespace ubbo::io

@@ -4,7 +4,7 @@
 #include <string>
 #include <string_view>
 
-#include "ubbo/motion/passage.hpp"
+#include "ubbo/motion/transition.hpp"
 
 namespace ubbo::io {
 
@@ -34,7 +34,7 @@ class SpecError : public std::invalid_argument {
 /// A motion as it was written (docs/formats/motion.md).
 struct MotionSpec {
   std::string text;
-  Passage passage;
+  Transition transition;
   bool has_time = true;  ///< false: a curve of which no duration is said; it has none yet
 };
 
@@ -42,10 +42,10 @@ struct MotionSpec {
 /// Throws `SpecError`.
 [[nodiscard]] MotionSpec read_motion(std::string_view text);
 /// The same; a curve must say its time.
-[[nodiscard]] Passage read_passage(std::string_view text);
+[[nodiscard]] Transition read_transition(std::string_view text);
 
-/// A passage in words `read_motion` takes; a curve of many pieces as the `linear()` nearest to it.
-[[nodiscard]] std::string spec_text(const Passage& passage);
+/// A transition in words `read_motion` takes; a curve of many pieces as the `linear()` nearest to it.
+[[nodiscard]] std::string spec_text(const Transition& transition);
 
 /// A number as CSS takes it: at most `decimals` decimals, no trailing zeros, no "-0".
 [[nodiscard]] std::string css_number(double value, int decimals = 5);

@@ -28,7 +28,7 @@ struct MotionTokens {
 /// `InputError`.
 [[nodiscard]] MotionTokens read_tokens(std::string_view json, const std::string& name);
 
-/// A C++ header of constants that needs only ubbo::core: `ubbo::Passage` and `ubbo::Curve` objects and
+/// A C++ header of constants that needs only ubbo::core: `ubbo::Transition` and `ubbo::Curve` objects and
 /// durations. Springs, coasts, cubic-béziers, families and steps are exact, other curves straight lines
 /// within 0.0005. `name` is the namespace. Throws `std::invalid_argument` when a name is no C++ name or two
 /// would be the same.

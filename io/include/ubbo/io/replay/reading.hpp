@@ -17,7 +17,7 @@ struct Reading {
   const Part* part = nullptr;             ///< whose it is; null for a cell
   bool usual = false;                     ///< worth a line when nothing is asked for
   std::function<ReadingValue()> value{};  ///< reads it; good as long as the run
-  std::function<std::vector<double>()> rests{};  ///< where it may come to rest, if that is known
+  std::function<std::vector<double>()> snap_points{};  ///< where it may come to rest, if that is known
 
   /// The same as a number: a flag is 0 or 1, a text is 0.
   [[nodiscard]] double now() const;

@@ -19,10 +19,10 @@ class ReadyTake {
   ReadyTake(Take&&, const Scene&) = delete;  // the take must outlive it
 
   [[nodiscard]] const Take& take() const { return *take_; }
-  [[nodiscard]] bool empty() const { return take_->samples.empty() && take_->deeds.empty(); }
+  [[nodiscard]] bool empty() const { return take_->samples.empty() && take_->actions.empty(); }
 
   /// Does what the deed at this index says. Returns false for an action that its part could not do then.
-  bool perform(std::size_t deed, SceneRun& run) const;
+  bool perform(std::size_t action, SceneRun& run) const;
 
  private:
   // What a deed is about, as far as its kind needs it.
@@ -33,7 +33,7 @@ class ReadyTake {
     Size screen{};
     const PartAction* action = nullptr;
   };
-  [[nodiscard]] Ready readied(const Deed& deed, const Scene& scene) const;
+  [[nodiscard]] Ready readied(const Action& action, const Scene& scene) const;
 
   const Take* take_;
   std::vector<Ready> ready_;  // of each deed

@@ -12,10 +12,10 @@ namespace ubbo::io {
 
 /// How a take is replayed.
 struct ReplayOptions {
-  double fps = 60.0;                     ///< frames a second, 1 to 1000; outcomes do not depend on it
-  std::size_t most_decisions = 100'000;  ///< further ones are counted, not kept
-  Micros settle_limit{3'600'000'000};    ///< how long parts may go on moving after the last sample
-  std::function<void(double)> told{};    ///< hears now and then which share of the take is played
+  double fps = 60.0;                    ///< frames a second, 1 to 1000; outcomes do not depend on it
+  std::size_t max_decisions = 100'000;  ///< further ones are counted, not kept
+  Micros settle_limit{3'600'000'000};   ///< how long parts may go on moving after the last sample
+  std::function<void(double)> told{};   ///< hears now and then which share of the take is played
 };
 
 /// Plays a take on a scene, all of it or up to moments of one's choosing: its touches, and what the app and
@@ -52,7 +52,7 @@ class Replay {
   }
   void frames_until(Micros time);
   void collect();
-  void perform(std::size_t deed);
+  void perform(std::size_t action);
   [[nodiscard]] bool more(Micros until) const;
   [[nodiscard]] Micros frame_time(double frame) const;
 

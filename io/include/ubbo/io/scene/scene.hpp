@@ -36,7 +36,7 @@ struct PartPlan {
   AnySettings settings{};                      ///< of its kind; cells not linked
   std::map<std::string, std::string> cells{};  ///< setting name to cell name
   Placement placement{};
-  Standing standing{};  ///< how it stands to the others
+  ContactRules contact_rules{};  ///< how it stands to the others
   bool hidden = false;
   bool disabled = false;
   std::optional<Feels> feels{};  ///< of its own; none: the scene's

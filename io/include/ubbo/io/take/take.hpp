@@ -11,7 +11,7 @@
 namespace ubbo::io {
 
 /// What the app or the phone did while a take was recorded.
-struct Deed {
+struct Action {
   enum class Kind : std::uint8_t {
     set,      ///< the app writes `value` to the cell `target`
     put,      ///< the same, without motion
@@ -36,7 +36,7 @@ struct Deed {
 };
 
 /// "set", "put", …: what takes and hand scripts call a deed.
-[[nodiscard]] const char* name_of(Deed::Kind kind);
+[[nodiscard]] const char* name_of(Action::Kind kind);
 /// All of them, in their order.
 [[nodiscard]] std::span<const std::string_view> deed_names();
 
@@ -46,7 +46,7 @@ struct Take {
   std::string file{};  ///< where it was read from; for errors
   std::vector<std::pair<std::string, std::string>> notes{};
   std::vector<Sample> samples{};
-  std::vector<Deed> deeds{};  ///< by time, and where it is the same, by `before`
+  std::vector<Action> actions{};  ///< by time, and where it is the same, by `before`
 
   /// The note with this name, or "".
   [[nodiscard]] std::string note(std::string_view name) const;

@@ -34,8 +34,11 @@ class InputError : public std::runtime_error {
   std::vector<Facts> all_;
 };
 
+/// What `word` is called now, where it is the former name of one that is known; else "".
+[[nodiscard]] std::string_view new_name(std::string_view word, std::span<const std::string_view> known);
+
 /// The known name nearest to `word` by edits (insert, drop, change, swap neighbours), or "" when none is
-/// near: more than half of the word would have to change.
+/// near: more than half of the word would have to change. Of a former name it is the present one.
 [[nodiscard]] std::string nearest_name(std::string_view word, std::span<const std::string_view> known);
 
 }  // namespace ubbo::io

@@ -18,23 +18,23 @@ struct Timed {
 /// A way from one value to another: by a spring, along a curve in a given time, or by a coast; when it begins
 /// and how often it is gone. A spring takes over the velocity a value already has; a curve starts from the
 /// value alone; a coast sets off with just the velocity that brings it there.
-struct Passage {
+struct Transition {
   using Way = std::variant<Spring, Timed, Coast>;
 
-  Passage(Spring spring, Micros wait = Micros{0}) : way(spring), delay(wait) {}
-  Passage(Timed timed, Micros wait = Micros{0}) : way(std::move(timed)), delay(wait) {}
-  Passage(Coast coast, Micros wait = Micros{0}) : way(coast), delay(wait) {}
+  Transition(Spring spring, Micros wait = Micros{0}) : way(spring), delay(wait) {}
+  Transition(Timed timed, Micros wait = Micros{0}) : way(std::move(timed)), delay(wait) {}
+  Transition(Coast coast, Micros wait = Micros{0}) : way(coast), delay(wait) {}
 
   /// The same, begun after `wait`.
-  [[nodiscard]] Passage after(Micros wait) const {
-    Passage later = *this;
+  [[nodiscard]] Transition after(Micros wait) const {
+    Transition later = *this;
     later.delay = wait;
     return later;
   }
   /// The same, gone `times` times (`endless`: for ever), each from the start again, or there and back in
   /// turn.
-  [[nodiscard]] Passage repeated(int times, bool back_and_forth = false) const {
-    Passage more = *this;
+  [[nodiscard]] Transition repeated(int times, bool back_and_forth = false) const {
+    Transition more = *this;
     more.runs = times;
     more.alternate = back_and_forth;
     return more;

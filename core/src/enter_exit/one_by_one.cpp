@@ -1,4 +1,4 @@
-#include "ubbo/visit/one_by_one.hpp"
+#include "ubbo/enter_exit/one_by_one.hpp"
 
 #include <algorithm>
 
@@ -8,11 +8,11 @@ void OneByOne::remove(const void* thing) {
   std::erase_if(coming_, [&](const Coming& one) { return one.thing == thing; });
 }
 
-void OneByOne::set_out(const Passage& passage, Micros gap, Reduced reduced, Micros now) {
-  Micros wait = passage.delay;
+void OneByOne::set_out(const Transition& transition, Micros gap, Reduced reduced, Micros now) {
+  Micros wait = transition.delay;
   for (Coming& one : coming_) {
     one.mover.set_reduced(reduced);
-    one.mover.send(1.0, passage.after(wait), now);
+    one.mover.send(1.0, transition.after(wait), now);
     wait += gap;
   }
 }
@@ -27,7 +27,7 @@ const OneByOne::Coming* OneByOne::find(const void* thing) const {
   return nullptr;
 }
 
-double OneByOne::share(const void* thing, Micros now) const {
+double OneByOne::fraction(const void* thing, Micros now) const {
   const Coming* one = find(thing);
   return one == nullptr ? 1.0 : one->mover.at(now).value;
 }

@@ -1,4 +1,4 @@
-#include "panel_kind.hpp"
+#include "edge_panel_kind.hpp"
 
 namespace ubbo::detail {
 
@@ -10,18 +10,18 @@ const EdgePanel& panel_of(const Part& part) { return static_cast<const EdgePanel
 
 void panel_rest_places(const Part& part, std::vector<double>& out) {
   out.push_back(0.0);
-  for (const double rest : panel_of(part).rests()) out.push_back(rest);
+  for (const double snap_point : panel_of(part).snap_points()) out.push_back(snap_point);
 }
 
 std::string panel_state(const EdgePanel& it) { return name_of(it.state()); }
-double panel_rest(const EdgePanel& it) { return it.rest(); }
+double panel_rest(const EdgePanel& it) { return it.snap_point(); }
 
 void panel_stands(const Part& part, const StandTaker& out) {
   const EdgePanel& it = panel_of(part);
-  out({StandAs::start, "away", it.box_at(0.0), 1.0});
-  for (std::size_t i = 0; i < it.rests().size(); ++i)
-    out({StandAs::here, it.rests().size() > 1 ? "rest " + std::to_string(i + 1) : "here",
-         it.box_at(it.rests()[i]), 1.0});
+  out({StandAs::start, "absent", it.box_at(0.0), 1.0});
+  for (std::size_t i = 0; i < it.snap_points().size(); ++i)
+    out({StandAs::present, it.snap_points().size() > 1 ? "snap point " + std::to_string(i + 1) : "open",
+         it.box_at(it.snap_points()[i]), 1.0});
 }
 
 // Where its inner edge stands when it is out by so much.
@@ -42,9 +42,9 @@ std::optional<Point> panel_place(const Part& part, double value) {
 
 void panel_pieces(const Part& part, const PieceTaker& out) {
   const EdgePanel& it = panel_of(part);
-  const Box& screen = it.around().screen;
+  const Box& screen = it.context().screen;
   const Box box = it.box();
-  if (it.veil() > 0.0) out({.role = Role::veil, .box = screen, .opacity = it.veil()});
+  if (it.dim() > 0.0) out({.role = Role::backdrop, .box = screen, .opacity = it.dim()});
   // Its far side stays beyond the edge it comes from, also while it is drawn further out than it is long.
   Box seen = box;
   const Side side = it.side();

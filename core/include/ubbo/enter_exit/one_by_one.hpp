@@ -13,14 +13,14 @@ class OneByOne {
   /// One more, that is here (or not).
   void add(const void* thing, bool here) { coming_.push_back({thing, Mover(here ? 1.0 : 0.0, share_floor)}); }
   void remove(const void* thing);
-  /// They set out by `passage`, the first at once and each next one `gap` after that; from where they are.
-  void set_out(const Passage& passage, Micros gap, Reduced reduced, Micros now);
+  /// They set out by `transition`, the first at once and each next one `gap` after that; from where they are.
+  void set_out(const Transition& transition, Micros gap, Reduced reduced, Micros now);
   /// All are here, or not.
   void put(bool here);
 
-  /// How much of its way a thing has come, more than 1 where its passage overshoots; 1 for one it does not
+  /// How much of its way a thing has come, more than 1 where its transition overshoots; 1 for one it does not
   /// know. O(n).
-  [[nodiscard]] double share(const void* thing, Micros now) const;
+  [[nodiscard]] double fraction(const void* thing, Micros now) const;
   /// How visible it is while a fade stands for its way, 0 to 1.
   [[nodiscard]] double seen(const void* thing, Micros now) const;
   [[nodiscard]] bool moving() const;

@@ -22,34 +22,35 @@ inline constexpr std::array panel_readings{
     ReadingInfo{"target", "dp", "where that goes, or stands", &read<EdgePanel, &EdgePanel::target>,
                 &panel_rest_places},
     ReadingInfo{"velocity", "dp/s", "how fast it goes out", &read<EdgePanel, &EdgePanel::velocity>},
-    ReadingInfo{"rest", "", "where it stands or goes: 0 is away", &read<EdgePanel, &panel_rest>},
-    ReadingInfo{"veil", "", "how much its backdrop hides", &read<EdgePanel, &EdgePanel::veil>},
-    ReadingInfo{"visit", "", "away, arriving, here or leaving", &read<EdgePanel, &panel_state>},
+    ReadingInfo{"snap_point", "", "where it is or goes: 0 is closed, then the snap points from the lowest on",
+                &read<EdgePanel, &panel_rest>},
+    ReadingInfo{"dim", "", "how much its backdrop hides", &read<EdgePanel, &EdgePanel::dim>},
+    ReadingInfo{"state", "", "absent, entering, present or leaving", &read<EdgePanel, &panel_state>},
     ReadingInfo{"pressed", "", "a finger has it", &read<EdgePanel, &EdgePanel::pressed>},
     ReadingInfo{"dragging", "", "a finger drags it", &read<EdgePanel, &EdgePanel::dragging>},
 };
 
 inline constexpr std::array panel_actions{
-    PartAction{"open", "comes to its lowest rest", &run_action<EdgePanel, &EdgePanel::open>},
-    PartAction{"close", "goes away", &run_action<EdgePanel, &EdgePanel::close>},
+    PartAction{"open", "opens to its lowest snap point", &run_action<EdgePanel, &EdgePanel::open>},
+    PartAction{"close", "closes", &run_action<EdgePanel, &EdgePanel::close>},
     PartAction{.name = "toggle",
-               .means = "comes where it is closed, goes where it is open",
+               .means = "opens where it is closed, closes where it is open",
                .run = &run_action<EdgePanel, &EdgePanel::toggle>,
                .offered = false},
     PartAction{.name = "next",
-               .means = "goes to the next rest further out",
+               .means = "goes to the next snap point further out",
                .run = [](Part& part) { static_cast<EdgePanel&>(part).step(1); },
                .offered = false},
     PartAction{.name = "previous",
-               .means = "goes to the next rest further in",
+               .means = "goes to the next snap point further in",
                .run = [](Part& part) { static_cast<EdgePanel&>(part).step(-1); },
                .offered = false}};
 
 /// Those of all layers: how they come and go, and what closes them.
 inline constexpr auto layer_answers = [] {
-  std::array<const Answer*, answers::visit_answers.size() + answers::way_out_answers.size()> all{};
+  std::array<const Answer*, answers::state_answers.size() + answers::way_out_answers.size()> all{};
   std::size_t at = 0;
-  for (const Answer* one : answers::visit_answers) all[at++] = one;
+  for (const Answer* one : answers::state_answers) all[at++] = one;
   for (const Answer* one : answers::way_out_answers) all[at++] = one;
   return all;
 }();

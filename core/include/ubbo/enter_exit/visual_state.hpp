@@ -9,7 +9,7 @@
 namespace ubbo {
 
 /// How a thing shows at one moment, held against how it lies: the default changes nothing.
-struct Guise {
+struct VisualState {
   Point offset{};        ///< dp it is moved by
   double scale = 1.0;    ///< about its middle
   double turn = 0.0;     ///< radians, clockwise about its middle
@@ -17,44 +17,44 @@ struct Guise {
   Size grown{};          ///< dp it is wider and higher than it lies, at its right and its bottom
   Insets covered{};      ///< how much of it is hidden from each side, shares of its size, 0 to 1
 
-  friend bool operator==(const Guise&, const Guise&) = default;
+  friend bool operator==(const VisualState&, const VisualState&) = default;
 };
 
-/// One property of a guise.
-enum class Trait : std::uint8_t { x, y, scale, turn, opacity, width, height, left, top, right, bottom };
+/// One property of a visual state.
+enum class Property : std::uint8_t { x, y, scale, turn, opacity, width, height, left, top, right, bottom };
 
-inline constexpr std::size_t trait_count = 11;
+inline constexpr std::size_t property_count = 11;
 
-[[nodiscard]] constexpr double& trait(Guise& guise, Trait which) {
+[[nodiscard]] constexpr double& property(VisualState& visual_state, Property which) {
   switch (which) {
-    case Trait::x:
-      return guise.offset.x;
-    case Trait::y:
-      return guise.offset.y;
-    case Trait::scale:
-      return guise.scale;
-    case Trait::turn:
-      return guise.turn;
-    case Trait::opacity:
-      return guise.opacity;
-    case Trait::width:
-      return guise.grown.w;
-    case Trait::height:
-      return guise.grown.h;
-    case Trait::left:
-      return guise.covered.left;
-    case Trait::top:
-      return guise.covered.top;
-    case Trait::right:
-      return guise.covered.right;
-    case Trait::bottom:
+    case Property::x:
+      return visual_state.offset.x;
+    case Property::y:
+      return visual_state.offset.y;
+    case Property::scale:
+      return visual_state.scale;
+    case Property::turn:
+      return visual_state.turn;
+    case Property::opacity:
+      return visual_state.opacity;
+    case Property::width:
+      return visual_state.grown.w;
+    case Property::height:
+      return visual_state.grown.h;
+    case Property::left:
+      return visual_state.covered.left;
+    case Property::top:
+      return visual_state.covered.top;
+    case Property::right:
+      return visual_state.covered.right;
+    case Property::bottom:
       break;
   }
-  return guise.covered.bottom;
+  return visual_state.covered.bottom;
 }
-[[nodiscard]] constexpr double trait(const Guise& guise, Trait which) {
-  Guise copy = guise;
-  return trait(copy, which);
+[[nodiscard]] constexpr double property(const VisualState& visual_state, Property which) {
+  VisualState copy = visual_state;
+  return property(copy, which);
 }
 
 /// Moved by `distance` dp towards `side`; a negative one the other way.

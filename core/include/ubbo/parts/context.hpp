@@ -6,7 +6,7 @@
 #include "ubbo/base/geometry.hpp"
 #include "ubbo/base/journal.hpp"
 #include "ubbo/base/tell.hpp"
-#include "ubbo/motion/passage.hpp"
+#include "ubbo/motion/transition.hpp"
 #include "ubbo/parts/moment.hpp"
 #include "ubbo/parts/outbox.hpp"
 #include "ubbo/touch/feel.hpp"
@@ -18,41 +18,41 @@ class Part;
 
 /// When something counts that the app asks of a part while a finger holds that.
 enum class WhileHeld : std::uint8_t {
-  waits,    ///< it waits for the lift; of several the last one counts
-  cancels,  ///< the contact is cancelled, and it counts at once
-  at_once   ///< it does not move the part, and counts at once
+  waits,     ///< it waits for the lift; of several the last one counts
+  cancels,   ///< the contact is cancelled, and it counts at once
+  immediate  ///< it does not move the part, and counts at once
 };
 
 /// What an event is: what led to whatever a part decides in it.
 enum class Cause : std::uint8_t { time, finger, key, call, write };
 
 /// Keeps the order of events for the parts that stand in its surroundings: a stage.
-class Keeper {
+class PartOwner {
  public:
-  Keeper() = default;
-  Keeper(const Keeper&) = delete;
-  Keeper& operator=(const Keeper&) = delete;
+  PartOwner() = default;
+  PartOwner(const PartOwner&) = delete;
+  PartOwner& operator=(const PartOwner&) = delete;
 
   /// A cell that `part` shows has changed: `Part::cell_changed` is called when the present event is over, or,
   /// outside of any, when the keeper is next told the time; while a finger holds the part, after the lift.
   virtual void heard(Part& part) = 0;
   /// The app asked `part` to do something: `deed` is done now, or when the present event is over.
-  virtual void call(Part& part, WhileHeld how, std::function<void()> deed) = 0;
+  virtual void call(Part& part, WhileHeld how, std::function<void()> action) = 0;
   /// `part` came to its bound with `velocity` (dp/s) left: whoever could go on with its contact may take it.
   /// True when somebody did.
   virtual bool pass_on(Part& part, Point velocity) = 0;
   /// Shows or hides a part that lies in another, now or when the present event is over.
   virtual void show(Part& part, bool visible) = 0;
   /// `part` gives its place in its container up, or takes it again.
-  virtual void closing(Part& part, const Passage& passage, bool closes) = 0;
+  virtual void closing(Part& part, const Transition& transition, bool closes) = 0;
 
  protected:
-  ~Keeper() = default;
+  ~PartOwner() = default;
 };
 
 /// What a part is told of the world it stands in. A stage keeps it; without a stage the app does. It must
 /// outlive the part.
-struct Surroundings {
+struct Context {
   Micros now{};  ///< the time at which things happen
   Feels feels{};
   Box screen{};                            ///< the whole screen, dp
@@ -62,7 +62,7 @@ struct Surroundings {
   Cause cause = Cause::time;               ///< what led to what happens now
   Write write = Write::travels;            ///< how what changed a part's cell shows
   Journal journal{};
-  Keeper* keeper = nullptr;                        ///< none: the part stands alone
+  PartOwner* part_owner = nullptr;                 ///< none: the part stands alone
   std::function<void(const Moment&)> on_moment{};  ///< told what a hand should feel, once each
   Outbox* outbox = nullptr;  ///< where calls of the app wait; none: they are made at once
 };
