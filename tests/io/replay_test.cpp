@@ -168,8 +168,8 @@ TEST_CASE("what the app and the phone did is told in a script, kept in a take, a
     CHECK(root["parts"]["frames"]["enabled"] == false);
     const std::string why = io::why_text(replay, "");
     for (const char* says :
-         {"a key sends it from 4 to 5", "the tap meant 9", "it was asked to go from 9 to 8",
-          "back: no part wanted it", "the app wrote 2: it goes to 2", "which is disabled"})
+         {"a key moves it from 4 to 5", "the tap is at 9", "it was asked to go from 9 to 8",
+          "back was pressed, and no part answers it", "the app wrote 2: it goes to 2", "which is disabled"})
       CHECK_THAT(why, Catch::Contains(says));
   }
   CHECK(at_24 == at_240);

@@ -159,7 +159,7 @@ TEST_CASE("takes are made, converted and inspected") {
   REQUIRE(root["gestures"].size() == 1);
   CHECK(root["gestures"][0]["title"] == "double tap");
   const Ran info = run(tool + " take info " + made + " --feel gloved -o " + (folder / "a.png"));
-  CHECK_THAT(info.out, Catch::Contains("double tap") && Catch::Contains("it belongs to the tap before"));
+  CHECK_THAT(info.out, Catch::Contains("double tap") && Catch::Contains("it is the next tap of a row"));
   CHECK(png_size(read(folder / "a.png")) == std::pair{1280, 800});
 
   std::ofstream(folder / "panel.events")

@@ -287,7 +287,7 @@ constexpr AnswerWords answer_words[] = {
     {a::page_back, "an earlier one", "{part} goes back from page {from} to {to}", "back to page {to}"},
     {a::page_here, "the one that was asked for", "{part} shows page {to}, and no other any more",
      "page {to}"},
-    {a::key_moves, "moves it", "a key sends it from {from} to {to}", "key: to {to}"},
+    {a::key_moves, "moves it", "a key moves it from {from} to {to}", "key: to {to}"},
     {a::key_at_end, "nothing, it is there", "a key does nothing: it is at {from} already, as far as it goes",
      "key: at its end"},
     {a::key_held, "nothing, a finger has it", "a key does nothing: a finger has it", "key: held"},
