@@ -49,6 +49,12 @@ class PlacesPage : private Page {
     const double h = (height_ - 62.0) / rows;
     for (const PlacesOf& layer : places_.layers)
       max_lines_ = std::max(max_lines_, skin::wrapped(layer.says, 12.5, w - 18.0, measure_).size());
+    scale_ = HUGE_VAL;  // one for all, so that they can be held against each other
+    for (const PlacesOf& layer : places_.layers) {
+      const Box all = around_all(places_, layer);
+      scale_ =
+          std::min(scale_, 0.97 * std::min((w - 18.0) / all.w, (h - 12.0 - above_panel() - 4.0) / all.h));
+    }
     for (std::size_t i = 0; i < places_.layers.size(); ++i)
       panel(places_.layers[i], {18.0 + w * static_cast<double>(i % columns),
                                 54.0 + h * static_cast<double>(i / columns), w - 18.0, h - 12.0});
@@ -85,10 +91,10 @@ class PlacesPage : private Page {
       write({cell.x, line}, words, 12.5, colours_.ink.with_alpha(0.75), Align::left);
       line += 16.0;
     }
-    const double above = 24.0 + 16.0 * static_cast<double>(max_lines_);
+    const double above = above_panel();
     const Box view{cell.x, cell.y + above, cell.w, cell.h - above - 4.0};
     const Box all = around_all(places_, layer);
-    const double scale = std::min(view.w / all.w, view.h / all.h) * 0.97;
+    const double scale = scale_;
     const Point move{view.centre().x - all.centre().x * scale, view.y - all.y * scale};
     const auto shown = [&](const Box& box) {
       return Box{move.x + box.x * scale, move.y + box.y * scale, box.w * scale, box.h * scale};
@@ -113,8 +119,8 @@ class PlacesPage : private Page {
                                       .width = 2.0,
                                       .dash = dash_of(stand.as)}));
     }
+    arrows(layer, shown, view);
     names(layer, shown);
-    arrows(layer, shown);
   }
 
   // Each inside its box at the top; where boxes share that place, below one another.
@@ -129,12 +135,12 @@ class PlacesPage : private Page {
       };
       while (std::any_of(taken.begin(), taken.end(), near)) at.y += 15.0;
       taken.push_back(at);
-      write(at, stand.name, 12.0, colour_of(stand.as), Align::left, true);
+      label(at, stand.name, colour_of(stand.as));
     }
   }
 
   template <class Shown>
-  void arrows(const PlacesOf& layer, const Shown& shown) {
+  void arrows(const PlacesOf& layer, const Shown& shown, const Box& view) {
     const auto here = std::find_if(layer.stands.begin(), layer.stands.end(),
                                    [](const Stand& one) { return one.as == StandAs::present; });
     if (here == layer.stands.end()) return;
@@ -145,16 +151,16 @@ class PlacesPage : private Page {
       const bool goes = stand.as == StandAs::gone;
       if (stand.as == StandAs::present && before != nullptr)
         arrow(shown(before->box).centre(), shown(stand.box).centre(),
-              length(stand.box.centre() - before->box.centre()), colour_of(before->as), aside);
+              length(stand.box.centre() - before->box.centre()), colour_of(before->as), aside, view);
       if (goes)
         arrow(shown(here->box).centre(), shown(stand.box).centre(),
-              length(stand.box.centre() - here->box.centre()), colour_of(stand.as), aside);
+              length(stand.box.centre() - here->box.centre()), colour_of(stand.as), aside, view);
       if (stand.as == StandAs::present) before = &stand;
       aside += apart;
     }
   }
 
-  void arrow(Point from, Point to, double far, const Colour& colour, double aside) {
+  void arrow(Point from, Point to, double far, const Colour& colour, double aside, const Box& view) {
     if (length(to - from) < 3.0) return;
     const Point way = (to - from) * (1.0 / length(to - from));
     const Point across{way.y, -way.x};
@@ -170,12 +176,26 @@ class PlacesPage : private Page {
     page_.emplace_back(std::move(tip));
     const bool upright = std::fabs(way.y) > std::fabs(way.x);
     const Point middle = (from + to) * 0.5;
-    write(upright ? Point{middle.x + 7.0, middle.y + 4.0} : Point{middle.x, middle.y - 7.0},
-          fmt::format("{:.0f} dp", far), 12.0, colour, upright ? Align::left : Align::centre, true);
+    const std::string words = fmt::format("{:.0f} dp", far);
+    const double wide = width_of(words, 12.0, true);
+    const Point at =
+        upright ? Point{middle.x + 7.0, middle.y + 4.0} : Point{middle.x - wide / 2, middle.y - 9.0};
+    label({std::min(at.x, view.right() - wide - 4.0), at.y}, words, colour);
   }
+
+  // On a plate, so that no line runs through it.
+  void label(Point at, const std::string& words, const Colour& colour) {
+    const double wide = width_of(words, 12.0, true);
+    page_.emplace_back(
+        skin::paper({at.x - 3.0, at.y - 11.5, wide + 6.0, 15.0}, 0.0, {.fill = colours_.paper}));
+    write(at, words, 12.0, colour, Align::left, true);
+  }
+
+  [[nodiscard]] double above_panel() const { return 24.0 + 16.0 * static_cast<double>(max_lines_); }
 
   static constexpr double apart = 50.0;  // px between arrows, with room for a distance
 
+  double scale_ = 1.0;         // px for a dp
   std::size_t max_lines_ = 1;  // that a layer's words take
   const Places& places_;
 };

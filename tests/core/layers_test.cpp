@@ -72,7 +72,7 @@ struct Action {
   std::function<void(LayersApp&)> what;
 };
 
-std::vector<Action> any_deeds() {
+std::vector<Action> any_actions() {
   std::vector<Action> actions;
   double now = 10;
   const int rounds = *rc::gen::inRange(1, 14);
@@ -158,7 +158,7 @@ std::string live(LayersApp& app, const std::vector<Action>& actions, double fps)
 TEST_CASE(
     "whatever is called, pressed and touched, layers end here or away as last asked, at any frame rate") {
   PROPERTY("any stack of layers", [] {
-    const auto actions = any_deeds();
+    const auto actions = any_actions();
     LayersApp app;
     const std::string without = live(app, actions, 0);
     RC_ASSERT(app.stage.settled());

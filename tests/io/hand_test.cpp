@@ -121,7 +121,7 @@ TEST_CASE("bad scripts are answered with the word, and what is taken there") {
       {"finger 11 press (1, 2)", 1, 8, "a number from 1 to 10"},
       {"repeat 3 tap (1, 2)", 1, 10, "'{'"},
       {"repeat 3 { tap (1, 2)", 1, 22, "the end; takes '}'"},
-      {"repeat 1000 { repeat 1000 { tap (1,2) } }", 1, 0, "at most 100000 deeds"},
+      {"repeat 1000 { repeat 1000 { tap (1,2) } }", 1, 0, "at most 100000 actions"},
       {"tap (1, 2) }", 1, 12, "takes a step"},
       {"pinch sideways 9 at (1, 2)", 1, 7, "'in' or 'out'"},
   };

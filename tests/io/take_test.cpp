@@ -19,7 +19,7 @@ TEST_CASE("a take written and read again is the same") {
   PROPERTY("any sound samples", [] {
     io::Take take{.notes = {{"label", "a bee on the thumb"}, {"screen", "360x720"}}, .samples = gestures()};
     // What the app and the phone did meanwhile, here and there between the samples.
-    const auto kinds = io::deed_names();
+    const auto kinds = io::action_names();
     for (std::size_t before = 0; before <= take.samples.size(); ++before) {
       if (*rc::gen::inRange(0, 4) != 0) continue;
       const Micros time = before < take.samples.size() ? take.samples[before].time : take.samples.back().time;

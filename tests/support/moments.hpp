@@ -32,7 +32,7 @@ class Moments {
  public:
   explicit Moments(const PartKind& kind) : kind_(&kind) {}
 
-  /// From afresh: `deed` gets the part at 100 ms.
+  /// From afresh: `action` gets the part at 100 ms.
   void then(const char* what, const std::function<void(Alone&)>& action) {
     Alone alone(*kind_, false);
     alone.stage.advance(ms(0));

@@ -106,7 +106,7 @@ TEST_CASE("input that is too deep, too large or endless is refused with its plac
   const Ran endless =
       run(tool + " take make 'repeat 99999 { repeat 100000 { } }' -o " + (folder / "r.take.csv"));
   CHECK(endless.exit == 2);
-  CHECK(endless.out.find("at most 100000 deeds") != std::string::npos);
+  CHECK(endless.out.find("at most 100000 actions") != std::string::npos);
 }
 
 TEST_CASE("what cannot be written leaves what was there, and says so in one line with exit 2") {

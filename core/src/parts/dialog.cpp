@@ -28,7 +28,7 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion"),
         declare::flag<&S::enter_on_start>("enter_on_start", "where it is open from the first, it comes in"),
-        declare::flag<&S::touch_while_arriving>("touch_while_arriving",
+        declare::flag<&S::touch_while_entering>("touch_while_entering",
                                                 "it takes contacts as soon as it comes"),
         number<&S::dim>("dim", "", 0.0, 1.0, "how much of what lies below its backdrop hides; 0: nothing"),
         declare::transition<&S::dim_transition>("dim_transition", "how its backdrop comes and goes"),
@@ -64,7 +64,7 @@ EnterExitPlan Dialog::planned() const {
 }
 
 void Dialog::take_settings() {
-  plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving, settings_.inside);
+  plan(planned(), settings_.reduced_motion, settings_.touch_while_entering, settings_.inside);
 }
 
 void Dialog::changed() {

@@ -110,11 +110,11 @@ void enter_exit_places(const EnterExitPlan& plan, const Box& box, const StandTak
 EnteringPart::EnteringPart(std::string id, const Box& box, Context& context)
     : Part(std::move(id), box, context) {}
 
-void EnteringPart::plan(EnterExitPlan plan, PartReduced reduced, bool while_arriving,
+void EnteringPart::plan(EnterExitPlan plan, PartReduced reduced, bool while_entering,
                         const StaggeredChildren& in_turn) {
   enter_exit_.set_plan(std::move(plan));
   reduced_ = reduced;
-  while_arriving_ = while_arriving;
+  while_entering_ = while_entering;
   in_turn_ = in_turn;
 }
 
@@ -137,7 +137,7 @@ void EnteringPart::resized() { enter_exit_.set_plan(planned()); }
 
 bool EnteringPart::is_shut() const {
   return enter_exit_.state() != EnterExit::State::present &&
-         !(while_arriving_ && enter_exit_.state() == EnterExit::State::entering);
+         !(while_entering_ && enter_exit_.state() == EnterExit::State::entering);
 }
 
 bool EnteringPart::takes(Point at) const { return !is_shut() && Part::takes(at); }

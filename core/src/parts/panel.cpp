@@ -18,7 +18,7 @@ std::span<const Setting<PanelSettings>> settings_of<PanelSettings>() {
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion"),
         declare::flag<&S::enter_on_start>("enter_on_start", "where it is open from the first, it comes in"),
-        declare::flag<&S::touch_while_arriving>("touch_while_arriving",
+        declare::flag<&S::touch_while_entering>("touch_while_entering",
                                                 "it takes contacts as soon as it comes"),
         declare::flag<&S::back_closes>("back_closes", "the phone's back closes it")};
     declare::add_inner<&S::travel>(made);
@@ -39,7 +39,7 @@ EnterExitPlan Panel::planned() const {
 }
 
 void Panel::take_settings() {
-  plan(planned(), settings_.reduced_motion, settings_.touch_while_arriving, settings_.inside);
+  plan(planned(), settings_.reduced_motion, settings_.touch_while_entering, settings_.inside);
 }
 
 void Panel::changed() {

@@ -234,7 +234,7 @@ Hand& Hand::pinch(Point centre, double from, double to, double angle, Micros ove
 
 Hand& Hand::action(Action action) {
   action.time = now_;
-  deeds_.push_back(std::move(action));
+  done_.push_back(std::move(action));
   return *this;
 }
 
@@ -307,7 +307,7 @@ Take Hand::take() const {
   }
   std::stable_sort(made.samples.begin(), made.samples.end(),
                    [](const Sample& a, const Sample& b) { return a.time < b.time; });
-  made.actions = deeds_;
+  made.actions = done_;
   std::stable_sort(made.actions.begin(), made.actions.end(),
                    [](const Action& a, const Action& b) { return a.time < b.time; });
   for (Action& action : made.actions)

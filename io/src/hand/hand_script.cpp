@@ -77,7 +77,7 @@ class Performer {
   void run() {
     steps(0);
     if (!peek().empty()) refuse("a step");
-    if (deeds_ == 0) refuse(fmt::format("at least one step, beginning with {}", fmt::join(actions, ", ")));
+    if (done_ == 0) refuse(fmt::format("at least one step, beginning with {}", fmt::join(actions, ", ")));
   }
 
  private:
@@ -160,7 +160,7 @@ class Performer {
   }
 
   void action() {
-    if (++deeds_ > max_deeds) refuse(fmt::format("at most {} deeds, repeats counted", max_deeds));
+    if (++done_ > max_actions) refuse(fmt::format("at most {} actions, repeats counted", max_actions));
   }
 
   void must_be_down(std::size_t word, bool wanted) {
@@ -244,7 +244,7 @@ class Performer {
       hand_->pinch(centre, spread, spread, angle, timing(std::fabs(angle) * spread / 2.0));
     } else if (verb == "repeat") {
       repeat(depth);
-    } else if (!app_deed(verb)) {
+    } else if (!app_action(verb)) {
       refuse(first, fmt::format("{}", fmt::join(actions, ", ")), nearest_name(verb, actions));
     }
   }
@@ -256,13 +256,13 @@ class Performer {
   }
 
   // What the app or the phone does. False: it is no such word.
-  bool app_deed(std::string_view verb) {
+  bool app_action(std::string_view verb) {
     if (verb == "open" || verb == "close") {
       const std::string action(verb);
       hand_->action({.kind = Action::Kind::call, .target = name("a part"), .value = action});
       return true;
     }
-    const auto names = deed_names();
+    const auto names = action_names();
     const auto found = std::find(names.begin(), names.end(), verb);
     if (found == names.end()) return false;
     Action action{.kind = static_cast<Action::Kind>(found - names.begin())};
@@ -303,7 +303,7 @@ class Performer {
     const Point at = place();
     if (times == 1 && !peek().empty() && std::isdigit(static_cast<unsigned char>(peek().front())) != 0) {
       times = static_cast<int>(quantity("how many", "times", 1, 1000));
-      deeds_ += times;
+      done_ += times;
     }
     hand_->tap(at, times);
   }
@@ -311,14 +311,14 @@ class Performer {
   void repeat(int depth) {
     constexpr int deepest = 8;
     if (depth >= deepest) refuse(fmt::format("repeats within each other {} deep at most", deepest));
-    const int times = static_cast<int>(quantity("how many", "times", 1, max_deeds));
+    const int times = static_cast<int>(quantity("how many", "times", 1, max_actions));
     if (!accept("{")) refuse("'{', steps, '}'");
     const std::size_t body = at_;
     for (int i = 0; i < times; ++i) {
       at_ = body;
-      const int before = deeds_;
+      const int before = done_;
       steps(depth + 1);
-      if (deeds_ == before) action();  // a round that does nothing counts, or it could go on for ever
+      if (done_ == before) action();  // a round that does nothing counts, or it could go on for ever
     }
     if (!accept("}")) refuse("'}'");
   }
@@ -327,7 +327,7 @@ class Performer {
   const PlaceFinder* find_;
   std::vector<Word> words_;
   std::size_t at_ = 0;
-  int deeds_ = 0;
+  int done_ = 0;
 };
 
 // The middle of the piece that is called so, or has this role.

@@ -83,7 +83,7 @@ bool ReadyTake::perform(std::size_t index, SceneRun& run) const {
   const Action& action = take_->actions[index];
   const Ready& ready = ready_[index];
   Stage& stage = run.stage();
-  Part* part = stage.find(action.target);  // may have been removed by an earlier deed
+  Part* part = stage.find(action.target);  // may have been removed by an earlier action
   const auto write = [&] { set_cell(run.cell_at(ready.cell), ready.value); };
   switch (action.kind) {
     case Action::Kind::set:

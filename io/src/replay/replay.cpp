@@ -59,7 +59,7 @@ void Replay::collect() {
 
 bool Replay::more(Micros until) const {
   const bool samples = next_sample_ < take().samples.size() && take().samples[next_sample_].time <= until;
-  const bool actions = next_deed_ < take().actions.size() && take().actions[next_deed_].time <= until;
+  const bool actions = next_action_ < take().actions.size() && take().actions[next_action_].time <= until;
   return samples || actions;
 }
 
@@ -67,10 +67,10 @@ void Replay::play_to(Micros time) {
   Stage& stage = run_->stage();
   while (more(time)) {
     const bool action =
-        next_deed_ < take().actions.size() && take().actions[next_deed_].before <= next_sample_;
+        next_action_ < take().actions.size() && take().actions[next_action_].before <= next_sample_;
     if (action) {
-      frames_until(take().actions[next_deed_].time);
-      perform(next_deed_++);
+      frames_until(take().actions[next_action_].time);
+      perform(next_action_++);
     } else {
       const Sample& next = take().samples[next_sample_++];
       frames_until(next.time);

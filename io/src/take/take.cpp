@@ -19,7 +19,7 @@ constexpr std::array phase_names{std::string_view{"down"}, std::string_view{"mov
                                  std::string_view{"cancel"}};
 constexpr std::array tool_names{std::string_view{"finger"}, std::string_view{"stylus"},
                                 std::string_view{"mouse"}};
-constexpr std::array deed_words{
+constexpr std::array action_words{
     std::string_view{"set"},     std::string_view{"put"},    std::string_view{"key"},
     std::string_view{"back"},    std::string_view{"turn"},   std::string_view{"focus"},
     std::string_view{"show"},    std::string_view{"hide"},   std::string_view{"enable"},
@@ -111,7 +111,7 @@ class TakeReader {
   }
 
   // "350,,set,frames,9": what the app or the phone did. The last field may be quoted, with quotes doubled.
-  bool read_deed() {
+  bool read_action() {
     const std::size_t first = line_.find(',');
     if (first == std::string_view::npos) return false;
     const std::size_t second = line_.find(',', first + 1);
@@ -128,7 +128,7 @@ class TakeReader {
     }
     Action action;
     action.time = time_of(trimmed(line_.substr(0, first)));
-    action.kind = static_cast<Action::Kind>(choice(fields[0], "what happens", deed_words));
+    action.kind = static_cast<Action::Kind>(choice(fields[0], "what happens", action_words));
     action.target = std::string(fields[1]);
     action.value = unquoted(fields[2]);
     action.before = take_.samples.size();
@@ -157,7 +157,7 @@ class TakeReader {
   }
 
   void read_sample() {
-    if (read_deed()) return;
+    if (read_action()) return;
     std::array<std::string_view, max_fields> fields;
     std::size_t count = 0;
     for (std::size_t from = 0;; ++count) {
@@ -195,9 +195,9 @@ class TakeReader {
 
 }  // namespace
 
-const char* name_of(Action::Kind kind) { return deed_words[static_cast<std::size_t>(kind)].data(); }
+const char* name_of(Action::Kind kind) { return action_words[static_cast<std::size_t>(kind)].data(); }
 
-std::span<const std::string_view> deed_names() { return deed_words; }
+std::span<const std::string_view> action_names() { return action_words; }
 
 std::string Take::note(std::string_view name) const {
   for (const auto& [key, value] : notes)
@@ -239,7 +239,7 @@ std::string write_take(const Take& take) {
   fmt::format_to(out, "time_ms,contact,phase,x,y,pressure,tool{}{}\n", sizes ? ",size" : "",
                  devices ? ",device" : "");
   std::size_t next = 0;
-  const auto deeds_before = [&](std::size_t count) {
+  const auto actions_before = [&](std::size_t count) {
     for (; next < take.actions.size() && take.actions[next].before <= count; ++next) {
       const Action& action = take.actions[next];
       fmt::format_to(out, "{},,{}", to_ms(action.time), name_of(action.kind));
@@ -250,14 +250,14 @@ std::string write_take(const Take& take) {
   };
   std::size_t count = 0;
   for (const Sample& sample : samples) {
-    deeds_before(count++);
+    actions_before(count++);
     fmt::format_to(out, "{},{},{},{},{},{},{}", to_ms(sample.time), sample.contact, name_of(sample.phase),
                    sample.at.x, sample.at.y, sample.pressure, name_of(sample.tool));
     if (sizes) fmt::format_to(out, ",{}", sample.size);
     if (devices) fmt::format_to(out, ",{}", sample.device);
     text += '\n';
   }
-  deeds_before(count);
+  actions_before(count);
   return text;
 }
 

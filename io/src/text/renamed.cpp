@@ -63,6 +63,7 @@ constexpr std::array renamed_names{
     Renamed{"tap_travels", "tap_moves"},
     Renamed{"tell_tap", "report_tap"},
     Renamed{"top", "selected"},
+    Renamed{"touch_while_arriving", "touch_while_entering"},
     Renamed{"turns", "rotates"},
     Renamed{"turns", "order"},
     Renamed{"value_follows", "value_bubble"},

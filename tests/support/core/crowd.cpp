@@ -145,7 +145,7 @@ void add_gesture(std::vector<Happening>& all, Micros time, int contact, int devi
   sample(*rc::gen::weightedElement<Phase>({{6, Phase::up}, {1, Phase::cancel}}));
 }
 
-Happening any_deed(Micros time) {
+Happening any_action(Micros time) {
   const double a = *number(0, 1);
   const auto action = [&](const char* name, auto what) {
     return Happening{time, name, [time, what](Crowd& crowd) { crowd.stage.at(time, [&] { what(crowd); }); }};
@@ -216,7 +216,7 @@ std::vector<Happening> happenings(bool bad) {
     add_gesture(all, time, contact, device, bad);
   }
   const int actions = *rc::gen::inRange(0, 8);
-  for (int i = 0; i < actions; ++i) all.push_back(any_deed(Micros{*rc::gen::inRange(0, 4'000'000)}));
+  for (int i = 0; i < actions; ++i) all.push_back(any_action(Micros{*rc::gen::inRange(0, 4'000'000)}));
   std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.time < b.time; });
   return all;
 }

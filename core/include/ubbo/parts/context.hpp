@@ -36,7 +36,7 @@ class PartOwner {
   /// A cell that `part` shows has changed: `Part::cell_changed` is called when the present event is over, or,
   /// outside of any, when the keeper is next told the time; while a finger holds the part, after the lift.
   virtual void heard(Part& part) = 0;
-  /// The app asked `part` to do something: `deed` is done now, or when the present event is over.
+  /// The app asked `part` to do something: `action` is done now, or when the present event is over.
   virtual void call(Part& part, WhileHeld how, std::function<void()> action) = 0;
   /// `part` came to its bound with `velocity` (dp/s) left: whoever could go on with its contact may take it.
   /// True when somebody did.

@@ -25,7 +25,7 @@ struct DialogSettings {
   StaggeredChildren inside{};  ///< how what lies in it comes
   PartReduced reduced_motion = PartReduced::as_screen;
   bool enter_on_start = false;
-  bool touch_while_arriving = true;
+  bool touch_while_entering = true;
   double dim = 0.35;  ///< how much of what lies below its backdrop hides, 0 to 1
   Transition dim_transition = Timed{Curve{}, Micros{180'000}};
   bool backdrop_closes = true;

@@ -96,7 +96,7 @@ class EnteringPart : public Part, public Container, public LayerPart {
   EnteringPart(std::string id, const Box& box, Context& context);
 
   /// What comes of the settings: to be called by the maker and whenever these or the box change.
-  void plan(EnterExitPlan plan, PartReduced reduced, bool while_arriving,
+  void plan(EnterExitPlan plan, PartReduced reduced, bool while_entering,
             const StaggeredChildren& in_turn = {});
   /// Follows a cell that says whether it is open, or none. `enters`: where the cell says so from the first it
   /// comes in, else it is there at once.
@@ -116,7 +116,7 @@ class EnteringPart : public Part, public Container, public LayerPart {
   Link<bool> cell_;
   Watch watch_;
   PartReduced reduced_ = PartReduced::as_screen;
-  bool while_arriving_ = false;
+  bool while_entering_ = false;
   StaggeredChildren in_turn_;
   Clocked<OneByOne> inside_{*this};
   EnterExit::State told_ = EnterExit::State::absent;

@@ -18,7 +18,7 @@ struct PanelSettings {
   StaggeredChildren inside{};  ///< how what lies in it comes
   PartReduced reduced_motion = PartReduced::as_screen;
   bool enter_on_start = false;
-  bool touch_while_arriving = false;
+  bool touch_while_entering = false;
   bool back_closes = false;
   std::function<void(EnterExit::State)> on_state{};  ///< told each time it sets out, arrives or is gone
 };

@@ -180,9 +180,9 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
     const PartAction* found = find_action(part.kind(), action);
     return found != nullptr && act(part, *found, time);
   }
-  /// Runs `deed` as one event at `time`: writes, calls and changes in it all happen then.
+  /// Runs `action` as one event at `time`: writes, calls and changes in it all happen then.
   void at(Micros time, std::function<void()> action);
-  /// Runs `deed` as one event when the stage's time has come to `time`, whatever the frames are; at once
+  /// Runs `action` as one event when the stage's time has come to `time`, whatever the frames are; at once
   /// where it has. `cancel` takes it back.
   TimerId call_at(Micros time, std::function<void()> action);
   /// The same so long from now, as the stage has it.

@@ -69,7 +69,7 @@ class Hand {
   [[nodiscard]] Point at() const { return tracks_[active_].at; }
   /// The time that has come.
   [[nodiscard]] Micros now() const { return now_; }
-  /// Goes back to a time, so that the next deeds happen beside those already told, by another finger.
+  /// Goes back to a time, so that the next actions happen beside those already told, by another finger.
   Hand& rewind(Micros time);
 
   /// What was made so far, with the hand and the seed in its notes.
@@ -107,7 +107,7 @@ class Hand {
   std::uint64_t state_;
   double rate_;
   Micros now_{};
-  std::vector<Action> deeds_;
+  std::vector<Action> done_;
   std::size_t active_ = 0;
   std::array<Track, 10> tracks_{};
 };

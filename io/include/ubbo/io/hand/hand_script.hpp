@@ -20,11 +20,11 @@ using PlaceFinder = std::function<std::optional<Point>(std::string_view part, st
 
 /// Lets `hand` do what `script` says (docs/formats/hand-script.md), such as "press the thumb, drag right 90
 /// dp over 200 ms, lift". Throws `InputError` with line and column of the word that does not fit, what was
-/// found and what is taken; the file is called "hand script". A script that makes more than `most_deeds`
-/// single deeds is refused.
+/// found and what is taken; the file is called "hand script". A script that makes more than `max_actions`
+/// single actions is refused.
 void perform(Hand& hand, std::string_view script, const PlaceFinder& find);
 
-/// The most single deeds a script may come to, repeats counted.
-inline constexpr int max_deeds = 100'000;
+/// The most single actions a script may come to, repeats counted.
+inline constexpr int max_actions = 100'000;
 
 }  // namespace ubbo::io

@@ -13,19 +13,19 @@ namespace ubbo::io {
 /// changes, so that it may be replayed often and on many threads. The take must outlive it.
 class ReadyTake {
  public:
-  /// Throws `InputError` for a deed that the scene has no cell, part or action for, or a value or key that is
-  /// none.
+  /// Throws `InputError` for an action that the scene has no cell, part or action for, or a value or key that
+  /// is none.
   ReadyTake(const Take& take, const Scene& scene);
   ReadyTake(Take&&, const Scene&) = delete;  // the take must outlive it
 
   [[nodiscard]] const Take& take() const { return *take_; }
   [[nodiscard]] bool empty() const { return take_->samples.empty() && take_->actions.empty(); }
 
-  /// Does what the deed at this index says. Returns false for an action that its part could not do then.
+  /// Does what the action at this index says. Returns false for an action that its part could not do then.
   bool perform(std::size_t action, SceneRun& run) const;
 
  private:
-  // What a deed is about, as far as its kind needs it.
+  // What an action is about, as far as its kind needs it.
   struct Ready {
     std::size_t cell = 0;
     CellValue value{};
@@ -36,7 +36,7 @@ class ReadyTake {
   [[nodiscard]] Ready readied(const Action& action, const Scene& scene) const;
 
   const Take* take_;
-  std::vector<Ready> ready_;  // of each deed
+  std::vector<Ready> ready_;  // of each action
 };
 
 }  // namespace ubbo::io

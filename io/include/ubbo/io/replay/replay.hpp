@@ -63,7 +63,7 @@ class Replay {
   Micros begins_{};
   Micros ends_{};
   std::size_t next_sample_ = 0;
-  std::size_t next_deed_ = 0;
+  std::size_t next_action_ = 0;
   Micros last_{};
   double next_frame_ = 1.0;
   std::size_t frames_ = 0;

@@ -35,10 +35,10 @@ struct Action {
   std::size_t line = 0;    ///< where it stands in its file; 0: in none
 };
 
-/// "set", "put", …: what takes and hand scripts call a deed.
+/// "set", "put", …: what takes and hand scripts call an action.
 [[nodiscard]] const char* name_of(Action::Kind kind);
 /// All of them, in their order.
-[[nodiscard]] std::span<const std::string_view> deed_names();
+[[nodiscard]] std::span<const std::string_view> action_names();
 
 /// A recording of touches: samples sorted by time, and notes such as `screen`, `device`, `label`,
 /// `expectation`.
@@ -54,7 +54,7 @@ struct Take {
 
 /// Reads a take (docs/formats/take.md). `name` stands for the file in errors. Throws `InputError` for a line
 /// that does not read, a number that is not finite, a time before the line above, and a take with neither
-/// samples nor deeds. About a million lines in a second.
+/// samples nor actions. About a million lines in a second.
 [[nodiscard]] Take parse_take(std::string_view text, const std::string& name);
 /// The take as text; reading it gives the same samples back to the microsecond and the last bit.
 [[nodiscard]] std::string write_take(const Take& take);
