@@ -49,12 +49,6 @@ class PlacesPage : private Page {
     const double h = (height_ - 62.0) / rows;
     for (const PlacesOf& layer : places_.layers)
       max_lines_ = std::max(max_lines_, skin::wrapped(layer.says, 12.5, w - 18.0, measure_).size());
-    scale_ = HUGE_VAL;  // one for all, so that they can be held against each other
-    for (const PlacesOf& layer : places_.layers) {
-      const Box all = around_all(places_, layer);
-      scale_ =
-          std::min(scale_, 0.97 * std::min((w - 18.0) / all.w, (h - 12.0 - above_panel() - 4.0) / all.h));
-    }
     for (std::size_t i = 0; i < places_.layers.size(); ++i)
       panel(places_.layers[i], {18.0 + w * static_cast<double>(i % columns),
                                 54.0 + h * static_cast<double>(i / columns), w - 18.0, h - 12.0});
@@ -94,7 +88,7 @@ class PlacesPage : private Page {
     const double above = above_panel();
     const Box view{cell.x, cell.y + above, cell.w, cell.h - above - 4.0};
     const Box all = around_all(places_, layer);
-    const double scale = scale_;
+    const double scale = std::min(view.w / all.w, view.h / all.h) * 0.97;
     const Point move{view.centre().x - all.centre().x * scale, view.y - all.y * scale};
     const auto shown = [&](const Box& box) {
       return Box{move.x + box.x * scale, move.y + box.y * scale, box.w * scale, box.h * scale};
@@ -195,7 +189,6 @@ class PlacesPage : private Page {
 
   static constexpr double apart = 50.0;  // px between arrows, with room for a distance
 
-  double scale_ = 1.0;         // px for a dp
   std::size_t max_lines_ = 1;  // that a layer's words take
   const Places& places_;
 };
