@@ -21,6 +21,10 @@ if(UBBO_STRICT)
 endif()
 # The same numbers on every processor: a fused multiply-add would round differently.
 target_compile_options(ubbo_flags INTERFACE -ffp-contract=off)
+if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
+  # GCC 12 fuses a*b-c*d beside a*d+c*b even so, where it puts two sums into one register.
+  target_compile_options(ubbo_flags INTERFACE -fno-tree-slp-vectorize)
+endif()
 # Nobody reads errno or the processor's flags after a square root; without them it is one instruction.
 target_compile_options(ubbo_flags INTERFACE -fno-math-errno -fno-trapping-math)
 # So that an app carries only what it calls, however the files were put together.

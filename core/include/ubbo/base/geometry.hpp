@@ -28,11 +28,7 @@ struct Point {
 [[nodiscard]] inline double length(Point p) { return maths::hypot(p.x, p.y); }
 
 /// `p` turned clockwise about (0, 0), as a screen shows it.
-[[nodiscard]] inline Point turned(Point p, double radians) {
-  if (radians == 0.0) return p;
-  const auto [sin, cos] = maths::sin_cos(radians);
-  return {p.x * cos - p.y * sin, p.x * sin + p.y * cos};
-}
+[[nodiscard]] Point turned(Point p, double radians);
 
 /// How wide and high something is, in dp.
 struct Size {
