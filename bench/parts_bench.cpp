@@ -20,7 +20,8 @@ struct AllKinds {
       AnySettings settings = kind.fresh();
       for (std::size_t s = 0; s < kind.settings(); ++s)
         if (kind.setting(s).kind == SettingKind::cell &&
-            kind.setting(s).name != std::string_view("stands"))  // names rests; these panes have none
+            kind.setting(s).name !=
+                std::string_view("snap_point"))  // names snap points; these panes have none
           (void)kind.put(settings, s, cell(kind.setting(s).cell_kind));
       for (const auto& [name, value] : {std::pair{"leading", 60.0}, {"count", 9.0}})
         if (const std::size_t at = find_setting(kind, name); at < kind.settings())

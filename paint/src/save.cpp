@@ -8,6 +8,7 @@
 #include <string_view>
 #include <vector>
 
+#include "drawn_image.hpp"
 #include "svg.hpp"
 #include "ubbo/file/whole_file.hpp"
 #include "ubbo/skin/flat.hpp"
@@ -56,7 +57,7 @@ double width_of(PangoLayout* layout) {
 
 class Painter {
  public:
-  explicit Painter(cairo_t* to) : to_(to) {
+  Painter(cairo_t* to, const Images& images) : to_(to), images_(images) {
     cairo_set_line_join(to, CAIRO_LINE_JOIN_ROUND);
     cairo_set_line_cap(to, CAIRO_LINE_CAP_ROUND);
   }
@@ -112,6 +113,8 @@ class Painter {
     cairo_new_path(to_);
   }
 
+  void draw(const skin::PlacedImage& placed) { images_.draw(to_, placed); }
+
   void draw(const skin::Begin& begin) {
     cairo_save(to_);
     if (begin.clip) {
@@ -134,6 +137,7 @@ class Painter {
 
   std::vector<double> opacities_;  // of what has begun
   cairo_t* to_;
+  ImagePainter images_;
 };
 
 cairo_status_t keep(void* bytes, const unsigned char* data, unsigned length) {
@@ -148,7 +152,8 @@ void demand(cairo_status_t status, const std::string& path) {
 
 }  // namespace
 
-void save(const skin::Picture& picture, int width, int height, const std::string& path, const About& about) {
+void save(const skin::Picture& picture, int width, int height, const std::string& path, const About& about,
+          const Images& images) {
   constexpr int max = 16384;
   if (width < 1 || height < 1 || width > max || height > max)
     throw std::invalid_argument("size " + std::to_string(width) + "x" + std::to_string(height) +
@@ -156,13 +161,13 @@ void save(const skin::Picture& picture, int width, int height, const std::string
   const bool png = path.ends_with(".png");
   if (!png && !path.ends_with(".svg"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
-  if (!png) return file::write_whole(path, svg_of(picture, width, height, about));
+  if (!png) return file::write_whole(path, svg_of(picture, width, height, about, images));
   std::string bytes;
   const Surface surface(cairo_image_surface_create(CAIRO_FORMAT_ARGB32, width, height));
   demand(cairo_surface_status(surface.get()), path);
   {
     const Context context(cairo_create(surface.get()));
-    Painter(context.get()).draw(picture);
+    Painter(context.get(), images).draw(picture);
     demand(cairo_status(context.get()), path);
   }
   demand(cairo_surface_write_to_png_stream(surface.get(), &keep, &bytes), path);

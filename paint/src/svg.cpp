@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numbers>
 #include <span>
 
@@ -22,10 +23,25 @@ std::string hex(const Colour& colour) {
 
 namespace {
 
+std::string base64(std::string_view bytes) {
+  constexpr std::string_view letters = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/";
+  std::string made;
+  for (std::size_t i = 0; i < bytes.size(); i += 3) {
+    unsigned three = 0;
+    for (std::size_t k = 0; k < 3; ++k)
+      three = three << 8U | (i + k < bytes.size() ? static_cast<unsigned char>(bytes[i + k]) : 0U);
+    for (std::size_t k = 0; k < 4; ++k)
+      made += i + k > bytes.size() ? '=' : letters[three >> (18U - 6U * k) & 63U];
+  }
+  return made;
+}
+
 std::string number(double value) { return number_text(std::fabs(value) < 1e-6 ? 0.0 : value, 6); }
 
 class Writer {
  public:
+  explicit Writer(const Images& images) : images_(&images) {}
+
   void draw(const skin::Picture& picture) {
     for (const skin::Step& step : skin::flat(picture))
       std::visit([this](const auto& one) { draw(one); }, step);
@@ -83,6 +99,33 @@ class Writer {
     text += ">" + xml_text(words.words) + "</text>\n";
   }
 
+  // Each image stands in the file once for each shape of its box.
+  void draw(const skin::PlacedImage& placed) {
+    const Box& box = placed.image.box;
+    const std::string w = number(box.w);
+    const std::string h = number(box.h);
+    const std::string key =
+        placed.image.name + "|" + number(std::round(100.0 * box.w / std::max(box.h, 1e-9)));
+    auto known = symbols_.find(key);
+    if (known == symbols_.end()) {
+      const std::string bytes = *images_ ? (*images_)(placed.image.name) : std::string();
+      known = symbols_.emplace(key, bytes.empty() ? 0 : static_cast<int>(symbols_.size()) + 1).first;
+      if (!bytes.empty())
+        text += "<symbol id=\"image" + std::to_string(known->second) + "\" viewBox=\"0 0 " + w + " " + h +
+                "\" preserveAspectRatio=\"none\"><image width=\"" + w + "\" height=\"" + h +
+                "\" preserveAspectRatio=\"xMidYMid slice\" href=\"data:image/" +
+                (bytes.starts_with("\x89PNG") ? "png" : "svg+xml") + ";base64," + base64(bytes) +
+                "\"/></symbol>\n";
+    }
+    if (known->second == 0) return;
+    text += "<use href=\"#image" + std::to_string(known->second) + "\" x=\"" + number(box.x) + "\" y=\"" +
+            number(box.y) + "\" width=\"" + w + "\" height=\"" + h + "\"";
+    if (placed.turn != 0.0)
+      text += " transform=\"rotate(" + number(placed.turn * 180.0 / std::numbers::pi) + " " +
+              number(box.centre().x) + " " + number(box.centre().y) + ")\"";
+    text += "/>\n";
+  }
+
   void draw(const skin::Begin& begin) {
     std::string clip;
     if (begin.clip) {
@@ -98,6 +141,8 @@ class Writer {
 
   void draw(const skin::End&) { text += "</g>\n"; }
 
+  const Images* images_;
+  std::map<std::string, int> symbols_;  // by name and shape; 0: there is none
   int clips_ = 0;
 };
 
@@ -120,8 +165,9 @@ std::string xml_text(std::string_view words) {
   return made;
 }
 
-std::string svg_of(const skin::Picture& picture, int width, int height, const About& about) {
-  Writer writer;
+std::string svg_of(const skin::Picture& picture, int width, int height, const About& about,
+                   const Images& images) {
+  Writer writer(images);
   const std::string w = std::to_string(width);
   const std::string h = std::to_string(height);
   writer.text =

@@ -16,6 +16,7 @@ namespace ubbo::paint {
 [[nodiscard]] std::string xml_text(std::string_view words);
 
 /// The picture as SVG 1.1, its writing as text, with a title and a description for those who cannot see it.
-[[nodiscard]] std::string svg_of(const skin::Picture& picture, int width, int height, const About& about);
+[[nodiscard]] std::string svg_of(const skin::Picture& picture, int width, int height, const About& about,
+                                 const Images& images);
 
 }  // namespace ubbo::paint

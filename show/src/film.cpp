@@ -174,7 +174,7 @@ class Film : private Page {
     const Point middle = reel_.region.centre();
     group.move = view.centre() - middle * scale;
     group.shapes = without_ground(frame.scene);
-    skin::make_legible(group.shapes, min_text / scale);
+    skin::make_legible(group.shapes, min_text / scale, skin::inter_width);
     add_marks(group.shapes, frame);
     page_.emplace_back(std::move(group));
   }

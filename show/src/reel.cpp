@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <map>
 #include <set>
+#include <utility>
 
 #include "told.hpp"
 #include "ubbo/io/replay/report.hpp"
@@ -13,23 +14,60 @@ namespace ubbo::show {
 
 namespace {
 
-std::vector<Micros> frame_times(const io::Replay& replay, std::size_t count) {
+// Stretches of a run in which something moves or a contact is down, one after another.
+using Spans = std::vector<std::pair<Micros, Micros>>;
+
+Spans moving_spans(const io::Scene& scene, const io::Take& take, Micros begins, Micros ends) {
+  constexpr std::int64_t max_steps = 3000;
+  const Micros step = std::max(Micros{16'667}, (ends - begins) / max_steps);
+  io::SceneRun run(scene);
+  io::Replay replay(run, take);
+  Spans spans;
+  bool rests = true;
+  for (Micros at = begins; at <= ends; at += step) {
+    replay.play_to(at);
+    const bool rested = std::exchange(rests, run.stage().settled());
+    if (rests && rested) continue;
+    const Micros from = std::max(at - step, begins);
+    if (!spans.empty() && spans.back().second >= from)
+      spans.back().second = at;
+    else
+      spans.emplace_back(from, at);
+  }
+  return spans;
+}
+
+// How much of the time from `from` to `to` is in the spans, and when the half of it is over.
+std::pair<Micros, Micros> moving_between(const Spans& spans, Micros from, Micros to) {
+  const auto within = [&](const auto& span) {
+    return std::max(Micros{0}, std::min(span.second, to) - std::max(span.first, from));
+  };
+  Micros sum{0};
+  for (const auto& span : spans) sum += within(span);
+  Micros left = sum / 2;
+  for (const auto& span : spans) {
+    if (within(span) > left) return {sum, std::max(span.first, from) + left};
+    left -= within(span);
+  }
+  return {sum, from + (to - from) / 2};
+}
+
+// The first and the last moment, those of decisions, and more where most goes on: not where all is at rest.
+std::vector<Micros> frame_times(const io::Replay& replay, const Spans& spans, std::size_t count) {
   std::set<Micros> times{replay.begins(), replay.ends()};
   std::vector<Micros> decided;
   for (const Decision& decision : replay.decisions()) decided.push_back(decision.time);
   decided.erase(std::unique(decided.begin(), decided.end()), decided.end());
   const std::size_t step = decided.size() / count + 1;
   for (std::size_t i = 0; i < decided.size() && times.size() < count; i += step) times.insert(decided[i]);
+  const bool any_moves = moving_between(spans, replay.begins(), replay.ends()).first > Micros{0};
+  const Spans whole{{replay.begins(), replay.ends()}};
   while (times.size() < count) {
-    Micros widest{0};
-    Micros from{};
-    for (auto next = std::next(times.begin()); next != times.end(); ++next) {
-      if (*next - *std::prev(next) <= widest) continue;
-      widest = *next - *std::prev(next);
-      from = *std::prev(next);
-    }
-    if (widest < Micros{2}) break;
-    times.insert(from + widest / 2);
+    std::pair<Micros, Micros> widest{};  // how much goes on in it, and its middle
+    for (auto next = std::next(times.begin()); next != times.end(); ++next)
+      widest = std::max(widest, moving_between(any_moves ? spans : whole, *std::prev(next), *next));
+    if (widest.first < Micros{2}) break;
+    times.insert(widest.second);
   }
   return {times.begin(), times.end()};
 }
@@ -100,7 +138,7 @@ Box region_of(const Stage& before, const Stage& after, const std::set<std::strin
       };
       frame(comes ? part->layout_box() : part->box());
       if (!comes)
-        part->kind().pieces(*part, [&](const Piece& piece) {
+        pieces_of(*part, [&](const Piece& piece) {
           if (piece.role == Role::label && !piece.words.empty()) frame(piece.box);
         });
     }
@@ -135,25 +173,6 @@ std::string_view owner_at(const io::Replay& replay, Micros time) {
   return {};
 }
 
-// Captions call parts by their ids: those without writing of their own have it in their corner.
-void add_names(skin::Picture& scene, const Stage& stage, const std::set<std::string_view>& busy,
-               const skin::CombColours& colours) {
-  for (const Part* part : stage.parts()) {
-    if (!busy.contains(part->id()) || !part->visible()) continue;
-    bool written = false;
-    part->kind().pieces(*part, [&](const Piece& piece) {
-      written = written || ((piece.role == Role::label || piece.role == Role::value) && !piece.words.empty());
-    });
-    if (written) continue;
-    const Box box = part->box();
-    scene.emplace_back(skin::Text{{box.right() - 4.0, box.y + 13.0},
-                                  part->id(),
-                                  11.0,
-                                  colours.ink.with_alpha(0.6),
-                                  skin::Align::right});
-  }
-}
-
 // Nothing is seen beside the screen.
 skin::Picture on_screen(skin::Picture scene, const Stage& stage) {
   skin::Group seen{
@@ -165,13 +184,12 @@ skin::Picture on_screen(skin::Picture scene, const Stage& stage) {
 }
 
 FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros after, Micros time,
-                   const std::set<std::string_view>& busy, const ReelOptions& options) {
+                   const ReelOptions& options) {
   FilmFrame frame{.time = time,
                   .scene = on_screen(skin::comb(run.stage(), options.colours, options.looks), run.stage()),
                   .captions = {},
                   .presses = {},
                   .ghosts = {}};
-  add_names(frame.scene, run.stage(), busy, options.colours);
   for (const Decision& decision : replay.decisions())
     if (decision.time > after && decision.time <= time)
       if (std::string words = words::caption(decision); !words.empty())
@@ -216,7 +234,7 @@ void add_snap_places(FilmReel& reel, const Stage& stage, const std::set<std::str
     const PartKind& kind = part->kind();
     if (!busy.contains(part->id()) || kind.place_of == nullptr) continue;
     bool handle = false;  // without one nothing comes to rest there
-    kind.pieces(*part, [&](const Piece& piece) { handle = handle || piece.role == Role::handle; });
+    pieces_of(*part, [&](const Piece& piece) { handle = handle || piece.role == Role::handle; });
     if (!handle) continue;
     std::vector<double> snap_points;
     for (const ReadingInfo& reading : kind.readings)
@@ -257,12 +275,14 @@ FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions
     presses.push_back({first.at, threshold_of(fresh.stage(), down, owner_at(whole, first.time))});
   }
 
+  const Spans spans = moving_spans(scene, take, whole.begins(), whole.ends());
+
   io::SceneRun run(scene);
   io::Replay replay(run, take, {.told = told_part(options.told, 0.5, 1.0)});
   Micros after = whole.begins() - Micros{1};
-  for (const Micros time : frame_times(whole, options.frames)) {
+  for (const Micros time : frame_times(whole, spans, options.frames)) {
     auto ghosts = play_to(replay, run, std::max(after, whole.begins()), time);
-    reel.frames.push_back(frame_at(run, whole, after, time, busy, options));
+    reel.frames.push_back(frame_at(run, whole, after, time, options));
     reel.frames.back().ghosts = std::move(ghosts);
     for (std::size_t i = 0; i < trails.size(); ++i) {
       const auto& points = trails[i].points;

@@ -49,6 +49,13 @@ class Flattener {
     steps.emplace_back(std::move(made));
   }
 
+  void add(const Image& image, const Place& place) {
+    const Point middle = place.of(image.box.centre());
+    const double w = image.box.w * place.scale;
+    const double h = image.box.h * place.scale;
+    steps.emplace_back(PlacedImage{{{middle.x - w / 2, middle.y - h / 2, w, h}, image.name}, place.turn});
+  }
+
   void add(const Group& group, const Place& place) {
     const bool seen_whole = !group.clip && group.opacity >= 1.0;
     if (!seen_whole) {

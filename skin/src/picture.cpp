@@ -5,6 +5,7 @@
 #include <numbers>
 
 #include "ubbo/base/maths.hpp"
+#include "ubbo/skin/lettering.hpp"
 
 namespace ubbo::skin {
 
@@ -42,19 +43,29 @@ Path line(Point from, Point to, Colour colour, double width, double dash) {
   return {{from, to}, false, {.stroke = colour, .width = width, .dash = dash}};
 }
 
-void make_legible(Picture& shapes, double min) {
+void make_legible(Picture& shapes, double min, const TextWidth& measure) {
   constexpr double max_growth = 3.0;
-  constexpr double middle = 0.35;  // of the size, above the baseline
+  constexpr double least = 0.68;   // of that size, where there is no more room
+  constexpr double middle = 0.36;  // of the size, above the baseline
   std::erase_if(shapes, [&](const Shape& shape) {
     const auto* text = std::get_if<Text>(&shape);
-    return text != nullptr && text->size * max_growth < min;
+    if (text == nullptr || text->size >= min) return false;
+    const bool no_room = text->room.h > 0.0 && text->room.h / line_height < least * min;
+    return no_room || text->size * max_growth < min;
   });
   for (Shape& shape : shapes) {
-    if (auto* group = std::get_if<Group>(&shape)) make_legible(group->shapes, min / group->scale);
+    if (auto* group = std::get_if<Group>(&shape)) make_legible(group->shapes, min / group->scale, measure);
     auto* text = std::get_if<Text>(&shape);
     if (text == nullptr || text->size >= min) continue;
-    text->at.y += (min - text->size) * middle;
-    text->size = min;
+    double size = min;
+    if (text->room.h > 0.0) size = std::min(size, text->room.h / line_height);
+    if (const double width = measure(text->words, size, text->bold);
+        text->room.w > 0.0 && width > text->room.w)
+      size *= text->room.w / width;
+    size = std::max(size, least * min);
+    if (size <= text->size) continue;
+    text->at.y += (size - text->size) * middle;
+    text->size = size;
   }
 }
 

@@ -148,8 +148,8 @@ TEST_CASE("none, one, a million items: a carousel costs the same, and goes nowhe
     settle(stage);
     CHECK(photos.selected() == std::max(0, static_cast<int>(count) - 1));
     std::size_t pieces = 0;
-    photos.kind().pieces(
-        photos, [&](const Piece& piece) { pieces += static_cast<std::size_t>(piece.role == Role::surface); });
+    pieces_of(photos,
+              [&](const Piece& piece) { pieces += static_cast<std::size_t>(piece.role == Role::surface); });
     CHECK(pieces == static_cast<std::size_t>(std::min(count, 1.0)));
     stage.at(stage.now(), [&] { index.set(-7); });
     settle(stage);

@@ -195,7 +195,7 @@ TEST_CASE("what a pane uncovers is named by the side it lies on, in either readi
         "row", {20, 100, 300, 60},
         {.offset = slid, .min = -90, .max = 90, .axis = Axis::horizontal, .moves = Moves::itself});
     std::string name;
-    row.kind().pieces(row, [&](const Piece& piece) {
+    pieces_of(row, [&](const Piece& piece) {
       if (piece.role != Role::behind) return;
       name = piece.name;
       CHECK(piece.box == (c.offset > 0 ? Box{20, 100, 40, 60} : Box{280, 100, 40, 60}));

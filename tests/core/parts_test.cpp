@@ -161,7 +161,7 @@ TEST_CASE("tabs: their places, the underline's two ends, none without a title, a
         stage.add<Tabs>("along", {10, 300, 300, 40}, {.selected = box, .position = page, .inset = 0});
     CHECK(empty.underline().w == 0);
     CHECK(empty.count() == 0);
-    empty.kind().pieces(empty, [](const Piece&) { FAIL("nothing is chosen, and something is drawn"); });
+    pieces_of(empty, [](const Piece&) { FAIL("nothing is chosen, and something is drawn"); });
     CHECK(tabs.tab(0).x == (right_to_left ? 190 : 10));
     CHECK(tabs.tab(2).w == 80);
     CHECK(tabs.underline().x == (right_to_left ? 200 : 20));
@@ -495,7 +495,7 @@ TEST_CASE(
     CHECK(row.side_label() == label);
     CHECK(row.accessible().value_text == std::string("open: ") + label);
     std::string shown;
-    row.kind().pieces(row, [&](const Piece& piece) {
+    pieces_of(row, [&](const Piece& piece) {
       if (piece.role == Role::behind) shown += piece.words;
     });
     CHECK(shown == label);

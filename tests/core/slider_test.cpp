@@ -11,7 +11,7 @@ TEST_CASE("what a slider and a pane are made of: words to two decimals, labels i
   auto& pane = stage.add<Pane>("pane", {20, 300, 320, 200}, {.label = "hives", .offset = offset});
   const auto words = [](const Part& part, Role role) {
     std::vector<std::pair<std::string, Box>> found;
-    part.kind().pieces(part, [&](const Piece& piece) {
+    pieces_of(part, [&](const Piece& piece) {
       if (piece.role == role && !piece.words.empty()) found.emplace_back(piece.words, piece.box);
     });
     return found;
@@ -354,7 +354,7 @@ TEST_CASE("while a finger has it, its value stands clear of the finger") {
                                       .value_bubble = true});
     const auto note = [&] {
       std::optional<Box> found;
-      slider.kind().pieces(slider, [&](const Piece& piece) {
+      pieces_of(slider, [&](const Piece& piece) {
         if (piece.name == std::string_view("note")) found = piece.box;
         if (piece.role == Role::handle) CHECK(piece.words.empty() == slider.pressed());
         if (piece.role == Role::value) CHECK(piece.words == plain_number(slider.value()));

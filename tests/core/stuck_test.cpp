@@ -460,12 +460,13 @@ TEST_CASE("pieces come as they are drawn: faded, scaled and clipped with what th
     return found;
   };
   // A fifth of its way it has a fifth of its opacity and six tenths of its size, with all that lies in it.
-  for (const char* id : {"dialog", "yes"}) CHECK(seen(id, Role::surface)->opacity == Approx(0.2));
+  for (const char* id : {"dialog", "yes"})
+    CHECK(seen(id, id == std::string_view("yes") ? Role::button : Role::surface)->opacity == Approx(0.2));
   CHECK(seen("dialog", Role::surface)->box.w == Approx(180));
-  CHECK(seen("yes", Role::surface)->box.w == Approx(60));
-  CHECK(seen("yes", Role::surface)->box.x == Approx(180 + (40 - 180) * 0.6));
+  CHECK(seen("yes", Role::button)->box.w == Approx(60));
+  CHECK(seen("yes", Role::button)->box.x == Approx(180 + (40 - 180) * 0.6));
   // A row that reaches beyond its list is seen as far as that goes.
-  const Piece row = *seen("row3", Role::surface);
+  const Piece row = *seen("row3", Role::button);
   CHECK(row.box.bottom() == Approx(340));
   REQUIRE(row.clip);
   CHECK(row.clip->bottom() == Approx(list.box().bottom()));

@@ -124,7 +124,7 @@ TEST_CASE("forward and back mirror each other; contents keep their size while th
       CHECK(app.pages[1]->box().h == 160);
       CHECK(app.swap->visual_state_of(*app.pages[1]).scale == 1);
       std::vector<Box> surfaces;
-      app.swap->kind().pieces(*app.swap, [&](const Piece& piece) { surfaces.push_back(piece.box); });
+      pieces_of(*app.swap, [&](const Piece& piece) { surfaces.push_back(piece.box); });
       REQUIRE(surfaces.size() == 1);
       CHECK(surfaces[0].h == size.h);
       app.go(3000, 0);

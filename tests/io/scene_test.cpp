@@ -9,6 +9,9 @@
 
 using namespace ubbo;
 using io::InputError;
+using io::PartPlan;
+using io::Scene;
+using io::SceneRun;
 
 namespace {
 
@@ -36,7 +39,8 @@ TEST_CASE("bad scenes are answered with line, column, what was found, what is ta
   const Case cases[] = {
       {"[screen\n", 1, 8, "takes TOML"},
       {"[scren]\n", 1, 2,
-       "unknown key 'scren' in a scene; takes title, screen, feel, cells, part, silence; nearest known: "
+       "unknown key 'scren' in a scene; takes title, screen, feel, cells, template, part, silence; nearest "
+       "known: "
        "screen"},
       {"[screen]\nwidth = -4\n", 2, 9, "width = -4; takes 1 to 100000 dp"},
       {"[screen]\nwidth = \"360\"\n", 2, 9, "width = '360'"},
@@ -178,4 +182,151 @@ TEST_CASE("any text is read as a scene or refused") {
     } catch (const InputError&) {
     }
   });
+}
+
+TEST_CASE("a template, its entries and what lies in them come to the parts one would write one by one") {
+  const std::string text = R"([cells]
+taps = 0
+[template.hive]
+kind = "swipe-row"
+h = 72
+leading = 96
+[[template.hive.part]]
+id = "name"
+kind = "pad"
+box = [0, 0, "100%", "100%"]
+glyph = "hive"
+[[part]]
+id = "rows"
+kind = "list"
+box = [0, 100, 360, 400]
+[[part.part]]
+template = "hive"
+each = [
+  { id = "heather", name = { label = "Heather", taps_cell = "taps" } },
+  { id = "ridge", leading = 120, name.label = "Ridge" },
+]
+)";
+  const Scene made = io::parse_scene(text, "s.scene.toml");
+  const Scene one_by_one = io::parse_scene(R"([cells]
+taps = 0
+[[part]]
+id = "rows"
+kind = "list"
+box = [0, 100, 360, 400]
+[[part]]
+id = "heather"
+kind = "swipe-row"
+inside = "rows"
+h = 72
+leading = 96
+[[part]]
+id = "heather-name"
+kind = "pad"
+inside = "heather"
+x = 0
+y = 0
+w = "100%"
+h = "100%"
+glyph = "hive"
+label = "Heather"
+taps_cell = "taps"
+[[part]]
+id = "ridge"
+kind = "swipe-row"
+inside = "rows"
+h = 72
+leading = 120
+[[part]]
+id = "ridge-name"
+kind = "pad"
+inside = "ridge"
+box = [0, 0, "100%", "100%"]
+glyph = "hive"
+label = "Ridge"
+)",
+                                           "t.scene.toml");
+  REQUIRE(made.parts.size() == one_by_one.parts.size());
+  for (std::size_t i = 0; i < made.parts.size(); ++i) {
+    const PartPlan& a = made.parts[i];
+    const PartPlan& b = one_by_one.parts[i];
+    CAPTURE(b.id);
+    CHECK(a.id == b.id);
+    CHECK(a.kind == b.kind);
+    CHECK(a.cells == b.cells);
+    CHECK(a.placement == b.placement);
+    CHECK(a.content == b.content);
+    CHECK(a.contact_rules.inside == b.contact_rules.inside);
+    for (std::size_t s = 0; s < a.kind->settings(); ++s)
+      if (const auto said = a.kind->get(a.settings, s); std::holds_alternative<std::string>(said))
+        CHECK(std::get<std::string>(said) == std::get<std::string>(b.kind->get(b.settings, s)));
+      else if (std::holds_alternative<double>(said))
+        CHECK(std::get<double>(said) == std::get<double>(b.kind->get(b.settings, s)));
+  }
+  // What is changed for a run is said for that part alone, and what is wrong in a template once.
+  const std::vector<std::string> changes{"ridge-name.label=Quarry", "heather.leading=80"};
+  const Scene changed = io::parse_scene(text, "s.scene.toml", shipped_kinds(), changes);
+  SceneRun run(changed);
+  CHECK(run.stage().find("ridge-name")->accessible().label == "Quarry");
+  CHECK(run.stage().find("heather-name")->accessible().label == "Heather");
+  std::string wrong = text;
+  wrong.replace(wrong.find("glyph ="), 5, "glif ");
+  try {
+    (void)io::parse_scene(wrong, "s.scene.toml");
+    FAIL("taken");
+  } catch (const InputError& error) {
+    CHECK(error.all().size() == 1);
+    CHECK(error.facts().line == 11);
+  }
+  for (const auto& [from, to, says] :
+       {std::tuple{"template = \"hive\"\n", "template = \"hove\"\n", "nearest known: hive"},
+        {"kind = \"pad\"", "template = \"hive\"", "in that template"},
+        {"{ id = \"ridge\"", "{ id = \"heather\"", "which the part at line"},
+        {"id = \"name\"", "id = \"label\"", "a key of a swipe-row"}}) {
+    std::string other = text;
+    other.replace(other.find(from), std::string_view(from).size(), to);
+    CHECK_THROWS_WITH(io::parse_scene(other, "s.scene.toml"), Catch::Contains(says));
+  }
+}
+
+TEST_CASE(
+    "columns and rows: one after the other, with gaps, within the padding, the rest to one that wants it") {
+  const auto boxes = [](const std::string& parts, const std::string& screen = "") {
+    const Scene scene =
+        io::parse_scene("[screen]\nwidth = 360\nheight = 600\n" + screen + parts, "s.scene.toml",
+                        shipped_kinds(), {}, [](std::string_view words, double size, bool) {
+                          return 0.5 * size * static_cast<double>(words.size());
+                        });
+    SceneRun run(scene);
+    std::map<std::string, Box> found;
+    for (const Part* part : run.stage().parts()) found[part->id()] = part->layout_box();
+    return found;
+  };
+  const std::string three =
+      "[[part]]\nid = \"a\"\nkind = \"button\"\n[[part]]\nid = \"b\"\nkind = \"list\"\n"
+      "[[part]]\nid = \"c\"\nkind = \"slider\"\nvalue = \"n\"\nlabel = \"honey\"\n"
+      "[[part]]\nid = \"d\"\nkind = \"button\"\nbox = [1, 2, 3, 4]\n[cells]\nn = 1.0\n";
+  auto found = boxes(three, "layout = \"column\"\ngap = 10\npadding = [20, 16]\n");
+  CHECK(found["a"] == Box{16, 20, 328, 48});
+  CHECK(found["c"] == Box{16, 532, 328, 48});  // its label has 24 dp above it
+  CHECK(found["b"] == Box{16, 78, 328, 420});
+  CHECK(found["d"] == Box{1, 2, 3, 4});  // what says where it stands takes no room
+  const std::string row =
+      "layout = \"row\"\ngap = 10\npadding = [8, 8, 8, 20]\n[[part]]\nid = \"a\"\nkind = \"button\"\nlabel = "
+      "\"Move\"\n"
+      "[[part]]\nid = \"b\"\nkind = \"tabs\"\nselected = \"n\"\nh = 30\n[[part]]\nid = \"c\"\nkind = "
+      "\"button\"\nw = 50\n"
+      "[cells]\nn = { choice = \"x\", of = [\"x\", \"y\"] }\n";
+  found = boxes(row);
+  CHECK(found["a"] == Box{20, 8, 64, 48});
+  CHECK(found["b"] == Box{94, 8, 198, 30});
+  CHECK(found["c"] == Box{302, 8, 50, 48});
+  found = boxes("right_to_left = true\n" + row);  // the leading side is the right one
+  CHECK(found["a"] == Box{288, 8, 64, 48});
+  CHECK(found["c"] == Box{20, 8, 50, 48});
+  CHECK_THROWS_WITH(
+      boxes(three + "[[part]]\nid = \"e\"\nkind = \"list\"\n", "layout = \"column\"\n"),
+      Catch::Contains("list 'e' and list 'b' both take the room that is left; takes h for one"));
+  CHECK_THROWS_WITH(io::parse_scene("[screen]\nwidth = 360\nheight = 600\n" + row, "s.scene.toml"),
+                    Catch::Contains("button 'a' without w; takes w = its width in dp"));
 }

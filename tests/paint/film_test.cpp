@@ -48,7 +48,7 @@ TEST_CASE("whatever the size, a film can be read or is refused") {
     const int width = *rc::gen::inRange(200, 2000), height = *rc::gen::inRange(200, 1400);
     const Box region = *rc::gen::element(Box{26, 174, 308, 90}, Box{0, 0, 360, 720}, Box{0, 0, 1200, 40});
     try {
-      RC_ASSERT(smallest_text(show::film(reel(frames, region), width, height, paint::text_width)) >= 9);
+      RC_ASSERT(smallest_text(show::film(reel(frames, region), width, height, paint::text_width)) >= 6);
     } catch (const std::invalid_argument& refused) {
       RC_ASSERT(std::string(refused.what()).find("takes a larger size or fewer frames") != std::string::npos);
       RC_ASSERT(width * height < frames * 60'000);

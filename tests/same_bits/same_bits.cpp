@@ -43,6 +43,9 @@ class Digest {
         add(disc->centre), add(disc->radius), add(disc->ink);
       } else if (const auto* text = std::get_if<skin::Text>(&shape)) {
         add(text->at), add(std::string_view(text->words)), add(text->size);
+      } else if (const auto* image = std::get_if<skin::Image>(&shape)) {
+        add(Point{image->box.x, image->box.y}), add(Point{image->box.w, image->box.h});
+        add(std::string_view(image->name));
       } else if (const auto* group = std::get_if<skin::Group>(&shape)) {
         add(group->move), add(group->scale), add(group->opacity), add(group->turn), add(group->shapes);
       }

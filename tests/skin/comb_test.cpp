@@ -36,10 +36,10 @@ TEST_CASE("the slider's picture is a reading of its one mover") {
     RC_ASSERT(words_in(picture) == "frames of honey|" + std::to_string(value) + "|");
     // Fill, thumb, and a mark for each step reached.
     const auto honey = filled_with(picture, skin::day.honey);
-    RC_ASSERT(honey.size() == 2u + static_cast<std::size_t>(value) + 1);
+    RC_ASSERT(honey.size() == (value > 0 ? 2u : 1u) + static_cast<std::size_t>(value) + 1);
     double right = 0;
     for (const Point& p : honey[0].points) right = std::max(right, p.x);
-    RC_ASSERT(std::fabs(right - app.slider->thumb().x) < 1e-9);
+    RC_ASSERT(value == 0 || std::fabs(right - app.slider->thumb().x) < 1e-9);
     RC_ASSERT(honey.back().points.size() == 6);  // the thumb is six-sided
   });
 }
@@ -58,11 +58,9 @@ TEST_CASE(
                                .moves = Moves::itself},
                               {.inside = "list"});
   auto& pad = stage.add<Pad>("name", {0, 0, 200, 80}, {.label = "Ridge"}, {.inside = "row"});
-  const auto moss = filled_with(skin::comb(row), skin::day.moss);
-  REQUIRE(moss.size() == 1);
-  CHECK(moss[0].points[0] == Point{0, 120});
-  CHECK(moss[0].points[1].x == 60);
-  CHECK(filled_with(skin::comb(row), skin::day.brick).empty());
+  const auto bared = [&] { return std::get<skin::Path>(skin::comb(row).front()); };
+  CHECK(bared().points[0] == Point{0, 120});
+  CHECK(bared().points[1].x == 60);
   CHECK(filled_with(skin::comb(pad), skin::day.heather).empty());
   stage.touch({.time = ms(0), .contact = 1, .phase = Phase::down, .at = {100, 150}});
   CHECK(filled_with(skin::comb(pad), skin::day.heather).size() == 1);

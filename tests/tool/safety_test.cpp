@@ -45,8 +45,10 @@ TEST_CASE("text from files commands no terminal, and breaks no JSON and no pictu
   const Folder folder;
   const std::string evil = "\\u001b[31m</text><script>\\u009b\\u202e & 'x' $(y)";
   std::string scene = read(demo + "inspection.scene.toml");
-  scene.replace(scene.find("label = "), scene.find('\n', scene.find("label = ")) - scene.find("label = "),
-                "label = \"" + evil + "\"");
+  scene.replace(
+      scene.find("label = \"frames of honey"),
+      scene.find('\n', scene.find("label = \"frames of honey")) - scene.find("label = \"frames of honey"),
+      "label = \"" + evil + "\"");
   write(folder / "e.scene.toml", scene);
   const std::string on = (folder / "e.scene.toml") + " " + demo + "inspection.drag.take.csv";
   const auto harmless = [](const std::string& text) {

@@ -97,7 +97,7 @@ TEST_CASE("bad input and usage: exit 2 and what is taken: an unmet expectation: 
       {"replay " + wrong + " " + wrong, 2, "wrong.take.csv:2:"},
       {"replay " + demo + "inspection.scene.toml " + wrong, 1, "frames is 0, not 3"},
       {"replay " + (folder / "none.scene.toml") + " " + wrong, 2, "the scene has no parts"},
-      {"why " + scene_and_drag + " --part frame", 2, "no part 'frame'; takes frames, brood"},
+      {"why " + scene_and_drag + " --part frame", 2, "no part 'frame'; takes of, frames, brood"},
       {"film " + scene_and_drag + " -o x.gif", 2, "takes .png or .svg"},
       {"film " + scene_and_drag + " -o " + (folder / "no/x.png"), 2, "cannot be written"},
       {"film " + scene_and_drag + " -o x.png --size 10", 2, "takes WIDTHxHEIGHT"},

@@ -22,7 +22,8 @@ struct CheckOrder {
 
 int check_one(const CheckOrder& order, const Kit& kit) {
   const std::string& file = order.on.path;
-  const auto findings = io::check_text(file::read(file), file, kit.kinds, order.on.changes);
+  const auto findings =
+      io::check_text(file::read(file), file, kit.kinds, order.on.changes, skin::inter_width);
   std::size_t silenced = 0;
   for (const io::Finding& one : findings) silenced += one.silenced.empty() ? 0U : 1U;
   const std::size_t faults = findings.size() - silenced;

@@ -12,6 +12,7 @@
 #include "ubbo/io/take/take.hpp"
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/skin/comb.hpp"
+#include "ubbo/skin/lettering.hpp"
 
 namespace ubbo::tool {
 
@@ -60,7 +61,7 @@ struct OnScene {
 
   void add_to(CLI::App* verb);
   [[nodiscard]] io::Scene read(const Kit& kit) const {
-    return io::parse_scene(file::read(path), path, kit.kinds, changes);
+    return io::parse_scene(file::read(path), path, kit.kinds, changes, skin::inter_width);
   }
 };
 

@@ -44,7 +44,7 @@ void shoot_film(const FilmOrder& order, const Kit& kit) {
       spoken +=
           fmt::format("; {:.0f} ms: {}", to_ms(frame.time - reel.begins), fmt::join(frame.captions, ", "));
   paint::save(show::film(reel, width, height, paint::text_width, colours), width, height, order.out,
-              {reel.title, spoken});
+              {reel.title, spoken}, paint::images_beside(order.on.path));
 }
 
 void shoot_places(const FilmOrder& order, const Kit& kit) {

@@ -3,6 +3,7 @@
 #include "commands.hpp"
 #include "ubbo/file/read.hpp"
 #include "ubbo/io/take/recording.hpp"
+#include "ubbo/skin/lettering.hpp"
 
 namespace ubbo::tool {
 
@@ -17,7 +18,7 @@ void OnScene::add_to(CLI::App* verb) {
 }
 
 io::Scene scene_at(const std::string& path, Kinds kinds) {
-  return io::parse_scene(file::read(path), path, kinds);
+  return io::parse_scene(file::read(path), path, kinds, {}, skin::inter_width);
 }
 
 io::Take take_at(const std::string& path) { return io::parse_take(file::read(path), path); }

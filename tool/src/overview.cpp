@@ -47,12 +47,13 @@ void shoot_overview(const std::vector<std::string>& scenes, const std::string& o
           true);
     spoken += (spoken.empty() ? "" : ", ") + name;
     skin::Picture drawn = skin::comb(run.stage(), colours, kit.looks);
-    skin::make_legible(drawn, 9.5 / scale);
+    skin::make_legible(drawn, 9.5 / scale, skin::inter_width);
     page.emplace_back(skin::Group{
         .shapes = std::move(drawn), .move = {screen.x, screen.y}, .scale = scale, .clip = screen});
     page.emplace_back(skin::paper(screen, 14.0, {.stroke = colours.ink.with_alpha(0.6), .width = 1.6}));
   }
-  paint::save(page, width, height, out, {"Heather Ridge", spoken});
+  paint::save(page, width, height, out, {"Heather Ridge", spoken},
+              paint::images_beside(scenes.empty() ? "" : scenes.front()));
 }
 
 }  // namespace ubbo::tool

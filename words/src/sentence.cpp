@@ -10,11 +10,44 @@ namespace ubbo::words {
 
 namespace {
 
+// "dp" and "ms" stay as they are; things are one or several.
+bool counts_things(std::string_view unit) { return unit == "item" || unit == "page"; }
+
 // At most one decimal for what is measured, four significant digits for bare numbers.
 std::string with_unit(double value, std::string_view unit) {
   if (unit.empty()) return plain(value, 4);
+  if (counts_things(unit))
+    return plain(std::round(value * 100.0) / 100.0 + 0.0, 12) + " " + std::string(unit) +
+           (value == 1.0 ? "" : "s");
   const double tenth = std::round(value * 10.0) / 10.0 + 0.0;
   return plain(tenth, 12) + " " + std::string(unit);
+}
+
+// A place as people say it.
+std::string placed(double value, const Fact& fact) {
+  const std::string size = with_unit(std::fabs(value), fact.unit);
+  const bool nowhere = size.starts_with("0 ");
+  switch (fact.sense) {
+    case Sense::plain:
+      return with_unit(value, fact.unit);
+    case Sense::rightwards:
+    case Sense::leftwards:
+      if (nowhere) return "its place";
+      return size + ((value > 0.0) == (fact.sense == Sense::rightwards) ? " to the right" : " to the left");
+    case Sense::downwards:
+    case Sense::upwards:
+      if (nowhere) return "its place";
+      return size + ((value > 0.0) == (fact.sense == Sense::downwards) ? " down" : " up");
+    case Sense::scrolled:
+      return nowhere ? "its start" : size + (value < 0.0 ? " from its start" : " before its start");
+    case Sense::counted: {
+      const double number = std::round(value * 100.0) / 100.0 + 1.0;
+      const bool whole = number == std::round(number);
+      return std::string(fact.unit) + " " + plain(number, 12) +
+             (fact.of > 0 && whole ? " of " + std::to_string(fact.of) : "");
+    }
+  }
+  return with_unit(value, fact.unit);
 }
 
 const Fact* find(const Decision& decision, std::string_view name) {
@@ -37,12 +70,12 @@ std::optional<std::string> filled(std::string_view key, const Decision& decision
   const auto dot = key.find('.');
   const Fact* fact = find(decision, key.substr(0, dot));
   if (fact == nullptr) return std::nullopt;
-  if (dot == std::string_view::npos) return with_unit(fact->value, fact->unit);
+  if (dot == std::string_view::npos) return placed(fact->value, *fact);
   if (key.substr(dot + 1) == "number") return plain(fact->value, 4);
   if (key.substr(dot + 1) == "size") return with_unit(std::fabs(fact->value), fact->unit);
   if (!fact->limited) return std::nullopt;
   const std::string_view what = key.substr(dot + 1);
-  if (what == "limit") return with_unit(fact->limit, fact->unit);
+  if (what == "limit") return placed(fact->limit, *fact);
   if (what == "margin") return with_unit(std::fabs(fact->margin), fact->unit);
   return std::nullopt;
 }
@@ -67,7 +100,7 @@ std::string any_sentence(const Decision& decision, const Catalogue& catalogue) {
   std::string text = catalogue.of(*decision.answer->question) + " " + catalogue.of(*decision.answer).in_short;
   const char* joint = ": ";
   for (const Fact& fact : decision.all_facts()) {
-    text += joint + std::string(fact.name) + " " + with_unit(fact.value, fact.unit);
+    text += joint + std::string(fact.name) + " " + placed(fact.value, fact);
     if (fact.limited) text += " against " + with_unit(fact.limit, fact.unit);
     joint = ", ";
   }

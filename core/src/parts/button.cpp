@@ -13,6 +13,9 @@ std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>() {
       declare::text<&S::label>("label", "what the button is called, for people and screen readers"),
       declare::cell<&S::down>("down",
                               "a cell that says whether it stays down; left out: it comes up by itself"),
+      declare::cell<&S::opens>("opens",
+                               "a cell that says whether what this button opens is open; a press turns that "
+                               "over, and the button comes up by itself"),
       declare::cell<&S::presses>("presses", "a cell that counts the presses; may be left out"),
       declare::transition<&S::transition>("transition", "how it goes down and up"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
@@ -29,6 +32,8 @@ Button::Button(std::string id, const Box& box, ButtonSettings&& settings, Contex
 
 void Button::changed() {
   watch_.stop();
+  watch_opens_.stop();
+  if (settings_.opens.linked()) watch_opens_ = settings_.opens.watch([this](bool) { hear(); });
   if (settings_.down.linked()) watch_ = settings_.down.watch([this](bool) { hear(); });
 }
 
@@ -41,6 +46,7 @@ void Button::update() {
 
 void Button::present(Accessible& told) const {
   told.label = settings_.label;
+  if (settings_.opens.linked()) told.expanded = settings_.opens.get();
   told.pressed = settings_.down.linked() ? std::optional(down()) : std::nullopt;
 }
 
@@ -61,6 +67,7 @@ void Button::activate() {
          : down()                 ? answers::button_comes_up
                                   : answers::button_stays_down);
   if (settings_.down.linked() && !asked()) settings_.down.set(!down());
+  if (settings_.opens.linked() && !asked()) settings_.opens.set(!settings_.opens.get());
   if (settings_.presses.linked() && settings_.presses.get() < std::numeric_limits<int>::max())
     settings_.presses.set(settings_.presses.get() + 1);
   tell(settings_.on_press);
@@ -93,17 +100,27 @@ constexpr std::array button_readings{
 void button_pieces(const Part& part, const PieceTaker& out) {
   const Button& it = button(part);
   const Box box = it.box();
-  out({.role = Role::surface, .box = box, .held = it.pressed()});
-  out({.role = Role::fill, .box = box, .opacity = std::clamp(it.sunk(), 0.0, 1.0), .on = it.down()});
+  out({.role = Role::button, .box = box, .on = it.down(), .held = it.pressed()});
+  if (it.sunk() > 0.0)
+    out({.role = Role::fill, .name = "press", .box = box, .opacity = std::clamp(it.sunk(), 0.0, 1.0)});
   const double height = std::min(22.0, 0.6 * box.h);
   out({.role = Role::value,
        .name = "label",
-       .box = {box.x, box.centre().y - height / 2, box.w, height},
-       .words = it.settings().label});
+       .box = {box.x + 8.0, box.centre().y - height / 2, std::fmax(box.w - 16.0, 0.0), height},
+       .words = it.settings().label,
+       .on = it.down()});
 }
 
 constexpr std::array button_actions{
     PartAction{"activate", "presses it", [](Part& part) { part.press(Key::enter); }}};
+
+Size button_size(const AnySettings& settings, const Content& content, const TextWidth& width) {
+  constexpr double room_for_glyph = 28.0;
+  const auto* held = settings.as<ButtonSettings>();
+  return {32.0 + width(held != nullptr ? held->label : "", 16.0, true) +
+              (content.glyph.empty() ? 0.0 : room_for_glyph),
+          48.0};
+}
 
 }  // namespace
 
@@ -113,6 +130,7 @@ const PartKind& Button::described() {
                                                  .role = "button",
                                                  .readings = button_readings,
                                                  .pieces = &button_pieces,
+                                                 .content_size = &button_size,
                                                  .keys = "Space, Enter",
                                                  .actions = button_actions,
                                                  .answers = answers::button_answers});

@@ -41,6 +41,7 @@ std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>() {
       declare::text<&S::label>("label", "what the cards are, for people and screen readers"),
       declare::needed_cell<&S::selected>(
           "selected", "the cell that holds the topmost card, from 0; `count` when all are gone"),
+      declare::cell<&S::titles>("titles", "a cell with a line of text for each card; may be left out"),
       declare::whole<&S::count>("count", "", 0.0, 1e6, "how many cards there are; a whole number"),
       flag<&S::to_left>("to_left", "cards may be thrown to the left"),
       flag<&S::to_right>("to_right", "cards may be thrown to the right"),
@@ -380,17 +381,14 @@ void card_deck_pieces(const Part& part, const PieceTaker& out) {
     const Point middle = box.centre() + offset;
     const double w = box.w * scale;
     const double h = box.h * scale;
-    const std::string words = std::to_string(index + 1);
-    out({.role = Role::surface,
-         .name = "card",
-         .box = {middle.x - w / 2, middle.y - h / 2, w, h},
-         .turn = turn,
-         .on = index == it.selected(),
-         .held = held});
-    out({.role = Role::value,
-         .name = "number",
-         .box = {middle.x - w / 2, middle.y - 18.0, w, 34.0},
-         .words = words});
+    item_pieces({.role = Role::surface,
+                 .name = "card",
+                 .box = {middle.x - w / 2, middle.y - h / 2, w, h},
+                 .turn = turn,
+                 .on = index == it.selected(),
+                 .held = held,
+                 .item = index},
+                it.settings().titles, out);
   };
   const double behind = it.settings().behind;
   card(it.selected() + 1, {0.0, 10.0 * (1.0 - it.next_risen())}, 1.0 - behind * (1.0 - it.next_risen()), 0.0,

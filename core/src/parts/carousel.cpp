@@ -31,6 +31,7 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
                                   "the cell that holds the present item, from 0; may be left out"),
       declare::cell<&S::position>("position",
                                   "a cell that is told where it is, in items, all the time; may be left out"),
+      declare::cell<&S::titles>("titles", "a cell with a line of text for each item; may be left out"),
       declare::whole<&S::count>("count", "", 0.0, 1e6, "how many items there are; a whole number"),
       declare::choice<&S::axis>("axis", axis_names, "the direction of the row; vertical goes downwards"),
       number<&S::visible_items>("visible_items", "", 0.1, 100.0,
@@ -116,7 +117,9 @@ RailPlan Carousel::plan() const {
           .min = min,
           .max = max,
           .dp_per_unit = way,
-          .unit = "items",
+          .unit = "item",
+          .sense = Sense::counted,
+          .of = count(),
           .snap_points = std::move(snap_points),
           .transition = settings_.transition,
           .coast = settings_.coasts ? std::optional(Coast::half_life(settings_.half_life)) : std::nullopt,
@@ -348,18 +351,15 @@ void carousel_pieces(const Part& part, const PieceTaker& out) {
     const double h = whole.h * look.scale;
     const int items = it.count();
     const double index = place - std::floor(place / items) * items;
-    const std::string words = std::to_string(static_cast<int>(index) + 1);
-    out({.role = Role::surface,
-         .name = "item",
-         .box = {middle.x - w / 2, middle.y - h / 2, w, h},
-         .opacity = look.opacity,
-         .on = place == nearest,
-         .held = it.dragging() && place == nearest});
-    out({.role = Role::value,
-         .name = "number",
-         .box = {middle.x - w / 2, middle.y - 16.0, w, 30.0},
-         .words = words,
-         .opacity = look.opacity});
+    const Box card{middle.x - w / 2, middle.y - h / 2, w, h};
+    item_pieces({.role = Role::surface,
+                 .name = "item",
+                 .box = card,
+                 .opacity = look.opacity,
+                 .on = place == nearest,
+                 .held = it.dragging() && place == nearest,
+                 .item = static_cast<int>(index)},
+                it.settings().titles, out);
   };
   const int seen = static_cast<int>(after - before);  // whole numbers, both
   for (int i = 0; i <= seen; ++i)

@@ -202,14 +202,14 @@ void dialog_pieces(const Part& part, const PieceTaker& out) {
   out({.role = Role::backdrop, .box = it.context().screen, .opacity = it.dim()});
   out({.role = Role::surface, .box = box});
   out({.role = Role::label,
-       .box = {box.x + (it.context().right_to_left ? 52.0 : 20.0), box.y + 18.0, std::fmax(box.w - 72.0, 0.0),
-               22.0},
+       .box = {box.x + (it.context().right_to_left ? 52.0 : 20.0), box.y + 16.0, std::fmax(box.w - 72.0, 0.0),
+               28.0},
        .words = it.settings().label});
   if (const auto button = it.button())
     out({.role = Role::mark,
          .name = "close",
          .box = {button->x + 12.0, button->y + 12.0, 20.0, 20.0},
-         .words = "close"});
+         .glyph = "close"});
 }
 
 void dialog_stands(const Part& part, const StandTaker& out) {
@@ -228,6 +228,7 @@ const PartKind& Dialog::described() {
                         .stands = &dialog_stands,
                         .own_state = true,
                         .reaches_out = true,
+                        .frame = {.top = 52.0},
                         .keys = "Escape",
                         .actions = described_actions(),
                         .answers = detail::layer_answers});

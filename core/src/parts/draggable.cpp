@@ -67,6 +67,7 @@ RailPlan Draggable::plan(Axis axis) const {
                 .min = min,
                 .max = max,
                 .unit = "dp",
+                .sense = sense_along(axis),
                 .transition = settings_.transition,
                 .tells = Tells::place,
                 .reduced_motion = settings_.reduced_motion};

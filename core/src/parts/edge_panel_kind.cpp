@@ -70,7 +70,7 @@ void panel_pieces(const Part& part, const PieceTaker& out) {
          .box = {box.centre().x - 14.0, box.bottom() - 16.0, 28.0, 7.0},
          .held = it.dragging()});
   out({.role = Role::label,
-       .box = {box.x + 16.0, box.y + 24.0, std::fmax(box.w - 32.0, 0.0), 20.0},
+       .box = {box.x + 16.0, box.y + 22.0, std::fmax(box.w - 32.0, 0.0), 28.0},
        .words = it.accessible().label});
 }
 

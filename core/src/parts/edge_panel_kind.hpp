@@ -65,6 +65,7 @@ PartKind describe_panel(const char* name, const char* means) {
                       .place_of = &panel_place,
                       .stands = &panel_stands,
                       .reaches_out = true,
+                      .frame = {.top = 56.0},
                       .keys = "arrows, Home, End, Escape",
                       .actions = panel_actions,
                       .answers = layer_answers});

@@ -2,13 +2,65 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 
 namespace ubbo {
 
 const char* name_of(Role role) {
-  static constexpr std::array names{"backdrop", "behind", "surface", "track", "fill",
-                                    "mark",     "handle", "label",   "value"};
+  static constexpr std::array names{"backdrop", "behind", "surface", "row",   "button", "track",
+                                    "fill",     "mark",   "handle",  "label", "value"};
   return names[static_cast<std::size_t>(role)];
+}
+
+void item_pieces(Piece card, const Link<std::vector<std::string>>& titles, const PieceTaker& out) {
+  constexpr double strip = 48.0;  // below the picture, for the title
+  constexpr double line = 22.0;
+  const auto index = static_cast<std::size_t>(card.item);
+  const Box box = card.box;
+  const bool titled = titles.linked() && index < titles.get().size();
+  if (titled) card.image_box = Box{box.x, box.y, box.w, std::fmax(box.h - strip, 0.0)};
+  out(card);
+  const std::string number = std::to_string(index + 1);
+  out({.role = Role::value,
+       .name = titled ? "title" : "number",
+       .box = titled
+                  ? Box{box.x + 12.0, box.bottom() - (strip + line) / 2, std::fmax(box.w - 24.0, 0.0), line}
+                  : Box{box.x, box.centre().y - 16.0, box.w, 32.0},
+       .words = titled ? std::string_view(titles.get()[index]) : std::string_view(number),
+       .turn = card.turn,
+       .opacity = card.opacity,
+       .item = card.item});
+}
+
+void pieces_of(const Part& part, const PieceTaker& out) {
+  const Content& content = part.content();
+  constexpr std::string_view each_item = "{item}";
+  constexpr double line = 20.0;
+  const std::size_t at = content.image.find(each_item);
+  std::string image = content.image;
+  bool pictured = image.empty();
+  bool labelled = false;
+  part.kind().pieces(part, [&](Piece piece) {
+    const bool lies = piece.role == Role::surface || piece.role == Role::row || piece.role == Role::button;
+    if (lies && piece.rank == Rank::plain) piece.rank = content.rank;
+    if (lies && (piece.item >= 0 ? at != std::string::npos : !pictured)) {
+      if (piece.item >= 0)
+        image = joined({content.image.substr(0, at), std::to_string(piece.item + 1),
+                        content.image.substr(at + each_item.size())});
+      piece.image = image;
+      pictured = true;
+    }
+    if (!labelled && (piece.role == Role::label || piece.name == std::string_view("label"))) {
+      labelled = true;
+      piece.rank = content.rank;
+      piece.glyph = content.glyph;
+      piece.detail = content.detail;
+      // Two lines where there was one, about the same middle.
+      if (!content.detail.empty() && piece.box.h < 2 * line)
+        piece.box = {piece.box.x, piece.box.centre().y - line, piece.box.w, 2 * line};
+    }
+    out(piece);
+  });
 }
 
 std::string PartKind::words() const {

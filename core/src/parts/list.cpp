@@ -69,6 +69,7 @@ RailPlan List::plan(const ListSettings& settings, bool right_to_left) {
   };
   return {.axis = settings.axis,
           .dp_per_unit = settings.axis == Axis::horizontal && right_to_left ? -1.0 : 1.0,
+          .sense = Sense::scrolled,
           .transition = settings.transition,
           .coast = settings.half_life > Micros{0} ? std::optional(Coast::half_life(settings.half_life))
                                                   : std::nullopt,
@@ -491,23 +492,23 @@ void list_pieces(const Part& part, const PieceTaker& out) {
     for (std::size_t i = it.first(); i <= it.last(); ++i) {
       const Box item = common(it.box_of(i), box);
       words = it.settings().label + " " + std::to_string(i + 1);
-      out({.role = Role::surface, .name = "item", .box = item});
+      out({.role = Role::row, .name = "item", .box = item, .item = static_cast<int>(i)});
       const Box line{item.x + 16.0, item.centre().y - 10.0, item.w - 32.0, 20.0};
       if (item.h >= 24.0) out({.role = Role::label, .box = line, .words = words});
     }
   }
   const double view = upright ? box.h : box.w;
   if (it.length() <= view) return;
-  constexpr double thick = 3.0;
+  constexpr double thick = 4.0;
   constexpr double shortest = 24.0;
   const double long_ = std::max(shortest, view * view / it.length());
   const double at = std::clamp(-it.offset() / (it.length() - view), 0.0, 1.0) * (view - long_);
-  const double side = it.context().right_to_left ? box.x + 1.0 : box.right() - thick - 1.0;
+  const double side = it.context().right_to_left ? box.x + 2.0 : box.right() - thick - 2.0;
   out({.role = Role::track,
        .name = "bar",
        .box = upright ? Box{side, box.y + at, thick, long_}
                       : Box{it.context().right_to_left ? box.right() - at - long_ : box.x + at,
-                            box.bottom() - thick - 1.0, long_, thick}});
+                            box.bottom() - thick - 2.0, long_, thick}});
 }
 
 template <bool End>
@@ -532,6 +533,13 @@ const PartKind& List::described() {
                                                .pieces = &list_pieces,
                                                .place_of = &place_of_item,
                                                .upright = Upright::downwards,
+                                               .child_box =
+                                                   [](const AnySettings& settings) {
+                                                     const auto* held = settings.as<ListSettings>();
+                                                     return held != nullptr && held->axis == Axis::horizontal
+                                                                ? ChildBox::row
+                                                                : ChildBox::column;
+                                                   },
                                                .keys = "arrows, Page Up, Page Down, Home, End",
                                                .actions = list_actions});
   return kind;

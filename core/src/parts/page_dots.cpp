@@ -180,6 +180,7 @@ const PartKind& PageDots::described() {
                           .readings = page_dots_readings,
                           .pieces = &page_dots_pieces,
                           .place_of = &dot_place,
+                          .usual_size = {0.0, 44.0},
                           .keys = "arrows, Home, End",
                           .actions = page_dots_actions,
                           .answers = answers::page_dots_answers});

@@ -67,6 +67,7 @@ RailPlan PageHost::rail_plan() const {
           .max = static_cast<double>(rests_to_),
           .dp_per_unit = context().right_to_left ? layout_box().w : -layout_box().w,
           .unit = "page",
+          .sense = Sense::counted,
           .snap_points = stops_between(rests_from_, rests_to_),
           .transition = settings_.transition,
           .projection_time = settings_.projection_time,
@@ -392,6 +393,7 @@ const PartKind& PageHost::described() {
                           .role = "group",
                           .readings = page_readings,
                           .pieces = &page_pieces,
+                          .child_box = [](const AnySettings&) { return ChildBox::whole; },
                           .actions = page_actions,
                           .answers = answers::page_answers});
   return kind;

@@ -129,6 +129,7 @@ RailPlan Pane::plan(const PaneSettings& settings) {
   return {.axis = settings.axis,
           .min = settings.min,
           .max = settings.max,
+          .sense = settings.moves == Moves::content ? Sense::scrolled : sense_along(settings.axis),
           .snap_points = settings.snap_points.empty() ? SnapPoints{} : SnapPoints::list(settings.snap_points),
           .transition = settings.transition,
           .coast = settings.half_life > Micros{0} ? std::optional(Coast::half_life(settings.half_life))
@@ -222,8 +223,8 @@ void pane_pieces(const Part& part, const PieceTaker& out) {
          .name = "grip",
          .box = {box.centre().x - 14.0, box.y + 7.0, 28.0, 7.0},
          .held = it.dragging()});
-  const double middle = aside ? box.centre().y - 10.0 : box.y + 24.0;
-  out({.role = Role::label, .box = {box.x + 16.0, middle, box.w - 32.0, 20.0}, .words = label});
+  const Box title{box.x + 16.0, aside ? box.centre().y - 10.0 : box.y + 18.0, box.w - 32.0, aside ? 20.0 : 28.0};
+  out({.role = Role::label, .box = title, .words = label});
 }
 
 }  // namespace
@@ -239,6 +240,7 @@ const PartKind& Pane::described() {
                       .mirrors = false,
                       .upright = Upright::downwards,
                       .put_anywhere = true,
+                      .frame = {.top = 48.0},
                       .keys = "arrows, Page Up, Page Down, Home, End"});
   return kind;
 }

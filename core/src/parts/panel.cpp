@@ -77,7 +77,7 @@ void panel_pieces(const Part& part, const PieceTaker& out) {
   const Box box = it.box();
   out({.role = Role::surface, .box = box});
   out({.role = Role::label,
-       .box = {box.x + 16.0, box.y + 16.0, std::fmax(box.w - 32.0, 0.0), 20.0},
+       .box = {box.x + 16.0, box.y + 14.0, std::fmax(box.w - 32.0, 0.0), 22.0},
        .words = it.settings().label});
 }
 
@@ -95,6 +95,7 @@ const PartKind& Panel::described() {
                        .readings = panel_readings,
                        .pieces = &panel_pieces,
                        .stands = &panel_stands,
+                       .frame = {.top = 44.0},
                        .actions = described_actions(),
                        .answers = answers::state_answers});
   return kind;

@@ -18,6 +18,15 @@ void Part::set_feels(const Feels& feels) {
   own_feels_ = std::make_unique<const Feels>(feels);
 }
 
+const Content& Part::content() const {
+  static const Content none;
+  return content_ ? *content_ : none;
+}
+
+void Part::set_content(Content content) {
+  content_ = content == Content{} ? nullptr : std::make_unique<const Content>(std::move(content));
+}
+
 Accessible Part::accessible() const {
   Accessible told{.role = kind().role, .disabled = !enabled(), .keys = kind().keys};
   present(told);

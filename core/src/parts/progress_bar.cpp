@@ -136,6 +136,8 @@ const PartKind& ProgressBar::described() {
                                                       .readings = progress_readings,
                                                       .pieces = &progress_pieces,
                                                       .upright = Upright::upwards,
+                                                      .margin = {.top = 24.0},
+                                                      .usual_size = {0.0, 10.0},
                                                       .answers = answers::progress_answers});
   return kind;
 }

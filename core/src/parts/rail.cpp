@@ -22,6 +22,15 @@ Rail::Rail(Part& part, RailPlan plan, NumberLink cell)
 
 Rail::~Rail() = default;
 
+Amount Rail::own(double place) const {
+  Sense sense = plan_.sense;
+  if (plan_.dp_per_unit < 0.0) {  // it grows the other way on the screen
+    if (sense == Sense::rightwards) sense = Sense::leftwards;
+    if (sense == Sense::downwards) sense = Sense::upwards;
+  }
+  return {place, plan_.unit, sense, plan_.of};
+}
+
 double Rail::floor() const { return rest_floor_dp / std::fabs(plan_.dp_per_unit); }
 
 void Rail::link(NumberLink cell) {
@@ -34,7 +43,7 @@ void Rail::link(NumberLink cell) {
     if (value == cell_value_ && !asked_) return;  // our own write coming round
     asked_ = Asked{value, detail::Writing::now()};
     if (held_ != nullptr && asked_->how != Write::carried)
-      part_->decide(answers::write_waits, {value, plan_.unit});
+      part_->decide(answers::write_waits, own(value));
     part_->hear();
   });
 }
@@ -76,8 +85,8 @@ void Rail::key(double place) {
   const double from = target();
   if (held_ != nullptr) return part_->decide(answers::key_held);
   const double wanted = plan_.snap_points.snapped(within(place));
-  part_->decide(wanted == from ? answers::key_at_end : answers::key_moves, {from, plan_.unit},
-                {wanted, plan_.unit});
+  part_->decide(wanted == from ? answers::key_at_end : answers::key_moves, own(from),
+                own(wanted));
   if (wanted != from) choose(wanted, speed());
 }
 
@@ -141,8 +150,8 @@ void Rail::cell_changed() {
     return_cell_ = value;
     return;
   }
-  const Amount written{value, plan_.unit};
-  const Amount to{place, plan_.unit};
+  const Amount written = own(value);
+  const Amount to = own(place);
   if (target() == place && (asked.how == Write::travels || !mover_.moving())) {
     part_->decide(answers::write_is_there, written, to);
     if (plan_.tells == Tells::place) tell(position());  // what it cannot follow is put right

@@ -125,8 +125,8 @@ void Rail::let_go(LetGo how) {
   release();
   const bool moved = mover_.value() != return_to_;
   if (how == LetGo::cancelled) {
-    part_->decide(moved ? answers::goes_back : answers::stays_cancelled, {mover_.value(), plan_.unit},
-                  {return_to_, plan_.unit});
+    part_->decide(moved ? answers::goes_back : answers::stays_cancelled, own(mover_.value()),
+                  own(return_to_));
     // A cell that says where it is does so at once, so that who shows it too goes back along with it.
     if (plan_.tells != Tells::rest) tell(plan_.tells == Tells::place ? position() : return_cell_);
   }
@@ -141,14 +141,14 @@ void Rail::resume() {
   }
   const double place = position();
   if (!plan_.stays_caught) {
-    const Amount at{place, plan_.unit};
+    const Amount at = own(place);
     if (place == return_to_)
       part_->decide(answers::caught_stays, at);
     else
-      part_->decide(answers::caught_goes_on, at, {return_to_, plan_.unit});
+      part_->decide(answers::caught_goes_on, at, own(return_to_));
     return go(return_to_, 0.0, false);
   }
-  part_->decide(answers::caught_stays, {place, plan_.unit});
+  part_->decide(answers::caught_stays, own(place));
   if (plan_.snap_points.empty() && place == within(place))
     choose(place, 0.0);
   else

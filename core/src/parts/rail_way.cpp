@@ -19,7 +19,6 @@ void Rail::land(double velocity, bool flick) {
                                          .origin = origin_,
                                          .max_per_flick = plan_.max_per_flick,
                                          .commit = plan_.commit});
-  const auto own = [this](double value) { return Amount{value, plan_.unit}; };
   const Amount start = own(from);
   const Amount place = own(landing.place);
   const Amount aimed = own(landing.aimed);
@@ -42,7 +41,7 @@ void Rail::land(double velocity, bool flick) {
                   : landing.place == from    ? answers::land_free
                   : bound                    ? answers::land_bound
                                              : answers::land_thrown,
-                  start, place, aimed, own(landing.distance), speed);
+                  start, place, aimed, difference(landing.distance), speed);
   }
   owes_snap_ = !plan_.snap_points.empty();
   choose(landing.place, velocity, flick);
@@ -53,10 +52,10 @@ void Rail::fly(double velocity) {
   const Coast& coast = *plan_.coast;
   const double end = from + coast.distance(velocity);
   const double place = within(end);
-  const Amount start{from, plan_.unit};
+  const Amount start = own(from);
   const double speed = velocity * std::fabs(plan_.dp_per_unit);
   if (part_->reduced(plan_.reduced_motion) != Reduced::full) {
-    part_->decide(answers::land_glides, start, speed, {place, plan_.unit});
+    part_->decide(answers::land_glides, start, speed, own(place));
     return choose(place, 0.0);
   }
   owes_cell_ = true;
@@ -64,9 +63,9 @@ void Rail::fly(double velocity) {
   double after = 0.0;
   if (place != end) after = -maths::log1p(-coast.friction() * (place - from) / velocity) / coast.friction();
   if (place == end)
-    part_->decide(answers::land_glides, start, speed, {place, plan_.unit});
+    part_->decide(answers::land_glides, start, speed, own(place));
   else
-    part_->decide(answers::land_glides_past, start, speed, {place, plan_.unit}, {end, plan_.unit},
+    part_->decide(answers::land_glides_past, start, speed, own(place), own(end),
                   after * 1e3);
   if (plan_.tells == Tells::target || plan_.tells == Tells::choice) tell(place);
   set_off();
@@ -85,7 +84,7 @@ void Rail::reach_bound() {
   mover_.put(bound);
   part_->moment(MomentKind::end_reached);
   const auto says = [&](const answers::AtBound& answer) {
-    part_->decide(answer, {bound, plan_.unit}, speed);
+    part_->decide(answer, own(bound), speed);
   };
   PartOwner* part_owner = part_->context().part_owner;
   if (part_owner != nullptr &&
@@ -122,7 +121,7 @@ void Rail::tapped_at(double place) {
   const double meant = within(place);
   const double to = plan_.snap_points.snapped(meant);
   part_->decide(plan_.snap_points.empty() ? answers::land_tapped_free : answers::land_tapped,
-                {meant, plan_.unit}, {to, plan_.unit}, {std::fabs(to - meant), plan_.unit});
+                own(meant), own(to), difference(std::fabs(to - meant)));
   choose(to, speed());
 }
 
@@ -176,7 +175,7 @@ void Rail::go(double target, double velocity, bool thrown) {
 
 void Rail::rest() {
   const double value = mover_.value();
-  part_->decide(answers::at_rest, {value, plan_.unit});
+  part_->decide(answers::at_rest, own(value));
   if (std::exchange(owes_snap_, false)) part_->moment(MomentKind::snapped);
   // What the app itself wrote is not written back to it, not even limited.
   if (std::exchange(owes_cell_, false) || plan_.tells == Tells::place) tell(value);

@@ -357,6 +357,8 @@ const PartKind& RangeSlider::described() {
                              .place_of = &range_place,
                              .upright = Upright::upwards,
                              .own_state = true,
+                             .margin = {.top = 24.0},
+                             .usual_size = {0.0, 48.0},
                              .keys = "arrows, Page Up, Page Down, Home, End; Space for the other thumb",
                              .actions = range_actions,
                              .answers = answers::range_slider_answers});

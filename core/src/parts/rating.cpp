@@ -187,6 +187,8 @@ const PartKind& Rating::described() {
                                                  .readings = rating_readings,
                                                  .pieces = &rating_pieces,
                                                  .place_of = &rating_place,
+                                                 .margin = {.top = 24.0},
+                                                 .usual_size = {0.0, 44.0},
                                                  .keys = "arrows, Home, End",
                                                  .actions = rating_actions,
                                                  .answers = answers::rating_answers});

@@ -269,6 +269,8 @@ const PartKind& Slider::described() {
                                                  .pieces = &slider_pieces,
                                                  .place_of = &place,
                                                  .upright = Upright::upwards,
+                                                 .margin = {.top = 24.0},
+                                                 .usual_size = {0.0, 48.0},
                                                  .keys = "arrows, Page Up, Page Down, Home, End",
                                                  .actions = slider_actions});
   return kind;

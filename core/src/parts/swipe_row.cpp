@@ -27,16 +27,29 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
   static const std::array table{
       declare::text<&S::label>("label", "what the row is, for people and screen readers"),
       number<&S::leading>("leading", "dp", 0.0, 10000.0,
-                          "how far it opens over what lies at its leading side; 0: not"),
-      number<&S::trailing>("trailing", "dp", 0.0, 10000.0, "the same for its trailing side"),
-      number<&S::above>("above", "dp", 0.0, 10000.0, "the same for what lies above it: it slides down"),
-      number<&S::below>("below", "dp", 0.0, 10000.0, "the same for what lies below it: it slides up"),
-      declare::text<&S::leading_label>(
-          "leading_label",
-          "what lies at its leading side, such as \"Visited\", for people and screen readers"),
-      declare::text<&S::trailing_label>("trailing_label", "the same for its trailing side"),
-      declare::text<&S::above_label>("above_label", "the same for what lies above it"),
-      declare::text<&S::below_label>("below_label", "the same for what lies below it"),
+                          "how far it opens over the action at its leading side; 0: there is none"),
+      number<&S::trailing>("trailing", "dp", 0.0, 10000.0,
+                           "how far it opens over the action at its trailing side; 0: there is none"),
+      number<&S::above>("above", "dp", 0.0, 10000.0,
+                        "how far it slides down over the action above it; 0: there is none"),
+      number<&S::below>("below", "dp", 0.0, 10000.0,
+                        "how far it slides up over the action below it; 0: there is none"),
+      declare::text<&S::leading_label>("leading_label",
+                                       "the action at its leading side, such as \"Water\", for people and "
+                                       "screen readers"),
+      declare::text<&S::trailing_label>("trailing_label", "the action at its trailing side, in words"),
+      declare::text<&S::above_label>("above_label", "the action above it, in words"),
+      declare::text<&S::below_label>("below_label", "the action below it, in words"),
+      declare::text<&S::leading_glyph>("leading_glyph", "the sign of the action at its leading side"),
+      declare::text<&S::trailing_glyph>("trailing_glyph", "the sign of the action at its trailing side"),
+      declare::text<&S::above_glyph>("above_glyph", "the sign of the action above it"),
+      declare::text<&S::below_glyph>("below_glyph", "the sign of the action below it"),
+      declare::choice<&S::leading_rank>("leading_rank", rank_names,
+                                        "what the action at its leading side is to people"),
+      declare::choice<&S::trailing_rank>("trailing_rank", rank_names,
+                                         "what the action at its trailing side is to people"),
+      declare::choice<&S::above_rank>("above_rank", rank_names, "what the action above it is to people"),
+      declare::choice<&S::below_rank>("below_rank", rank_names, "what the action below it is to people"),
       number<&S::open_fraction>("open_fraction", "", 0.01, 1.0,
                                 "the share of that from which it opens when it is let go"),
       number<&S::commit_fraction>(
@@ -146,6 +159,7 @@ RailPlan SwipeRow::plan(std::size_t axis) const {
                 .max = first > 0.0 ? (commits ? length(axis) : first) : 0.0,
                 .dp_per_unit = axis == 0 && context().right_to_left ? -1.0 : 1.0,
                 .unit = "dp",
+                .sense = sense_along(axis == 0 ? Axis::horizontal : Axis::vertical),
                 .snap_points = places_of({first, last}),
                 .transition = settings_.transition,
                 .projection_time = settings_.projection_time,
@@ -205,14 +219,34 @@ const char* SwipeRow::side() const {
   return side_names[axis][place > 0.0 ? 0 : 1];
 }
 
+namespace {
+
+// That one of four values which belongs to a side.
+template <class T>
+const T& at_side(std::string_view side, const T& leading, const T& trailing, const T& above, const T& below) {
+  static const T none{};
+  return side == "leading"    ? leading
+         : side == "trailing" ? trailing
+         : side == "above"    ? above
+         : side == "below"    ? below
+                              : none;
+}
+
+}  // namespace
+
 const std::string& SwipeRow::side_label() const {
-  static const std::string none;
-  const std::string_view at = side();
-  return at == "leading"    ? settings_.leading_label
-         : at == "trailing" ? settings_.trailing_label
-         : at == "above"    ? settings_.above_label
-         : at == "below"    ? settings_.below_label
-                            : none;
+  return at_side(side(), settings_.leading_label, settings_.trailing_label, settings_.above_label,
+                 settings_.below_label);
+}
+
+const std::string& SwipeRow::side_glyph() const {
+  return at_side(side(), settings_.leading_glyph, settings_.trailing_glyph, settings_.above_glyph,
+                 settings_.below_glyph);
+}
+
+Rank SwipeRow::side_rank() const {
+  return at_side(side(), settings_.leading_rank, settings_.trailing_rank, settings_.above_rank,
+                 settings_.below_rank);
 }
 
 void SwipeRow::present(Accessible& told) const {
@@ -531,20 +565,12 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
          .name = it.side(),
          .box = bare,
          .words = it.side_label(),
-         .opacity = std::clamp(0.25 + 0.75 * std::fabs(it.fraction()), 0.0, 1.0),
-         .on = side == "leading" || side == "above"});
+         .on = side == "leading" || side == "above",
+         .rank = it.side_rank(),
+         .glyph = it.side_glyph(),
+         .failed = it.state() == SwipeRow::State::failed});
   }
-  out({.role = Role::surface, .box = box, .held = it.dragging()});
-  if (it.state() == SwipeRow::State::committed || it.state() == SwipeRow::State::failed) {
-    const std::string words =
-        (it.state() == SwipeRow::State::failed ? "not done: " : "") + it.settings().label;
-    const Box place = box + Point{-offset.x, -offset.y};
-    out({.role = Role::value,
-         .name = "state",
-         .box = {place.x, place.centre().y - 10.0, place.w, 20.0},
-         .words = words,
-         .opacity = std::clamp(2.0 * std::fabs(offset.x) / std::max(box.w, 1.0) - 1.0, 0.0, 1.0)});
-  }
+  out({.role = Role::row, .box = box, .held = it.dragging()});
   if (it.room() > 0.5)
     out({.role = Role::label,
          .box = {box.x + 16.0, box.centre().y - 10.0, std::fmax(box.w - 32.0, 0.0), 20.0},
@@ -590,6 +616,10 @@ const PartKind& SwipeRow::described() {
                           .pieces = &swipe_row_pieces,
                           .own_state = true,
                           .reaches_out = true,
+                          .content_size =
+                              [](const AnySettings&, const Content& content, const TextWidth&) {
+                                return Size{0.0, content.detail.empty() ? 56.0 : 72.0};
+                              },
                           .keys = "arrows, Escape",
                           .actions = swipe_actions,
                           .answers = answers::swipe_row_answers});

@@ -156,7 +156,11 @@ void switch_pieces(const Part& part, const PieceTaker& out) {
   const double across_it = std::fmin(box.w, box.h);
   const double inset = across_it * 0.2;
   const Box track{box.x + inset, box.y + inset, box.w - 2 * inset, box.h - 2 * inset};
-  out({.role = Role::label, .box = {box.x, box.y - 22.0, box.w, 20.0}, .words = it.settings().label});
+  constexpr double min_label = 120.0;  // a switch is narrower than what it says
+  const double wide = std::fmax(box.w, min_label);
+  out({.role = Role::label,
+       .box = {it.context().right_to_left ? box.right() - wide : box.x, box.y - 22.0, wide, 20.0},
+       .words = it.settings().label});
   out({.role = Role::track, .box = track});
   out({.role = Role::fill, .box = track, .opacity = std::clamp(it.fraction(), 0.0, 1.0), .on = true});
   const double radius = across_it / 2 * (it.pressed() ? 1.08 : 1.0);
@@ -188,6 +192,8 @@ const PartKind& Switch::described() {
                                                  .place_of = &switch_place,
                                                  .upright = Upright::upwards,
                                                  .tap_toggles = true,
+                                                 .margin = {.top = 24.0},
+                                                 .usual_size = {80.0, 44.0},
                                                  .keys = "Space, Enter",
                                                  .actions = switch_actions,
                                                  .answers = answers::switch_answers});

@@ -252,7 +252,7 @@ void tabs_pieces(const Part& part, const PieceTaker& out) {
          .name = "tab",
          .box = {place.x, place.centre().y - 12.0, place.w, 22.0},
          .words = it.names()[i],
-         .opacity = chosen ? 1.0 : 0.6,
+         .opacity = chosen ? 1.0 : 0.7,
          .on = chosen});
   }
   if (it.selected() < it.count() || it.settings().position.linked())
@@ -283,6 +283,7 @@ const PartKind& Tabs::described() {
                                                .place_of = &tab_place,
                                                .upright = Upright::downwards,
                                                .own_state = true,
+                                               .usual_size = {0.0, 44.0},
                                                .keys = "arrows along them, Home, End",
                                                .actions = tabs_actions,
                                                .answers = answers::tabs_answers});

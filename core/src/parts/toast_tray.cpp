@@ -319,12 +319,16 @@ void tray_pieces(const Part& part, const PieceTaker& out) {
        .box = {x, box.centre().y - 10.0, room, 20.0},
        .words = it.words(),
        .notice = true});
-  if (button)
-    out({.role = Role::value,
-         .name = "button",
-         .box = {button->x, button->centre().y - 10.0, button->w, 20.0},
-         .words = it.settings().button,
-         .notice = true});
+  if (!button) return;
+  constexpr double inset = 8.0;
+  const Box face{button->x + inset, button->y + inset, std::fmax(button->w - 2 * inset, 0.0),
+                 std::fmax(button->h - 2 * inset, 0.0)};
+  out({.role = Role::button, .box = face, .notice = true});
+  out({.role = Role::value,
+       .name = "button",
+       .box = {face.x + 4.0, face.centre().y - 10.0, std::fmax(face.w - 8.0, 0.0), 20.0},
+       .words = it.settings().button,
+       .notice = true});
 }
 
 void tray_stands(const Part& part, const StandTaker& out) {

@@ -440,7 +440,8 @@ void zoom_plane_pieces(const Part& part, const PieceTaker& out) {
        .turn = it.turn() * degree,
        .held = it.carried()});
   const double radius = std::clamp(14.0 * it.zoom(), 8.0, 80.0);
-  for (const double x : {-0.3, 0.0, 0.3})
+  for (const double x : {-0.3, 0.0, 0.3}) {
+    if (!it.content().image.empty()) break;
     for (const double y : {-0.3, 0.0, 0.3}) {
       const Point at = it.place_of({x * box.w, y * box.h});
       out({.role = Role::mark,
@@ -449,8 +450,9 @@ void zoom_plane_pieces(const Part& part, const PieceTaker& out) {
            .on = true,
            .held = x == 0.0 && y == 0.0});
     }
+  }
   out({.role = Role::label,
-       .box = {box.x + 12.0, box.y + 8.0, box.w - 24.0, 20.0},
+       .box = {box.x, box.y - 24.0, box.w, 20.0},
        .words = it.settings().label});
 }
 

@@ -51,11 +51,11 @@ void Layers::opened(Part& part, Micros now) {
     // What was under a finger below it has it no longer, and the keyboard goes into it.
     for (std::size_t i = 0; i < order_->size() && &(*order_)[i] != &part; ++i)
       if (!lies_in(part, (*order_)[i])) routing_->cancel((*order_)[i], now);
-    focus_->overscroll(nullptr);
+    focus_->give(nullptr);
     for (std::size_t i = order_->place_of(&part); i < order_->size() && focus_->given() == nullptr; ++i)
       if (&(*order_)[i] != &part && lies_in((*order_)[i], part) && Focus::can_have((*order_)[i]))
-        focus_->overscroll(&(*order_)[i]);
-    if (focus_->given() == nullptr && Focus::can_have(part)) focus_->overscroll(&part);
+        focus_->give(&(*order_)[i]);
+    if (focus_->given() == nullptr && Focus::can_have(part)) focus_->give(&part);
   }
   open_.push_back({&part, before});
   tell_covered();
@@ -71,7 +71,7 @@ void Layers::closed(const Part& part) {
   for (Layer& one : open_)
     if (one.focus_before != nullptr && lies_in(*one.focus_before, part)) one.focus_before = before;
   if (focus_->given() == nullptr || lies_in(*focus_->given(), part))
-    focus_->overscroll(before != nullptr && Focus::can_have(*before) ? before : nullptr);
+    focus_->give(before != nullptr && Focus::can_have(*before) ? before : nullptr);
   tell_covered();
 }
 
@@ -79,7 +79,7 @@ void Layers::forget(const Part& part) {
   closed(part);
   for (Layer& one : open_)
     if (one.focus_before == &part) one.focus_before = nullptr;
-  if (focus_->given() == &part) focus_->overscroll(nullptr);
+  if (focus_->given() == &part) focus_->give(nullptr);
   std::erase(changed_, &part);
 }
 

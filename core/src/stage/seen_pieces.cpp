@@ -61,6 +61,12 @@ Piece SeenThrough::operator()(Piece piece) const {
     const Point middle = step.centre + turned(piece.box.centre() - step.centre, step.turn) * step.scale;
     const double w = piece.box.w * step.scale;
     const double h = piece.box.h * step.scale;
+    if (piece.image_box) {
+      const Box& at = *piece.image_box;
+      piece.image_box =
+          Box{middle.x - w / 2 + (at.x - piece.box.x) * step.scale,
+              middle.y - h / 2 + (at.y - piece.box.y) * step.scale, at.w * step.scale, at.h * step.scale};
+    }
     piece.box = {middle.x - w / 2, middle.y - h / 2, w, h};
     piece.turn += step.turn;
     if (piece.clip) piece.clip = context(*piece.clip, step.centre, step.scale, step.turn);

@@ -127,6 +127,7 @@ bool Stage::take_sample(const Sample& sample) {
     }
   } close{&contacts_, ends ? contact : nullptr};
   context_.cause = Cause::finger;
+  if (sound.phase == Phase::down) keys_used_ = false;
   if (sound.phase == Phase::down)
     routing_.offer(order_.parts(), *contact, sound);
   else
@@ -170,6 +171,7 @@ bool Stage::press(Key key, Micros time) {
 }
 
 bool Stage::take_key(Key key) {
+  keys_used_ = keys_used_ || key != Key::back;
   if (key == Key::tab || key == Key::back_tab) {
     focus_.move(key == Key::tab, layers_.lowest_in_use(), modal() != nullptr);
     return focus_.given() != nullptr;
@@ -401,7 +403,7 @@ bool Stage::focus(std::string_view id) {
   Part* part = find(id);
   if (part != nullptr && (!Focus::can_have(*part) || order_.place_of(part) < layers_.lowest_in_use()))
     part = nullptr;
-  focus_.overscroll(part);
+  focus_.give(part);
   return id.empty() || part != nullptr;
 }
 

@@ -515,9 +515,9 @@ std::span<const Rule> check_rules() { return rules; }
 std::vector<Finding> check_scene(const Scene& scene) { return Checker(scene).findings(); }
 
 std::vector<Finding> check_text(std::string_view text, const std::string& name, Kinds kinds,
-                                std::span<const std::string> changes) {
+                                std::span<const std::string> changes, const TextWidth& measure) {
   try {
-    return check_scene(parse_scene(text, name, kinds, changes));
+    return check_scene(parse_scene(text, name, kinds, changes, measure));
   } catch (const InputError& error) {
     std::vector<Finding> findings;
     for (const InputError::Facts& one : error.all()) {

@@ -333,7 +333,7 @@ class Performer {
 // The middle of the piece that is called so, or has this role.
 std::optional<Point> piece_of(const Part& part, std::string_view name) {
   std::optional<Point> found;
-  part.kind().pieces(part, [&](const Piece& piece) {
+  pieces_of(part, [&](const Piece& piece) {
     const std::string_view called = *piece.name != '\0' ? piece.name : name_of(piece.role);
     if (!found && called == name && piece.role != Role::label) found = piece.box.centre();
   });
@@ -345,7 +345,7 @@ std::optional<Point> only_piece(const Stage& stage, std::string_view name) {
   std::optional<Point> only;
   for (const Part* part : stage.parts()) {
     bool named = false;
-    part->kind().pieces(*part, [&](const Piece& piece) { named = named || piece.name == name; });
+    pieces_of(*part, [&](const Piece& piece) { named = named || piece.name == name; });
     if (!named) continue;
     if (only) return std::nullopt;
     only = piece_of(*part, name);

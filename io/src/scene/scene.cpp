@@ -9,6 +9,8 @@
 #include <cmath>
 #include <set>
 
+#include "arrange.hpp"
+#include "part_source.hpp"
 #include "scene_changes.hpp"
 #include "toml_guard.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
@@ -22,10 +24,25 @@ namespace {
 
 constexpr std::array placement_keys{"x", "y", "w", "h", "right", "bottom"};
 constexpr std::array standing_keys{"inside", "yields_to", "yield_direction", "observes"};
+constexpr std::array content_keys{"detail", "glyph", "image", "rank"};
+constexpr std::array layout_keys{"layout", "gap", "padding"};
+constexpr std::array making_keys{"id",   "kind",         "box",    "template", "each",
+                                 "part", "in_safe_area", "hidden", "disabled", "feel"};
+constexpr std::size_t max_parts = 10'000;
+
+const toml::node* get(const toml::table& table, std::string_view key) { return table.get(key); }
+const toml::node* get(const PartSource& source, std::string_view key) { return source.get(key); }
+const toml::table& whole(const toml::table& table) { return table; }
+const toml::table& whole(const PartSource& source) { return source.place(); }
+
+template <std::size_t N>
+void add(std::vector<std::string_view>& names, const std::array<const char*, N>& more) {
+  names.insert(names.end(), more.begin(), more.end());
+}
 
 class SceneReader {
  public:
-  SceneReader(const std::string& name, Kinds kinds) {
+  SceneReader(const std::string& name, Kinds kinds, const TextWidth& measure) : measure_(&measure) {
     scene_.file = name;
     scene_.kinds = kinds;
   }
@@ -39,12 +56,14 @@ class SceneReader {
       refuse(error.source().begin, std::string(error.description()), "TOML");
     }
     for (const std::string& change : changes) change_scene(root, change);
-    know(root, "a scene", {"title", "screen", "feel", "cells", "part", "silence"});
+    root_ = &root;
+    know(root, "a scene", {"title", "screen", "feel", "cells", "template", "part", "silence"});
     try_with(root, "title", [this](const toml::node& title) { scene_.title = text_of(title, "title"); });
     try_with(root, "screen", [this](const toml::node& screen) { read_screen(table_of(screen, "screen")); });
     try_with(root, "feel", [this](const toml::node& feel) { scene_feel(feel); });
     try_with(root, "cells", [this](const toml::node& cells) { read_cells(table_of(cells, "cells")); });
     try_with(root, "part", [this](const toml::node& parts) { read_parts(parts); });
+    attempt([this] { lay_out(); });
     try_with(root, "silence", [this](const toml::node& silences) { read_silences(silences); });
     if (!wrong_.empty()) throw InputError(std::move(wrong_));
     (void)SceneRun(scene_);  // what only a part can judge is judged now, with the line at hand
@@ -58,12 +77,18 @@ class SceneReader {
     try {
       read();
     } catch (const InputError& error) {
-      wrong_.insert(wrong_.end(), error.all().begin(), error.all().end());
+      // What a template says wrongly is said once, however often it is used.
+      for (const InputError::Facts& one : error.all())
+        if (std::none_of(wrong_.begin(), wrong_.end(), [&](const InputError::Facts& said) {
+              return one.line != 0 && said.line == one.line && said.column == one.column &&
+                     said.found == one.found;
+            }))
+          wrong_.push_back(one);
     }
   }
-  template <class Read>
-  void try_with(const toml::table& table, std::string_view key, Read&& read) {
-    if (const toml::node* node = table.get(key)) attempt([&] { read(*node); });
+  template <class Table, class Read>
+  void try_with(const Table& table, std::string_view key, Read&& read) {
+    if (const toml::node* node = get(table, key)) attempt([&] { read(*node); });
   }
 
   [[noreturn]] void refuse(const toml::source_position& where, std::string found, std::string takes,
@@ -225,8 +250,10 @@ class SceneReader {
     std::vector<std::string_view> known;
     for (const auto& setting : settings_of<StageSettings>())
       if (is_scene_setting(setting.name)) known.emplace_back(setting.name);
+    add(known, layout_keys);
     know(table, "[screen]", known);
     read_settings(table, scene_.stage);
+    read_layout(table, "", true);
   }
 
   Feel shipped_feel(const toml::node& node) const {
@@ -325,9 +352,52 @@ class SceneReader {
       const auto* table = entry.as_table();
       attempt([&] {
         if (table == nullptr) refuse(entry, shown(entry), "a table headed [[part]]");
-        read_part(*table);
+        read_source({.layers = {table}});
       });
     }
+  }
+
+  // With its template, and once for each entry of `each`.
+  void read_source(PartSource source) {
+    const std::size_t templates = open_templates_.size();
+    const toml::node* each = source.get("each");
+    if (const toml::node* named = source.get("template")) source.layers.push_back(&template_of(*named));
+    source.made = source.made || source.layers.size() > 1 || each != nullptr;
+    if (each == nullptr) {
+      read_part(source);
+    } else {
+      const auto* list = each->as_array();
+      if (list == nullptr)
+        refuse(*each, "each = " + shown(*each), "a list of tables, [{ id = \"a name\" }, …]");
+      for (const toml::node& entry : *list)
+        attempt([&] {
+          PartSource one = source;
+          if (entry.as_table() == nullptr)
+            refuse(entry, shown(entry), "a table, { id = \"a name of its own\", … }");
+          one.layers.insert(one.layers.begin(), entry.as_table());
+          if (entry.as_table()->contains("each")) refuse(entry, "each within each", "an entry without it");
+          read_part(one);
+        });
+    }
+    open_templates_.resize(templates);
+  }
+
+  const toml::table& template_of(const toml::node& named) {
+    const std::string name = text_of(named, "template");
+    std::vector<std::string_view> known;
+    if (const toml::table* all = (*root_)["template"].as_table())
+      for (const auto& [key, value] : *all) {
+        known.push_back(key.str());
+        if (key.str() != name) continue;
+        if (std::find(open_templates_.begin(), open_templates_.end(), name) != open_templates_.end())
+          refuse(named, fmt::format("template = '{}', in that template", name), "another one");
+        open_templates_.push_back(name);
+        return table_of(value, "template." + name);
+      }
+    refuse(named, fmt::format("template = '{}', which is none", name),
+           known.empty() ? "the name of a table [template.NAME]; there is none"
+                         : fmt::format("one of {}", fmt::join(known, ", ")),
+           nearest_name(name, known));
   }
 
   // Tables headed [[silence]]: what `check` finds that is meant so.
@@ -348,9 +418,10 @@ class SceneReader {
       });
   }
 
-  const toml::node& need(const toml::table& table, std::string_view key, std::string_view takes) const {
-    if (const auto* node = table.get(key)) return *node;
-    refuse(table, fmt::format("a table without '{}'", key), std::string(takes));
+  template <class Table>
+  const toml::node& need(const Table& table, std::string_view key, std::string_view takes) const {
+    if (const auto* node = get(table, key)) return *node;
+    refuse(whole(table), fmt::format("a table without '{}'", key), std::string(takes));
   }
 
   // A part can only stand in relation to one that stands above it in the file.
@@ -392,23 +463,105 @@ class SceneReader {
     refuse(node, fmt::format("{} = '{}'", name, text), takes);
   }
 
-  Placement placement_of(const toml::table& table) const {
+  Placement placement_of(const PartSource& source) const {
     Placement placement;
     const std::array fields{&placement.x, &placement.y,     &placement.w,
                             &placement.h, &placement.right, &placement.bottom};
+    if (const toml::node* box = source.get("box")) {
+      const auto* list = box->as_array();
+      if (list == nullptr || list->size() != 4)
+        refuse(*box, "box = " + shown(*box), "[x, y, w, h], each as it is taken by its own key");
+      for (std::size_t i = 0; i < 4; ++i) *fields[i] = length_of((*list)[i], placement_keys[i]);
+    }
     for (std::size_t i = 0; i < fields.size(); ++i)
-      if (const toml::node* node = table.get(placement_keys[i]))
+      if (const toml::node* node = source.get(placement_keys[i]))
         *fields[i] = length_of(*node, placement_keys[i]);
-    if (const auto* safe = table.get("in_safe_area")) placement.in_safe_area = flag_of(*safe, "in_safe_area");
-    if (const std::string fault = fault_of(placement); !fault.empty())
-      refuse(table, fault,
-             "x, y, w, h in dp, as a share of the container (\"50%\"), or right and bottom as distances from "
-             "its edges");
+    if (const auto* safe = source.get("in_safe_area"))
+      placement.in_safe_area = flag_of(*safe, "in_safe_area");
     return placement;
   }
 
-  ContactRules standing_of(const toml::table& table) const {
+  Content content_of(const PartSource& source) {
+    Content content;
+    for (const auto& [key, text] : {std::pair{"detail", &content.detail}, std::pair{"glyph", &content.glyph},
+                                    std::pair{"image", &content.image}})
+      try_with(source, key,
+               [&, name = key, to = text](const toml::node& node) { *to = text_of(node, name); });
+    try_with(source, "rank", [&](const toml::node& node) {
+      const SettingInfo info{.name = "rank", .kind = SettingKind::choice, .choices = rank_names};
+      content.rank = static_cast<Rank>(static_cast<int>(choice_of(node, info)));
+    });
+    return content;
+  }
+
+  Insets padding_of(const toml::node& node) const {
+    const SettingInfo info{.name = "padding", .unit = "dp", .min = 0.0, .max = 1000.0};
+    if (node.is_number()) {
+      const double all = number_of(node, info);
+      return {all, all, all, all};
+    }
+    const auto* list = node.as_array();
+    if (list == nullptr || (list->size() != 2 && list->size() != 4))
+      refuse(node, "padding = " + shown(node),
+             "0 to 1000 dp; or [top and bottom, left and right]; or [top, right, bottom, left]");
+    std::vector<double> of;
+    for (const toml::node& one : *list) of.push_back(number_of(one, info));
+    if (of.size() == 2) return {of[1], of[0], of[1], of[0]};
+    return {of[3], of[0], of[1], of[2]};
+  }
+
+  // How `table` lays out what lies in it; `with_gap`: its own setting of that name is none of this.
+  template <class Table>
+  void read_layout(const Table& table, const std::string& outer, bool with_gap) {
+    const toml::node* node = get(table, "layout");
+    Arrangement how;
+    try_with(table, "padding", [&](const toml::node& padding) { how.padding = padding_of(padding); });
+    if (const toml::node* gap = get(table, "gap"); with_gap && gap != nullptr) {
+      const SettingInfo info{.name = "gap", .unit = "dp", .min = 0.0, .max = 1000.0};
+      how.gap = number_of(*gap, info);
+    }
+    if (node == nullptr) return;
+    constexpr std::array<const char*, 2> ways{"column", "row"};
+    const SettingInfo info{.name = "layout", .kind = SettingKind::choice, .choices = ways};
+    how.row = choice_of(*node, info) == 1.0;
+    layouts_.emplace_back(outer, how);
+  }
+
+  // Gives every part the lengths nobody said, and refuses what is left without a place.
+  void lay_out() {
+    const auto plan_of = [this](const std::string& id) -> const PartPlan* {
+      for (const PartPlan& plan : scene_.parts)
+        if (plan.id == id) return &plan;
+      return nullptr;
+    };
+    for (const auto& [outer, how] : layouts_) {
+      const PartPlan* of = plan_of(outer);
+      const auto fault = arrange(scene_, outer, of != nullptr ? of->kind->frame : Insets{}, how, *measure_);
+      if (!fault) continue;
+      const PartPlan& plan = scene_.parts[fault->part];
+      attempt([&] {
+        refuse({static_cast<toml::source_index>(plan.line), static_cast<toml::source_index>(plan.column)},
+               fault->found, fault->takes);
+      });
+    }
+    std::map<std::string_view, const PartPlan*> by_id;
+    for (PartPlan& plan : scene_.parts) {
+      by_id[plan.id] = &plan;
+      const auto outer = by_id.find(plan.contact_rules.inside);
+      give_usual_place(plan, outer == by_id.end() ? nullptr : outer->second);
+      if (const std::string fault = fault_of(plan.placement); !fault.empty() && !misplaced_.contains(plan.id))
+        attempt([&] {
+          refuse({static_cast<toml::source_index>(plan.line), static_cast<toml::source_index>(plan.column)},
+                 fault,
+                 "x, y, w, h in dp, as a share of the container (\"50%\"), or right and bottom as distances "
+                 "from its edges; or a layout = \"column\" or \"row\" around it");
+        });
+    }
+  }
+
+  ContactRules standing_of(const PartSource& table) const {
     ContactRules contact_rules;
+    contact_rules.inside = table.inside;
     const toml::node* inside = table.get("inside");
     const toml::node* back = table.get("yields_to");
     if (inside != nullptr) contact_rules.inside = text_of(*inside, "inside");
@@ -425,7 +578,7 @@ class SceneReader {
     return contact_rules;
   }
 
-  const PartKind& kind_in(const toml::table& table) const {
+  const PartKind& kind_in(const PartSource& table) const {
     std::vector<std::string_view> known;
     for (const PartKind* kind : scene_.kinds) known.emplace_back(kind->name);
     const toml::node& node = need(table, "kind", fmt::format("kind = \"{}\"", fmt::join(known, "\" or \"")));
@@ -435,30 +588,35 @@ class SceneReader {
            nearest_name(name, known));
   }
 
-  void read_part(const toml::table& table) {
+  void read_part(const PartSource& source) {
+    if (scene_.parts.size() >= max_parts)
+      refuse(source.place(), fmt::format("more than {} parts", max_parts), "fewer");
     PartPlan plan;
-    plan.line = table.source().begin.line;
-    plan.column = table.source().begin.column;
-    attempt([&] { plan.id = id_in(table); });
+    plan.line = source.place().source().begin.line;
+    plan.column = source.place().source().begin.column;
+    attempt([&] { plan.id = id_in(source); });
     unread_.insert("part " + plan.id);  // parts that name it are not to blame when its kind is none
-    plan.kind = &kind_in(table);
-    std::vector<std::string_view> known{"id", "kind", "in_safe_area", "hidden", "disabled", "feel"};
-    known.insert(known.end(), placement_keys.begin(), placement_keys.end());
-    known.insert(known.end(), standing_keys.begin(), standing_keys.end());
-    for (std::size_t i = 0; i < plan.kind->settings(); ++i) known.emplace_back(plan.kind->setting(i).name);
-    know(table, fmt::format("a {}", plan.kind->name), known);
-    attempt([&] { plan.contact_rules = standing_of(table); });
-    attempt([&] { plan.placement = placement_of(table); });
-    try_with(table, "hidden", [&](const toml::node& node) { plan.hidden = flag_of(node, "hidden"); });
-    try_with(table, "disabled", [&](const toml::node& node) { plan.disabled = flag_of(node, "disabled"); });
-    try_with(table, "feel", [&](const toml::node& node) {
+    plan.kind = &kind_in(source);
+    const std::vector<PartSource> inside = inner_sources(source, plan.id);
+    know_part(source, *plan.kind, inside);
+    attempt([&] { plan.contact_rules = standing_of(source); });
+    misplaced_.insert(plan.id);  // what is wrong with its place is said once
+    attempt([&] {
+      plan.placement = placement_of(source);
+      misplaced_.erase(plan.id);
+    });
+    plan.content = content_of(source);
+    attempt([&] { read_layout(source, plan.id, find_setting(*plan.kind, "gap") == plan.kind->settings()); });
+    try_with(source, "hidden", [&](const toml::node& node) { plan.hidden = flag_of(node, "hidden"); });
+    try_with(source, "disabled", [&](const toml::node& node) { plan.disabled = flag_of(node, "disabled"); });
+    try_with(source, "feel", [&](const toml::node& node) {
       plan.feels = Feels{scene_.stage.feel, scene_.stage.stylus, scene_.stage.mouse};
       read_feels(node, "part.feel", *plan.feels);
     });
     plan.settings = plan.kind->fresh();
     for (std::size_t i = 0; i < plan.kind->settings(); ++i) {
       const SettingInfo& setting = plan.kind->setting(i);
-      try_with(table, setting.name, [&](const toml::node& node) {
+      try_with(source, setting.name, [&](const toml::node& node) {
         plan.places[setting.name] = place_in(node);
         if (setting.kind == SettingKind::cell)
           plan.cells[setting.name] = cell_name(node, setting);
@@ -467,12 +625,35 @@ class SceneReader {
       });
     }
     scene_.parts.push_back(std::move(plan));
+    for (const PartSource& inner : inside) attempt([&] { read_source(inner); });
   }
 
-  std::string id_in(const toml::table& table) const {
-    const toml::node& node = need(table, "id", "id = \"a name of its own\"");
+  void know_part(const PartSource& source, const PartKind& kind, const std::vector<PartSource>& inside) {
+    std::vector<std::string_view> known;
+    add(known, making_keys);
+    add(known, placement_keys);
+    add(known, standing_keys);
+    add(known, content_keys);
+    add(known, layout_keys);
+    for (std::size_t i = 0; i < kind.settings(); ++i) known.emplace_back(kind.setting(i).name);
+    const std::size_t own = known.size();
+    for (const PartSource& inner : inside)
+      if (const toml::node* id = inner.layers.back()->get("id"); id != nullptr && source.made) {
+        const auto name = id->value<std::string_view>().value_or("");
+        if (std::find(known.begin(), known.begin() + static_cast<std::ptrdiff_t>(own), name) !=
+            known.begin() + static_cast<std::ptrdiff_t>(own))
+          attempt(
+              [&] { refuse(*id, fmt::format("id = '{}', a key of a {}", name, kind.name), "another name"); });
+        known.push_back(name);
+      }
+    for (const toml::table* layer : source.layers) know(*layer, fmt::format("a {}", kind.name), known);
+  }
+
+  std::string id_in(const PartSource& source) const {
+    const toml::node& node = need(source, "id", "id = \"a name of its own\"");
     std::string id = text_of(node, "id");
     if (id.empty()) refuse(node, "id = ''", "a name that is not empty");
+    id = source.id_before + id;
     for (const PartPlan& other : scene_.parts)
       if (other.id == id)
         refuse(node, fmt::format("id = '{}', which the part at line {} has", id, other.line),
@@ -481,16 +662,21 @@ class SceneReader {
   }
 
   std::vector<InputError::Facts> wrong_;
-  std::set<std::string> unread_;  // parts and cells that are there, but wrong
+  std::set<std::string> unread_;     // parts and cells that are there, but wrong
+  std::set<std::string> misplaced_;  // parts whose place could not be read
   std::set<std::string> open_;    // cells whose whole number may still be a number or a whole one
+  std::vector<std::pair<std::string, Arrangement>> layouts_;  // by the part that lays out; "": the screen
+  std::vector<std::string> open_templates_;                   // those that are being read
+  const toml::table* root_ = nullptr;
+  const TextWidth* measure_;
   Scene scene_;
 };
 
 }  // namespace
 
 Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds,
-                  std::span<const std::string> changes) {
-  return SceneReader(name, kinds).read(text, changes);
+                  std::span<const std::string> changes, const TextWidth& measure) {
+  return SceneReader(name, kinds, measure).read(text, changes);
 }
 
 }  // namespace ubbo::io

@@ -7,6 +7,7 @@
 #include <optional>
 #include <vector>
 
+#include "part_source.hpp"
 #include "toml_guard.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
@@ -44,13 +45,7 @@ toml::table* table_in(toml::table& owner, const std::string& name) {
 toml::table* changed_table(toml::table& root, const std::string& owner) {
   std::vector<std::string> known{"feel", "screen", "cells"};
   if (std::find(known.begin(), known.end(), owner) != known.end()) return table_in(root, owner);
-  if (toml::array* parts = root.get_as<toml::array>("part"))
-    for (toml::node& part : *parts) {
-      toml::table* table = part.as_table();
-      const auto id = table == nullptr ? std::nullopt : (*table)["id"].value<std::string>();
-      if (id == owner) return table;
-      if (id) known.push_back(*id);
-    }
+  if (toml::table* part = find_part_table(root, owner, known)) return part;
   const std::vector<std::string_view> names(known.begin(), known.end());
   refuse_change(fmt::format("'{}', which is no part", owner), fmt::format("{}", fmt::join(known, ", ")),
                 nearest_name(owner, names));

@@ -32,6 +32,7 @@ SceneRun::SceneRun(const Plan& plan, std::size_t journal_room, std::span<const V
     try {
       Part& part = stage_->add(*part_plan.kind, part_plan.id, part_plan.placement, std::move(own),
                                part_plan.contact_rules);
+      part.set_content(part_plan.content);
       if (part_plan.feels) part.set_feels(*part_plan.feels);
       if (part_plan.hidden) stage_->hide(part);
       if (part_plan.disabled) stage_->disable(part);

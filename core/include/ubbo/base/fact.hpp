@@ -5,6 +5,18 @@
 
 namespace ubbo {
 
+/// How people say a number that is a place: code says -96 dp and item 0, people say 96 dp to the left and
+/// item 1.
+enum class Sense : std::uint8_t {
+  plain,
+  rightwards,  ///< dp from where the part was put; above 0 to the right
+  leftwards,
+  downwards,
+  upwards,
+  scrolled,  ///< dp by which content has been moved; below 0 it has gone on from its start
+  counted    ///< of things in a row, from 0
+};
+
 /// One number a decision was made from.
 struct Fact {
   const char* name = "";
@@ -14,6 +26,8 @@ struct Fact {
   double margin =
       0.0;  ///< how far the value lies on the passing side of the limit; negative: it failed by that
   bool limited = false;
+  Sense sense = Sense::plain;
+  int of = 0;  ///< where it is counted: how many there are; 0: not told
 };
 
 /// What a fact's value is held against.
@@ -40,6 +54,8 @@ struct Held {
 struct Amount {
   double value;
   const char* unit;
+  Sense sense = Sense::plain;
+  int of = 0;  ///< where it is counted: how many there are; 0: not told
 };
 
 /// A value in the unit of the part that decides, and the limit it was held against.
@@ -63,7 +79,7 @@ struct Literal {
 
 constexpr Fact fact_of(const FactSpec& spec, double value) { return {spec.name, value, spec.unit}; }
 constexpr Fact fact_of(const FactSpec& spec, const Amount& value) {
-  return {spec.name, value.value, value.unit};
+  return {.name = spec.name, .value = value.value, .unit = value.unit, .sense = value.sense, .of = value.of};
 }
 constexpr Fact fact_of(const FactSpec& spec, const HeldAmount& held) {
   const double over = held.value - held.limit;

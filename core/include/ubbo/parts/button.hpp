@@ -13,6 +13,7 @@ namespace ubbo {
 struct ButtonSettings {
   std::string label{};
   Link<bool> down{};    ///< linked: it stays down, and up again with the next press
+  Link<bool> opens{};   ///< whether what it opens is open; a press turns that over
   Link<int> presses{};  ///< counts the presses
   Transition transition = Timed{Curve::ease_out(), Micros{90'000}};
   PartReduced reduced_motion = PartReduced::as_screen;
@@ -53,6 +54,7 @@ class Button final : public PartOf<Button, ButtonSettings> {
   void activate();
 
   Watch watch_;
+  Watch watch_opens_;
   Press press_;
   Clocked<Mover> mover_{*this, 0.0, 1e-3};
 };

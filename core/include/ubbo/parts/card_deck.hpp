@@ -14,7 +14,8 @@ namespace ubbo {
 /// The settings of a card deck. Units, ranges and meanings stand in the settings table.
 struct CardDeckSettings {
   std::string label{};
-  Link<int> selected{};  ///< the index of the topmost card; `count` when all are gone
+  Link<int> selected{};                     ///< the index of the topmost card; `count` when all are gone
+  Link<std::vector<std::string>> titles{};  ///< a line for each card
   double count = 0;
   bool to_left = true;  ///< cards may be thrown that way
   bool to_right = true;

@@ -2,6 +2,7 @@
 
 #include <functional>
 #include <string>
+#include <vector>
 
 #include "ubbo/parts/part_of.hpp"
 #include "ubbo/parts/rail.hpp"
@@ -14,6 +15,7 @@ struct CarouselSettings {
   Link<int> selected{};
   Link<double>
       position{};  ///< told where it is, in items, as it moves, for tabs and titles; not asked: write `index`
+  Link<std::vector<std::string>> titles{};  ///< a line for each item
   double count = 0;
   Axis axis = Axis::horizontal;
   double visible_items = 1.0;    ///< items that the box holds beside each other, parts of one too

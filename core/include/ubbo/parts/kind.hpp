@@ -10,6 +10,7 @@
 #include <variant>
 #include <vector>
 
+#include "ubbo/parts/content.hpp"
 #include "ubbo/parts/part.hpp"
 #include "ubbo/parts/setting_value.hpp"
 
@@ -30,7 +31,19 @@ struct ReadingInfo {
 };
 
 /// What a piece of a part is for.
-enum class Role : std::uint8_t { backdrop, behind, surface, track, fill, mark, handle, label, value };
+enum class Role : std::uint8_t {
+  backdrop,
+  behind,
+  surface,
+  row,     ///< a surface that lies with others like it in a stack
+  button,  ///< a surface to press
+  track,
+  fill,
+  mark,
+  handle,
+  label,
+  value
+};
 
 /// "surface", "handle", …
 [[nodiscard]] const char* name_of(Role role);
@@ -50,9 +63,23 @@ struct Piece {
   bool held = false;          ///< a finger has it
   bool notice = false;        ///< of what comes up over others for a while: in opposite colours
   bool bare = false;          ///< it lets through what lies below while nothing is the matter
+  Rank rank = Rank::plain;
+  std::string_view detail{};       ///< a second line below its words
+  std::string_view glyph{};        ///< the name of a sign beside its words, for a skin
+  std::string_view image{};        ///< the name of a picture that fills it, for a skin
+  std::optional<Box> image_box{};  ///< where in it that lies; nothing: all of it
+  int item = -1;                   ///< of which of the part's items it is, from 0; below 0: of none
+  bool failed = false;             ///< what it stands for went wrong
 };
 
 using PieceTaker = std::function<void(const Piece&)>;
+
+/// Hands out the pieces of one item of a part that has many: its card, with its picture above its title; or
+/// its number, where `titles` has no line for it.
+void item_pieces(Piece card, const Link<std::vector<std::string>>& titles, const PieceTaker& out);
+
+/// The pieces of a part as it is now, with what is shown of its content.
+void pieces_of(const Part& part, const PieceTaker& out);
 
 /// What a place is to a part that comes and goes.
 enum class StandAs : std::uint8_t { start, present, gone };
@@ -113,6 +140,14 @@ bool can_do(const Part& part) {
 /// Which way the numbers of a part grow that stands upright.
 enum class Upright : std::uint8_t { none, downwards, upwards };
 
+/// How a part that lies in another gets the lengths that nobody gives it.
+enum class ChildBox : std::uint8_t {
+  free,    ///< not at all: it needs a place
+  column,  ///< as wide as the other, as high as its content
+  row,     ///< as high as the other, as wide as its content
+  whole    ///< as large as the other
+};
+
 /// What a kind of part tells of itself, once, beside its class: all that scenes, settings pages, readings,
 /// reports, hand scripts, films, graphs, skins and checkers know of it. Made by `describe`.
 struct PartKind {
@@ -120,7 +155,7 @@ struct PartKind {
   const char* means = "";  ///< one line, for docs and --help
   const char* role = "";   ///< WAI-ARIA
   std::span<const ReadingInfo> readings{};
-  void (*pieces)(const Part&, const PieceTaker&) = nullptr;
+  void (*pieces)(const Part&, const PieceTaker&) = nullptr;  ///< for `pieces_of`
   /// Where on the screen the part stands when it is at `value`: for hand scripts, such as `frames.9`. Null:
   /// nowhere.
   std::optional<Point> (*place_of)(const Part&, double value) = nullptr;
@@ -140,6 +175,16 @@ struct PartKind {
   bool reaches_out = false;
   /// A tap switches it over, wherever it lands.
   bool tap_toggles = false;
+  /// How parts that lie in it get lengths that nobody gives. Null: not at all.
+  ChildBox (*child_box)(const AnySettings&) = nullptr;
+  /// What it draws of itself along its edges: a column or row in it begins within that, dp.
+  Insets frame{};
+  /// What it draws beyond its box, such as a label above it, dp.
+  Insets margin{};
+  /// How large it is where nobody says, dp; 0 in a direction in which it takes the room there is.
+  Size usual_size{};
+  /// The same by its content. Null: its usual size.
+  Size (*content_size)(const AnySettings&, const Content&, const TextWidth&) = nullptr;
   const char* keys = "";  ///< those it answers, for people; "": none
   /// Its name as people write it, such as "card deck".
   [[nodiscard]] std::string words() const;
@@ -152,6 +197,8 @@ struct PartKind {
 
   // Filled in by `describe`.
 
+  /// It comes and goes over others, and takes no room among them.
+  bool over_others = false;
   /// What of its state an app saves before the system ends it, as numbers: what it is set to, where it
   /// stands, whether it is open; and takes it back. Null: nothing.
   std::vector<double> (*saved)(const Part&) = nullptr;
@@ -228,6 +275,7 @@ auto& settings_in(Any& settings) {
 template <class P>
 PartKind describe(PartKind told) {
   using S = typename P::Settings;
+  told.over_others = std::derived_from<P, LayerPart>;
   told.settings = [] { return settings_of<S>().size(); };
   told.setting = [](std::size_t i) -> const SettingInfo& { return settings_of<S>()[i]; };
   told.fresh = [] { return AnySettings(S{}); };

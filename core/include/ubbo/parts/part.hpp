@@ -10,6 +10,7 @@
 #include "ubbo/enter_exit/visual_state.hpp"
 #include "ubbo/parts/accessible.hpp"
 #include "ubbo/parts/container.hpp"
+#include "ubbo/parts/content.hpp"
 #include "ubbo/parts/context.hpp"
 #include "ubbo/parts/drag_surface.hpp"
 #include "ubbo/parts/layer_part.hpp"
@@ -119,6 +120,10 @@ class Part {
   [[nodiscard]] const Feel& feel_for(Tool tool) const {
     return (own_feels_ ? *own_feels_ : context_->feels).of(tool);
   }
+
+  /// What is shown of it beside its label.
+  [[nodiscard]] const Content& content() const;
+  void set_content(Content content);
 
   // Where it is.
 
@@ -323,7 +328,8 @@ class Part {
   Part* first_ = nullptr;  // the part it stands back for
   std::function<void(const Box&)> on_laid_;
   std::unique_ptr<const Feels> own_feels_;
-  TimedMember* timed_ = nullptr;  // its first
+  std::unique_ptr<const Content> content_;  // null: none
+  TimedMember* timed_ = nullptr;            // its first
   Container* container_ = nullptr;
   LayerPart* layer_ = nullptr;
   BackTaker* back_taker_ = nullptr;

@@ -21,14 +21,21 @@ enum class Tells : std::uint8_t {
   rest     ///< where it came to rest
 };
 
+/// How people say where something is that was moved along `axis`.
+[[nodiscard]] constexpr Sense sense_along(Axis axis) {
+  return axis == Axis::horizontal ? Sense::rightwards : Sense::downwards;
+}
+
 /// What a rail is made of. Lengths along it are in the part's own unit, unless they say dp.
 struct RailPlan {
   Axis axis = Axis::vertical;
   double min = 0.0;
   double max = 0.0;
-  double dp_per_unit = 1.0;  ///< not 0; negative where it grows leftwards or upwards
-  const char* unit = "dp";   ///< of its decisions
-  SnapPoints snap_points{};  ///< none: anywhere
+  double dp_per_unit = 1.0;    ///< not 0; negative where it grows leftwards or upwards
+  const char* unit = "dp";     ///< of its decisions
+  Sense sense = Sense::plain;  ///< how people say a place along it
+  int of = 0;                  ///< where places are counted: how many there are; 0: not told
+  SnapPoints snap_points{};    ///< none: anywhere
   Transition transition = Spring::settling(Micros{300'000}, 0.0);
   std::optional<Coast> coast{};  ///< without snap points: how it goes on after the lift
   Micros projection_time{0};   ///< how much of the release velocity counts for where it lands; 0: none of it
@@ -153,6 +160,9 @@ class Rail final : public TimedMember {
   void put_at(double place);
 
  private:
+  /// A place along it, and how far two are apart, for its decisions.
+  [[nodiscard]] Amount own(double place) const;
+  [[nodiscard]] Amount difference(double length) const { return {length, plan_.unit}; }
   static constexpr double min_speed = 0.5;  // dp/s; slower than that is no speed
 
   [[nodiscard]] double within(double value) const { return std::clamp(value, plan_.min, plan_.max); }

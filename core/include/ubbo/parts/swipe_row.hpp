@@ -20,6 +20,14 @@ struct SwipeRowSettings {
   std::string trailing_label{};
   std::string above_label{};
   std::string below_label{};
+  std::string leading_glyph{};  ///< the sign beside that label, by a skin's name
+  std::string trailing_glyph{};
+  std::string above_glyph{};
+  std::string below_glyph{};
+  Rank leading_rank = Rank::plain;  ///< what the action there is to people
+  Rank trailing_rank = Rank::plain;
+  Rank above_rank = Rank::plain;
+  Rank below_rank = Rank::plain;
   double open_fraction = 0.5;  ///< the share of that from which it opens when it is let go
   double commit_fraction =
       0.0;                     ///< the share of its own length from which a long swipe commits; 0: none does
@@ -72,6 +80,9 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   [[nodiscard]] State state() const { return state_; }
   /// What lies at that side, by the settings; "" when closed.
   [[nodiscard]] const std::string& side_label() const;
+  /// The sign beside that, and the rank of the action there.
+  [[nodiscard]] const std::string& side_glyph() const;
+  [[nodiscard]] Rank side_rank() const;
   /// How much of its place is left: 1, and after `remove` down to 0.
   [[nodiscard]] double room() const { return room_.at(context().now).value; }
   [[nodiscard]] bool pressed() const { return rails_[0].pressed() || rails_[1].pressed(); }

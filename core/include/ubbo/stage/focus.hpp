@@ -17,7 +17,7 @@ class Focus {
   [[nodiscard]] Part* part() const;
   /// The part that was given it, whether it is in use or not.
   [[nodiscard]] Part* given() const { return part_; }
-  void overscroll(Part* part) { part_ = part; }
+  void give(Part* part) { part_ = part; }
   /// Takes it from a part that cannot have it any more.
   void check() {
     if (part_ != nullptr && !can_have(*part_)) part_ = nullptr;

@@ -38,7 +38,7 @@ template <class F>
 void seen_pieces(const Part& part, F&& out) {
   if (!part.in_sight()) return;
   const SeenThrough seen(part);
-  part.kind().pieces(part, [&](const Piece& piece) { out(seen(piece)); });
+  pieces_of(part, [&](const Piece& piece) { out(seen(piece)); });
 }
 
 }  // namespace ubbo

@@ -229,6 +229,8 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// The part that has the focus, or null. One that is not in use for a while, such as on a page that another
   /// covers, has it again when it is.
   [[nodiscard]] const Part* focused() const { return focus_.part(); }
+  /// Whether it is to be seen which part that is: keys were used since a contact last went down.
+  [[nodiscard]] bool shows_focus() const { return keys_used_ && focused() != nullptr; }
 
   /// Called when a stage that was settled no longer is, other than by a touch or `advance`: start the frame
   /// loop.
@@ -359,6 +361,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   std::unordered_map<std::string_view, Part*> by_id_;
   StackOrder order_;
   Focus focus_{order_};
+  bool keys_used_ = false;
   Layers layers_{order_, focus_, routing_, *this};
   std::vector<Part*> graves_;  // removed in this event
   std::vector<Part*> doomed_;  // are removed when what leaves in them has left

@@ -15,6 +15,12 @@ struct PlacedText {
   double turn = 0.0;  ///< radians, clockwise
 };
 
+/// An image whose box is turned clockwise about its middle.
+struct PlacedImage {
+  Image image;
+  double turn = 0.0;  ///< radians
+};
+
 /// What follows, up to its `End`, is seen only inside of `clip`, and as a whole only as solid as `opacity`: a
 /// renderer draws it on a layer of its own where that is below 1.
 struct Begin {
@@ -24,7 +30,7 @@ struct Begin {
 struct End {};
 
 /// One step of drawing.
-using Step = std::variant<Path, Disc, PlacedText, Begin, End>;
+using Step = std::variant<Path, Disc, PlacedText, PlacedImage, Begin, End>;
 
 /// A picture as steps from the lowest shape to the topmost, all in the picture's own unit: whoever draws them
 /// needs no transforms, only paths, circles, text, and a stack for `Begin` and `End`, which come in pairs.

@@ -8,6 +8,7 @@
 
 #include "ubbo/base/colour.hpp"
 #include "ubbo/base/geometry.hpp"
+#include "ubbo/parts/content.hpp"
 
 /// Part state -> picture: a list of shapes that any renderer can draw. No drawing library is needed here.
 namespace ubbo::skin {
@@ -46,10 +47,18 @@ struct Text {
   Colour colour{};
   Align align = Align::left;
   bool bold = false;
+  Size room{};  ///< of the box it stands in; 0: any
+};
+
+/// A picture by its name, as large as it can be in `box` so that it fills it; what does not fit is cut off.
+/// Whoever draws is told where such names lead (`paint::Images`), and draws nothing where there is none.
+struct Image {
+  Box box{};
+  std::string name;
 };
 
 struct Group;
-using Shape = std::variant<Path, Disc, Text, Group>;
+using Shape = std::variant<Path, Disc, Text, Image, Group>;
 
 /// Shapes from the lowest to the topmost.
 using Picture = std::vector<Shape>;
@@ -76,8 +85,9 @@ struct Group {
 /// A straight line.
 [[nodiscard]] Path line(Point from, Point to, Colour colour, double width, double dash = 0.0);
 
-/// Sets writing that is smaller than `least` (in the picture's own unit) larger, around its middle. What
-/// would have to grow to more than three times its size is left out.
-void make_legible(Picture& picture, double min);
+/// Sets text that is smaller than `min` (in the picture's own unit) larger, around its middle, as far as
+/// there is room in its box. What would have to grow to more than three times its size is left out, and so is
+/// what has no room for two thirds of `min`.
+void make_legible(Picture& picture, double min, const TextWidth& measure);
 
 }  // namespace ubbo::skin

@@ -34,7 +34,8 @@ struct Finding {
 /// The same of a scene's text; what cannot be read is a finding for each reason.
 [[nodiscard]] std::vector<Finding> check_text(std::string_view text, const std::string& name,
                                               Kinds kinds = shipped_kinds(),
-                                              std::span<const std::string> changes = {});
+                                              std::span<const std::string> changes = {},
+                                              const TextWidth& measure = {});
 
 /// Findings as JSON, or in the static analysis results format of OASIS, SARIF 2.1.0, for editors and CI.
 [[nodiscard]] std::string findings_json(const std::string& file, const std::vector<Finding>& findings);

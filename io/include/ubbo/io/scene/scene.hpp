@@ -37,6 +37,7 @@ struct PartPlan {
   std::map<std::string, std::string> cells{};  ///< setting name to cell name
   Placement placement{};
   ContactRules contact_rules{};  ///< how it stands to the others
+  Content content{};
   bool hidden = false;
   bool disabled = false;
   std::optional<Feels> feels{};  ///< of its own; none: the scene's
@@ -69,7 +70,10 @@ struct Scene {
 /// `changes` count before what the scene says, with the same checks: `frames.step=2`,
 /// `feel.drag_threshold=8`, `feel.stylus.tap_reach=3`, `screen.width=411`, `cells.frames=3`. A value stands
 /// as in a scene; text needs no quotes.
+///
+/// `measure` is asked where a part in a `layout = "row"` is as wide as its text; without one, that is
+/// refused.
 [[nodiscard]] Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds = shipped_kinds(),
-                                std::span<const std::string> changes = {});
+                                std::span<const std::string> changes = {}, const TextWidth& measure = {});
 
 }  // namespace ubbo::io

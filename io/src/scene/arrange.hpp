@@ -1,0 +1,31 @@
+#pragma once
+
+#include <optional>
+#include <string>
+
+#include "ubbo/io/scene/scene.hpp"
+
+namespace ubbo::io {
+
+/// How a part, or the screen, lays out what lies in it.
+struct Arrangement {
+  bool row = false;  ///< side by side, from the leading side; else one below the other
+  double gap = 0.0;  ///< dp
+  Insets padding{};  ///< dp
+};
+
+/// Gives the parts of a scene that lie in `outer` ("": on the screen) the places nobody says, in their order;
+/// a part that says where it stands along the way of the others stands there, and takes no room.
+/// "" or what is wrong, with the index of the part to blame.
+struct ArrangeFault {
+  std::size_t part = 0;
+  std::string found{};
+  std::string takes{};
+};
+[[nodiscard]] std::optional<ArrangeFault> arrange(Scene& scene, const std::string& outer, const Insets& frame,
+                                                  const Arrangement& how, const TextWidth& measure);
+
+/// Gives a part the lengths that its kind, or the part it lies in, has for it, where nobody says them.
+void give_usual_place(PartPlan& plan, const PartPlan* outer);
+
+}  // namespace ubbo::io
