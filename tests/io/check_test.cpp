@@ -7,6 +7,8 @@
 
 #include "files.hpp"
 #include "ubbo/io/check/check.hpp"
+#include "ubbo/io/scene/parts_list.hpp"
+#include "ubbo/io/scene/scene_run.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
@@ -174,6 +176,10 @@ std::string with(const std::string& found, const std::string& made) {
   return text.replace(at, found.size(), made);
 }
 
+double wide(std::string_view words, double size, bool) {
+  return 0.55 * size * static_cast<double>(words.size());
+}
+
 std::string rules_of(const std::vector<Finding>& findings) {
   std::set<std::string> names;
   for (const Finding& one : findings)
@@ -238,6 +244,15 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
       {"unreadable", "label = \"Close this hive?\"",
        "label = \"Close this hive?\"\nbackdrop_closes = false\nback_closes = false"},
       {"unreadable", "time = 3000", "time = 0\nswipes = false"},
+      {"no-way-back", "presses = \"saved\"", "presses = \"saved\"\nrank = \"destructive\""},
+      {"no-way-back", "leading = 96",
+       "leading = 96\nleading_label = \"Drop\"\nleading_rank = \"destructive\""},
+      {"text-cut", "label = \"Save\"", "label = \"Save all of what was seen today\""},
+      {"alike-actions", "leading = 96", "leading = 96\ntrailing = 96\ntrailing_rank = \"main\""},
+      {"low-contrast", "label = \"photos\"", "label = \"photos\"\nvisible_items = 3\nfade = 0.6"},
+      {"no-way-out", "open = \"\"",
+       "open = \"\"\nrain = true\n[[part]]\nid = \"rain\"\nkind = \"panel\"\nlabel = \"Rain\"\n"
+       "open = \"rain\"\nbox = [20, 450, 320, 60]"},
       {"idle-silence", "[screen]", "[[silence]]\nrule = \"covered\"\nreason = \"so drawn\"\n[screen]"},
       {"idle-silence", "[screen]", "[[silence]]\nrule = \"coverd\"\nreason = \"so drawn\"\n[screen]"},
   };
@@ -246,7 +261,7 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
   CHECK(std::size(cases) >= 40);
   for (const Case& c : cases) {
     const std::string text = with(c.found, c.made);
-    const auto findings = check_text(text, "ridge.scene.toml");
+    const auto findings = check_text(text, "ridge.scene.toml", shipped_kinds(), {}, wide);
     CAPTURE(c.made);
     std::string all = rules_of(findings);
     INFO(all);
@@ -320,6 +335,45 @@ TEST_CASE(
   CHECK_THROWS_AS(parse_scene("[[silence]]\nrule = \"covered\"\n", "s"), InputError);
 }
 
+TEST_CASE(
+    "check goes on behind what cannot be read, says what to do, and blames nothing for what it left out") {
+  // A slip in one part, another that its kind refuses, and a fault of another sort in a third.
+  std::string text = with("step = 1", "step = \"one\"");
+  text.replace(text.find("time = 3000"), 11, "time = 0\nswipes = false");
+  text.replace(text.find("w = 120\nh = 48"), 14, "w = 120\nh = 40");
+  const auto findings = check_text(text, "ridge.scene.toml");
+  CHECK(rules_of(findings) == "small-target unreadable");
+  CHECK(findings.size() == 3);
+  for (const Finding& one : findings) {
+    INFO(one.found << ": " << one.remedy);
+    CHECK(one.place.line > 0);
+    CHECK(one.remedy.size() > 10);
+  }
+  // What lies in a part that cannot be read is left out with it.
+  CHECK(rules_of(check_text(with("kind = \"sheet\"", "kind = \"shet\""), "ridge.scene.toml")) ==
+        "unreadable");
+  const auto locked =
+      check_text(with("label = \"Close this hive?\"",
+                      "label = \"Close this hive?\"\nbackdrop_closes = false\nback_closes = false"),
+                 "ridge.scene.toml");
+  REQUIRE(locked.size() == 1);
+  CHECK(locked[0].remedy.find("give it ") == 0);
+}
+
+TEST_CASE("each kind's own example is a scene without a fault, and runs") {
+  for (const PartKind* kind : shipped_kinds()) {
+    CAPTURE(kind->name);
+    const std::string text = io::example_scene(kind->name);
+    const Scene scene = io::parse_scene(text, "mine.scene.toml");
+    for (const io::Finding& finding : check_scene(scene))
+      FAIL_CHECK(finding.rule->name << ": " << finding.found);
+    SceneRun run(scene, 256);
+    run.stage().advance(Micros{2'000'000});
+    CHECK(run.stage().settled());
+    CHECK((run.stage().find("mine")->visible() || run.stage().find("mine")->absent()));
+  }
+}
+
 TEST_CASE("what a part refuses is told apart from what it takes") {
   const auto findings = io::check_text(
       "title = \"x\"\n[[part]]\nkind = \"carousel\"\nid = \"c\"\nx = 0\ny = 0\nw = 300\nh = 200\ncount = "
@@ -327,5 +381,5 @@ TEST_CASE("what a part refuses is told apart from what it takes") {
       "x");
   REQUIRE(findings.size() == 1);
   CHECK(findings[0].found == "carousel 'c': count = 2.5 is not taken");
-  CHECK(findings[0].remedy == "it takes a whole number");
+  CHECK(findings[0].remedy == "give it a whole number");
 }

@@ -128,7 +128,7 @@ TEST_CASE(
        {Look{360, 1.0, false, false}, Look{320, 1.5, false, true}, Look{480, 2.0, true, false},
         Look{320, 2.0, true, true}, Look{480, 1.0, false, true}, Look{360, 1.5, true, false}}) {
     const std::vector<std::string> changes{
-        "screen.width=" + std::to_string(look.width),
+        "screen.width=" + std::to_string(static_cast<int>(look.width)),
         std::string("screen.right_to_left=") + (look.right_to_left ? "true" : "false")};
     for (const auto& entry : std::filesystem::directory_iterator(std::string(UBBO_SOURCE_DIR) + "/demo")) {
       const std::string path = entry.path().string();

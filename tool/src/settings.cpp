@@ -7,6 +7,7 @@
 #include "say.hpp"
 #include "ubbo/io/replay/decisions_list.hpp"
 #include "ubbo/io/scene/parts_list.hpp"
+#include "ubbo/io/scene/scene_schema.hpp"
 #include "ubbo/io/scene/settings_list.hpp"
 
 namespace ubbo::tool {
@@ -17,6 +18,9 @@ struct ListOrder {
   std::string of;
   bool json = false;
   bool markdown = false;
+  bool scene = false;
+  std::string in;
+  bool schema = false;
 
   [[nodiscard]] io::SettingsFormat format() const {
     if (json) return io::SettingsFormat::json;
@@ -31,10 +35,18 @@ void add_parts(CLI::App& app, int& exit, const Kit& kit) {
   CLI::App* verb =
       app.add_subcommand("parts", "Tell of the parts: settings, readings, keys, calls, decisions");
   verb->add_option("KIND", order->of, "only this one; without it a line for each");
+  verb->add_option("--in", order->in, "list the parts of this scene file, also those made by templates")
+      ->type_name("SCENE");
+  verb->add_flag("--scene", order->scene, "print a smallest scene with such a part");
   verb->add_flag("--json", order->json, "print JSON");
   verb->add_flag("--markdown", order->markdown, "print it for docs/parts");
-  verb->footer("Example:  ubbo parts carousel");
+  verb->footer(
+      "Example:  ubbo parts carousel\nExample:  ubbo parts sheet --scene >sheet.scene.toml\n"
+      "Example:  ubbo parts --in heather-ridge/hive-list.scene.toml");
   verb->callback([order, &exit, &kit] {
+    exit = done;
+    if (order->scene) return say("{}", io::example_scene(order->of, kit.kinds));
+    if (!order->in.empty()) return say("{}", io::parts_of(scene_at(order->in, kit.kinds), order->format()));
     say("{}", io::parts_list(order->of, order->format(), kit.kinds));
     exit = done;
   });
@@ -62,8 +74,11 @@ void add_settings(CLI::App& app, int& exit, const Kit& kit) {
   verb->add_option("OF", order->of, names.c_str());
   verb->add_flag("--json", order->json, "print JSON");
   verb->add_flag("--markdown", order->markdown, "print the reference page docs/settings.md");
-  verb->footer("Example:  ubbo settings slider");
+  verb->add_flag("--schema", order->schema, "print a JSON Schema of scene files, for editors");
+  verb->footer("Example:  ubbo settings slider\nExample:  ubbo settings --schema >scene.schema.json");
   verb->callback([order, &exit, &kit] {
+    exit = done;
+    if (order->schema) return say("{}", io::scene_schema(kit.kinds));
     say("{}", io::settings_list(order->of, order->format(), kit.kinds));
     exit = done;
   });

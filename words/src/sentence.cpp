@@ -13,9 +13,9 @@ namespace {
 // "dp" and "ms" stay as they are; things are one or several.
 bool counts_things(std::string_view unit) { return unit == "item" || unit == "page"; }
 
-// At most one decimal for what is measured, four significant digits for bare numbers.
+// At most one decimal for what is measured; four significant digits for bare numbers, and three decimals.
 std::string with_unit(double value, std::string_view unit) {
-  if (unit.empty()) return plain(value, 4);
+  if (unit.empty()) return std::fabs(value) < 0.0005 ? plain(value, 2) : plain(std::round(value * 1000.0) / 1000.0, 4);
   if (counts_things(unit))
     return plain(std::round(value * 100.0) / 100.0 + 0.0, 12) + " " + std::string(unit) +
            (value == 1.0 ? "" : "s");
@@ -27,6 +27,8 @@ std::string with_unit(double value, std::string_view unit) {
 std::string placed(double value, const Fact& fact) {
   const std::string size = with_unit(std::fabs(value), fact.unit);
   const bool nowhere = size.starts_with("0 ");
+  if (fact.unit == std::string_view("degrees") && !fact.limited && !nowhere)
+    return size + (value > 0.0 ? " clockwise" : " anticlockwise");
   switch (fact.sense) {
     case Sense::plain:
       return with_unit(value, fact.unit);

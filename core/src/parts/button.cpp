@@ -125,15 +125,19 @@ Size button_size(const AnySettings& settings, const Content& content, const Text
 }  // namespace
 
 const PartKind& Button::described() {
-  static const PartKind kind = describe<Button>({.name = "button",
-                                                 .means = "something to press, which may stay down",
-                                                 .role = "button",
-                                                 .readings = button_readings,
-                                                 .pieces = &button_pieces,
-                                                 .content_size = &button_size,
-                                                 .keys = "Space, Enter",
-                                                 .actions = button_actions,
-                                                 .answers = answers::button_answers});
+  static const PartKind kind =
+      describe<Button>({.name = "button",
+                        .means = "something to press, which may stay down",
+                        .role = "button",
+                        .example = {.box = "40, 200, \"100% - 80dp\", 48",
+                                    .lines = "label = \"Save\"\npresses = \"saved\"\n",
+                                    .cells = "saved = 0\n"},
+                        .readings = button_readings,
+                        .pieces = &button_pieces,
+                        .content_size = &button_size,
+                        .keys = "Space, Enter",
+                        .actions = button_actions,
+                        .answers = answers::button_answers});
   return kind;
 }
 

@@ -388,17 +388,21 @@ constexpr std::array carousel_actions{step_by<1>("next", "goes to the next item"
 }  // namespace
 
 const PartKind& Carousel::described() {
-  static const PartKind kind = describe<Carousel>({.name = "carousel",
-                                                   .means = "items in a row that a finger passes by",
-                                                   .role = "group",
-                                                   .readings = carousel_readings,
-                                                   .pieces = &carousel_pieces,
-                                                   .place_of = &item_place,
-                                                   .upright = Upright::downwards,
-                                                   .reaches_out = true,
-                                                   .keys = "arrows along it, Home, End",
-                                                   .actions = carousel_actions,
-                                                   .answers = answers::carousel_answers});
+  static const PartKind kind = describe<Carousel>(
+      {.name = "carousel",
+       .means = "items in a row that a finger passes by",
+       .role = "group",
+       .example = {.box = "0, 200, \"100%\", 300",
+                   .lines = "label = \"Photos\"\nselected = \"photo\"\ncount = 5\npeek = 32\nspacing = 12\n",
+                   .cells = "photo = 0\n"},
+       .readings = carousel_readings,
+       .pieces = &carousel_pieces,
+       .place_of = &item_place,
+       .upright = Upright::downwards,
+       .reaches_out = true,
+       .keys = "arrows along it, Home, End",
+       .actions = carousel_actions,
+       .answers = answers::carousel_answers});
   return kind;
 }
 

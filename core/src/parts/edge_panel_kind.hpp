@@ -56,10 +56,11 @@ inline constexpr auto layer_answers = [] {
 }();
 
 template <class P>
-PartKind describe_panel(const char* name, const char* means) {
+PartKind describe_panel(const char* name, const char* means, PartExample example) {
   return describe<P>({.name = name,
                       .means = means,
                       .role = "dialog",
+                      .example = example,
                       .readings = panel_readings,
                       .pieces = &panel_pieces,
                       .place_of = &panel_place,

@@ -525,23 +525,25 @@ constexpr std::array list_actions{end_action<false>("to-start", "scrolls to its 
 }  // namespace
 
 const PartKind& List::described() {
-  static const PartKind kind = describe<List>({.name = "list",
-                                               .means = "items behind each other that follow the finger, of "
-                                                        "which only those near its box need be parts",
-                                               .role = "list",
-                                               .readings = list_readings,
-                                               .pieces = &list_pieces,
-                                               .place_of = &place_of_item,
-                                               .upright = Upright::downwards,
-                                               .child_box =
-                                                   [](const AnySettings& settings) {
-                                                     const auto* held = settings.as<ListSettings>();
-                                                     return held != nullptr && held->axis == Axis::horizontal
-                                                                ? ChildBox::row
-                                                                : ChildBox::column;
-                                                   },
-                                               .keys = "arrows, Page Up, Page Down, Home, End",
-                                               .actions = list_actions});
+  static const PartKind kind = describe<List>(
+      {.name = "list",
+       .means = "items behind each other that follow the finger, of "
+                "which only those near its box need be parts",
+       .role = "list",
+       .example = {.box = "0, 0, \"100%\", \"100%\"",
+                   .lines = "label = \"Hive\"\ncount = 40\nitem_size = 56\n",
+                   .cells = ""},
+       .readings = list_readings,
+       .pieces = &list_pieces,
+       .place_of = &place_of_item,
+       .upright = Upright::downwards,
+       .child_box =
+           [](const AnySettings& settings) {
+             const auto* held = settings.as<ListSettings>();
+             return held != nullptr && held->axis == Axis::horizontal ? ChildBox::row : ChildBox::column;
+           },
+       .keys = "arrows, Page Up, Page Down, Home, End",
+       .actions = list_actions});
   return kind;
 }
 

@@ -147,14 +147,18 @@ constexpr std::array pad_actions{
 }  // namespace
 
 const PartKind& Pad::described() {
-  static const PartKind kind = describe<Pad>({.name = "pad",
-                                              .means = "an area that tells what its touches were taken for",
-                                              .role = "button",
-                                              .readings = pad_readings,
-                                              .pieces = &pad_pieces,
-                                              .own_state = true,
-                                              .keys = "Space, Enter",
-                                              .actions = pad_actions});
+  static const PartKind kind =
+      describe<Pad>({.name = "pad",
+                     .means = "an area that tells what its touches were taken for",
+                     .role = "button",
+                     .example = {.box = "0, 200, \"100%\", 72",
+                                 .lines = "label = \"Heather\"\ntaps_cell = \"taps\"\n",
+                                 .cells = "taps = 0\n"},
+                     .readings = pad_readings,
+                     .pieces = &pad_pieces,
+                     .own_state = true,
+                     .keys = "Space, Enter",
+                     .actions = pad_actions});
   return kind;
 }
 

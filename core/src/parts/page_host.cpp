@@ -387,15 +387,20 @@ constexpr std::array page_actions{
 }  // namespace
 
 const PartKind& PageHost::described() {
-  static const PartKind kind =
-      describe<PageHost>({.name = "page-host",
-                          .means = "pages that lie one on another; a drag from the edge goes back",
-                          .role = "group",
-                          .readings = page_readings,
-                          .pieces = &page_pieces,
-                          .child_box = [](const AnySettings&) { return ChildBox::whole; },
-                          .actions = page_actions,
-                          .answers = answers::page_answers});
+  static const PartKind kind = describe<PageHost>(
+      {.name = "page-host",
+       .means = "pages that lie one on another; a drag from the edge goes back",
+       .role = "group",
+       .example = {.box = "0, 0, \"100%\", \"100%\"",
+                   .lines = "label = \"Pages\"\nselected = \"page\"\npart = [\n  { id = \"notes\", kind = "
+                            "\"pad\", opaque = true, label = \"Notes\" },\n  { id = \"harvest\", kind = "
+                            "\"pad\", opaque = true, label = \"Harvest\" },\n]\n",
+                   .cells = "page = { choice = \"Notes\", of = [\"Notes\", \"Harvest\"] }\n"},
+       .readings = page_readings,
+       .pieces = &page_pieces,
+       .child_box = [](const AnySettings&) { return ChildBox::whole; },
+       .actions = page_actions,
+       .answers = answers::page_answers});
   return kind;
 }
 

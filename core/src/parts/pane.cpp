@@ -223,7 +223,8 @@ void pane_pieces(const Part& part, const PieceTaker& out) {
          .name = "grip",
          .box = {box.centre().x - 14.0, box.y + 7.0, 28.0, 7.0},
          .held = it.dragging()});
-  const Box title{box.x + 16.0, aside ? box.centre().y - 10.0 : box.y + 18.0, box.w - 32.0, aside ? 20.0 : 28.0};
+  const Box title{box.x + 16.0, aside ? box.centre().y - 10.0 : box.y + 18.0, box.w - 32.0,
+                  aside ? 20.0 : 28.0};
   out({.role = Role::label, .box = title, .words = label});
 }
 
@@ -235,6 +236,9 @@ const PartKind& Pane::described() {
                       .means = "a surface that follows the finger along one axis: the ground "
                                "of lists, rows and sheets",
                       .role = "group",
+                      .example = {.box = "0, 60, \"100%\", 600",
+                                  .lines = "label = \"Notes\"\noffset = \"scrolled\"\nmin = -400\nmax = 0\n",
+                                  .cells = "scrolled = 0\n"},
                       .readings = pane_readings,
                       .pieces = &pane_pieces,
                       .mirrors = false,

@@ -88,16 +88,20 @@ void panel_stands(const Part& part, const StandTaker& out) {
 }  // namespace
 
 const PartKind& Panel::described() {
-  static const PartKind kind =
-      describe<Panel>({.name = "panel",
-                       .means = "a surface that comes from one side and goes to another",
-                       .role = "region",
-                       .readings = panel_readings,
-                       .pieces = &panel_pieces,
-                       .stands = &panel_stands,
-                       .frame = {.top = 44.0},
-                       .actions = described_actions(),
-                       .answers = answers::state_answers});
+  static const PartKind kind = describe<Panel>(
+      {.name = "panel",
+       .means = "a surface that comes from one side and goes to another",
+       .role = "region",
+       .example = {.box = "20, 40, \"100% - 40dp\", 148",
+                   .lines = "label = \"The weather\"\nopen = \"shown\"\n\n[[part]]\nid = \"weather\"\nkind = "
+                            "\"button\"\nlabel = \"Weather\"\nopens = \"shown\"\nbox = [40, 300, 120, 48]\n",
+                   .cells = "shown = true\n"},
+       .readings = panel_readings,
+       .pieces = &panel_pieces,
+       .stands = &panel_stands,
+       .frame = {.top = 44.0},
+       .actions = described_actions(),
+       .answers = answers::state_answers});
   return kind;
 }
 

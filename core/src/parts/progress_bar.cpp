@@ -130,15 +130,19 @@ void progress_pieces(const Part& part, const PieceTaker& out) {
 }  // namespace
 
 const PartKind& ProgressBar::described() {
-  static const PartKind kind = describe<ProgressBar>({.name = "progress-bar",
-                                                      .means = "a bar that eases to a new share",
-                                                      .role = "progressbar",
-                                                      .readings = progress_readings,
-                                                      .pieces = &progress_pieces,
-                                                      .upright = Upright::upwards,
-                                                      .margin = {.top = 24.0},
-                                                      .usual_size = {0.0, 10.0},
-                                                      .answers = answers::progress_answers});
+  static const PartKind kind =
+      describe<ProgressBar>({.name = "progress-bar",
+                             .means = "a bar that eases to a new share",
+                             .role = "progressbar",
+                             .example = {.box = "40, 200, \"100% - 80dp\", 10",
+                                         .lines = "label = \"Boxes checked\"\nfraction = \"checked\"\n",
+                                         .cells = "checked = 0.5\n"},
+                             .readings = progress_readings,
+                             .pieces = &progress_pieces,
+                             .upright = Upright::upwards,
+                             .margin = {.top = 24.0},
+                             .usual_size = {0.0, 10.0},
+                             .answers = answers::progress_answers});
   return kind;
 }
 

@@ -42,8 +42,7 @@ void Rail::link(NumberLink cell) {
   watch_ = cell_.watch([this](double value) {
     if (value == cell_value_ && !asked_) return;  // our own write coming round
     asked_ = Asked{value, detail::Writing::now()};
-    if (held_ != nullptr && asked_->how != Write::carried)
-      part_->decide(answers::write_waits, own(value));
+    if (held_ != nullptr && asked_->how != Write::carried) part_->decide(answers::write_waits, own(value));
     part_->hear();
   });
 }
@@ -85,8 +84,7 @@ void Rail::key(double place) {
   const double from = target();
   if (held_ != nullptr) return part_->decide(answers::key_held);
   const double wanted = plan_.snap_points.snapped(within(place));
-  part_->decide(wanted == from ? answers::key_at_end : answers::key_moves, own(from),
-                own(wanted));
+  part_->decide(wanted == from ? answers::key_at_end : answers::key_moves, own(from), own(wanted));
   if (wanted != from) choose(wanted, speed());
 }
 

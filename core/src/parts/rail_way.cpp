@@ -65,8 +65,7 @@ void Rail::fly(double velocity) {
   if (place == end)
     part_->decide(answers::land_glides, start, speed, own(place));
   else
-    part_->decide(answers::land_glides_past, start, speed, own(place), own(end),
-                  after * 1e3);
+    part_->decide(answers::land_glides_past, start, speed, own(place), own(end), after * 1e3);
   if (plan_.tells == Tells::target || plan_.tells == Tells::choice) tell(place);
   set_off();
   mover_.coast(coast, now, velocity);
@@ -83,9 +82,7 @@ void Rail::reach_bound() {
   const double speed = velocity * std::fabs(plan_.dp_per_unit);
   mover_.put(bound);
   part_->moment(MomentKind::end_reached);
-  const auto says = [&](const answers::AtBound& answer) {
-    part_->decide(answer, own(bound), speed);
-  };
+  const auto says = [&](const answers::AtBound& answer) { part_->decide(answer, own(bound), speed); };
   PartOwner* part_owner = part_->context().part_owner;
   if (part_owner != nullptr &&
       part_owner->pass_on(*part_, way_along(plan_.axis, velocity * plan_.dp_per_unit))) {
@@ -120,8 +117,8 @@ bool Rail::take_momentum(Point velocity) {
 void Rail::tapped_at(double place) {
   const double meant = within(place);
   const double to = plan_.snap_points.snapped(meant);
-  part_->decide(plan_.snap_points.empty() ? answers::land_tapped_free : answers::land_tapped,
-                own(meant), own(to), difference(std::fabs(to - meant)));
+  part_->decide(plan_.snap_points.empty() ? answers::land_tapped_free : answers::land_tapped, own(meant),
+                own(to), difference(std::fabs(to - meant)));
   choose(to, speed());
 }
 

@@ -348,20 +348,23 @@ constexpr std::array range_actions{
 }  // namespace
 
 const PartKind& RangeSlider::described() {
-  static const PartKind kind =
-      describe<RangeSlider>({.name = "range-slider",
-                             .means = "two thumbs on a track, for a number and a larger one",
-                             .role = "group",
-                             .readings = range_readings,
-                             .pieces = &range_pieces,
-                             .place_of = &range_place,
-                             .upright = Upright::upwards,
-                             .own_state = true,
-                             .margin = {.top = 24.0},
-                             .usual_size = {0.0, 48.0},
-                             .keys = "arrows, Page Up, Page Down, Home, End; Space for the other thumb",
-                             .actions = range_actions,
-                             .answers = answers::range_slider_answers});
+  static const PartKind kind = describe<RangeSlider>(
+      {.name = "range-slider",
+       .means = "two thumbs on a track, for a number and a larger one",
+       .role = "group",
+       .example = {.box = "40, 200, \"100% - 80dp\", 48",
+                   .lines = "label = \"Brood frames\"\nlow = \"from\"\nhigh = \"to\"\nto = 10\nstep = 1\n",
+                   .cells = "from = 2\nto = 5\n"},
+       .readings = range_readings,
+       .pieces = &range_pieces,
+       .place_of = &range_place,
+       .upright = Upright::upwards,
+       .own_state = true,
+       .margin = {.top = 24.0},
+       .usual_size = {0.0, 48.0},
+       .keys = "arrows, Page Up, Page Down, Home, End; Space for the other thumb",
+       .actions = range_actions,
+       .answers = answers::range_slider_answers});
   return kind;
 }
 

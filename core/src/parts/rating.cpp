@@ -181,17 +181,21 @@ constexpr std::array rating_actions{
 }  // namespace
 
 const PartKind& Rating::described() {
-  static const PartKind kind = describe<Rating>({.name = "rating",
-                                                 .means = "a row of marks, of which a finger fills so many",
-                                                 .role = "slider",
-                                                 .readings = rating_readings,
-                                                 .pieces = &rating_pieces,
-                                                 .place_of = &rating_place,
-                                                 .margin = {.top = 24.0},
-                                                 .usual_size = {0.0, 44.0},
-                                                 .keys = "arrows, Home, End",
-                                                 .actions = rating_actions,
-                                                 .answers = answers::rating_answers});
+  static const PartKind kind =
+      describe<Rating>({.name = "rating",
+                        .means = "a row of marks, of which a finger fills so many",
+                        .role = "slider",
+                        .example = {.box = "40, 200, \"100% - 80dp\", 48",
+                                    .lines = "label = \"Temper\"\nvalue = \"temper\"\n",
+                                    .cells = "temper = 3\n"},
+                        .readings = rating_readings,
+                        .pieces = &rating_pieces,
+                        .place_of = &rating_place,
+                        .margin = {.top = 24.0},
+                        .usual_size = {0.0, 44.0},
+                        .keys = "arrows, Home, End",
+                        .actions = rating_actions,
+                        .answers = answers::rating_answers});
   return kind;
 }
 

@@ -262,17 +262,21 @@ constexpr std::array slider_actions{
 }  // namespace
 
 const PartKind& Slider::described() {
-  static const PartKind kind = describe<Slider>({.name = "slider",
-                                                 .means = "a thumb on a track, for one number",
-                                                 .role = "slider",
-                                                 .readings = slider_readings,
-                                                 .pieces = &slider_pieces,
-                                                 .place_of = &place,
-                                                 .upright = Upright::upwards,
-                                                 .margin = {.top = 24.0},
-                                                 .usual_size = {0.0, 48.0},
-                                                 .keys = "arrows, Page Up, Page Down, Home, End",
-                                                 .actions = slider_actions});
+  static const PartKind kind = describe<Slider>(
+      {.name = "slider",
+       .means = "a thumb on a track, for one number",
+       .role = "slider",
+       .example = {.box = "40, 200, \"100% - 80dp\", 48",
+                   .lines = "label = \"Frames of honey\"\nvalue = \"honey\"\nto = 10\nstep = 1\n",
+                   .cells = "honey = 4\n"},
+       .readings = slider_readings,
+       .pieces = &slider_pieces,
+       .place_of = &place,
+       .upright = Upright::upwards,
+       .margin = {.top = 24.0},
+       .usual_size = {0.0, 48.0},
+       .keys = "arrows, Page Up, Page Down, Home, End",
+       .actions = slider_actions});
   return kind;
 }
 

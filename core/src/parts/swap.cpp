@@ -303,14 +303,20 @@ constexpr std::array swap_actions{swap_action<1>("next", "shows the next content
 }  // namespace
 
 const PartKind& Swap::described() {
-  static const PartKind kind =
-      describe<Swap>({.name = "swap",
-                      .means = "a container that shows one of the parts that lie in it",
-                      .role = "group",
-                      .readings = swap_readings,
-                      .pieces = &swap_pieces,
-                      .actions = swap_actions,
-                      .answers = answers::swap_answers});
+  static const PartKind kind = describe<Swap>(
+      {.name = "swap",
+       .means = "a container that shows one of the parts that lie in it",
+       .role = "group",
+       .example = {.box = "16, 200, \"100% - 32dp\", 200",
+                   .lines =
+                       "label = \"The chosen page\"\nselected = \"page\"\npart = [\n  { id = \"notes\", kind "
+                       "= \"pad\", label = \"Calm\", box = [0, 0, \"100%\", 120] },\n  { id = \"harvest\", "
+                       "kind = \"pad\", label = \"14 frames\", box = [0, 0, \"100%\", 80] },\n]\n",
+                   .cells = "page = { choice = \"Notes\", of = [\"Notes\", \"Harvest\"] }\n"},
+       .readings = swap_readings,
+       .pieces = &swap_pieces,
+       .actions = swap_actions,
+       .answers = answers::swap_answers});
   return kind;
 }
 

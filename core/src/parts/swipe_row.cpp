@@ -608,21 +608,24 @@ constexpr std::array swipe_actions{
 }  // namespace
 
 const PartKind& SwipeRow::described() {
-  static const PartKind kind =
-      describe<SwipeRow>({.name = "swipe-row",
-                          .means = "a row that slides aside over what lies behind it",
-                          .role = "group",
-                          .readings = swipe_row_readings,
-                          .pieces = &swipe_row_pieces,
-                          .own_state = true,
-                          .reaches_out = true,
-                          .content_size =
-                              [](const AnySettings&, const Content& content, const TextWidth&) {
-                                return Size{0.0, content.detail.empty() ? 56.0 : 72.0};
-                              },
-                          .keys = "arrows, Escape",
-                          .actions = swipe_actions,
-                          .answers = answers::swipe_row_answers});
+  static const PartKind kind = describe<SwipeRow>(
+      {.name = "swipe-row",
+       .means = "a row that slides aside over what lies behind it",
+       .role = "group",
+       .example = {.box = "0, 200, \"100%\", 72",
+                   .lines = "label = \"Heather\"\nleading = 96\nleading_label = \"Water\"\n",
+                   .cells = ""},
+       .readings = swipe_row_readings,
+       .pieces = &swipe_row_pieces,
+       .own_state = true,
+       .reaches_out = true,
+       .content_size =
+           [](const AnySettings&, const Content& content, const TextWidth&) {
+             return Size{0.0, content.detail.empty() ? 56.0 : 72.0};
+           },
+       .keys = "arrows, Escape",
+       .actions = swipe_actions,
+       .answers = answers::swipe_row_answers});
   return kind;
 }
 

@@ -184,19 +184,23 @@ constexpr std::array switch_actions{
 }  // namespace
 
 const PartKind& Switch::described() {
-  static const PartKind kind = describe<Switch>({.name = "switch",
-                                                 .means = "a thumb that goes across, for yes or no",
-                                                 .role = "switch",
-                                                 .readings = switch_readings,
-                                                 .pieces = &switch_pieces,
-                                                 .place_of = &switch_place,
-                                                 .upright = Upright::upwards,
-                                                 .tap_toggles = true,
-                                                 .margin = {.top = 24.0},
-                                                 .usual_size = {80.0, 44.0},
-                                                 .keys = "Space, Enter",
-                                                 .actions = switch_actions,
-                                                 .answers = answers::switch_answers});
+  static const PartKind kind =
+      describe<Switch>({.name = "switch",
+                        .means = "a thumb that goes across, for yes or no",
+                        .role = "switch",
+                        .example = {.box = "40, 200, 80, 44",
+                                    .lines = "label = \"Queen seen\"\non = \"seen\"\n",
+                                    .cells = "seen = false\n"},
+                        .readings = switch_readings,
+                        .pieces = &switch_pieces,
+                        .place_of = &switch_place,
+                        .upright = Upright::upwards,
+                        .tap_toggles = true,
+                        .margin = {.top = 24.0},
+                        .usual_size = {80.0, 44.0},
+                        .keys = "Space, Enter",
+                        .actions = switch_actions,
+                        .answers = answers::switch_answers});
   return kind;
 }
 

@@ -274,19 +274,23 @@ constexpr std::array tabs_actions{
 }  // namespace
 
 const PartKind& Tabs::described() {
-  static const PartKind kind = describe<Tabs>({.name = "tabs",
-                                               .means = "titles, with an underline that travels to the "
-                                                        "chosen one",
-                                               .role = "tablist",
-                                               .readings = tabs_readings,
-                                               .pieces = &tabs_pieces,
-                                               .place_of = &tab_place,
-                                               .upright = Upright::downwards,
-                                               .own_state = true,
-                                               .usual_size = {0.0, 44.0},
-                                               .keys = "arrows along them, Home, End",
-                                               .actions = tabs_actions,
-                                               .answers = answers::tabs_answers});
+  static const PartKind kind =
+      describe<Tabs>({.name = "tabs",
+                      .means = "titles, with an underline that travels to the "
+                               "chosen one",
+                      .role = "tablist",
+                      .example = {.box = "40, 200, \"100% - 80dp\", 48",
+                                  .lines = "label = \"Pages\"\nselected = \"page\"\n",
+                                  .cells = "page = { choice = \"Notes\", of = [\"Notes\", \"Harvest\"] }\n"},
+                      .readings = tabs_readings,
+                      .pieces = &tabs_pieces,
+                      .place_of = &tab_place,
+                      .upright = Upright::downwards,
+                      .own_state = true,
+                      .usual_size = {0.0, 44.0},
+                      .keys = "arrows along them, Home, End",
+                      .actions = tabs_actions,
+                      .answers = answers::tabs_answers});
   return kind;
 }
 

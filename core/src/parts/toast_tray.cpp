@@ -350,16 +350,19 @@ constexpr std::array toast_actions{
 }  // namespace
 
 const PartKind& ToastTray::described() {
-  static const PartKind kind =
-      describe<ToastTray>({.name = "toast-tray",
-                           .means = "where messages come up for a while, one at a time",
-                           .role = "status",
-                           .readings = tray_readings,
-                           .pieces = &tray_pieces,
-                           .stands = &tray_stands,
-                           .own_state = true,
-                           .actions = toast_actions,
-                           .answers = answers::toast_answers});
+  static const PartKind kind = describe<ToastTray>(
+      {.name = "toast-tray",
+       .means = "where messages come up for a while, one at a time",
+       .role = "status",
+       .example = {.box = "20, 640, \"100% - 40dp\", 56",
+                   .lines = "message = \"says\"\ntrigger = \"saves\"\nbutton = \"Undo\"\n",
+                   .cells = "says = \"Saved\"\nsaves = 0\n"},
+       .readings = tray_readings,
+       .pieces = &tray_pieces,
+       .stands = &tray_stands,
+       .own_state = true,
+       .actions = toast_actions,
+       .answers = answers::toast_answers});
   return kind;
 }
 

@@ -451,9 +451,7 @@ void zoom_plane_pieces(const Part& part, const PieceTaker& out) {
            .held = x == 0.0 && y == 0.0});
     }
   }
-  out({.role = Role::label,
-       .box = {box.x, box.y - 24.0, box.w, 20.0},
-       .words = it.settings().label});
+  out({.role = Role::label, .box = {box.x, box.y - 24.0, box.w, 20.0}, .words = it.settings().label});
 }
 
 bool is_free(const Part& part) { return !plane_of(part).carried(); }
@@ -474,6 +472,9 @@ const PartKind& ZoomPlane::described() {
       describe<ZoomPlane>({.name = "zoom-plane",
                            .means = "a plane whose content fingers zoom, turn and carry",
                            .role = "group",
+                           .example = {.box = "20, 120, \"100% - 40dp\", 480",
+                                       .lines = "label = \"Frame 3\"\nzoom = \"zoom\"\n",
+                                       .cells = "zoom = 1.0\n"},
                            .readings = zoom_plane_readings,
                            .pieces = &zoom_plane_pieces,
                            .mirrors = false,

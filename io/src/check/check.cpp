@@ -6,9 +6,11 @@
 #include <array>
 #include <cmath>
 #include <set>
+#include <utility>
 
 #include "ubbo/io/scene/scene_run.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/stage/seen_pieces.hpp"
 
 namespace ubbo::io {
 
@@ -47,6 +49,11 @@ enum RuleName : std::size_t {
   too_slow,
   seconds_for_ms,
   share_for_dp,
+  no_way_back,
+  text_cut,
+  alike_actions,
+  low_contrast,
+  no_way_out,
   idle_silence,
 };
 
@@ -83,6 +90,13 @@ constexpr std::array rules{
     Rule{"too-slow", "a motion takes more than 0.8 s: people wait for it"},
     Rule{"seconds-for-ms", "a time in ms is so small that seconds were meant"},
     Rule{"share-for-dp", "a length in dp is so small that a share was meant"},
+    Rule{"no-way-back",
+         "a destructive action without a question before it or an undo after it: one slip, and it is gone"},
+    Rule{"text-cut", "a text is wider than its box: the end of it is not read"},
+    Rule{"alike-actions",
+         "two actions of a row differ by colour alone: who does not see it takes the wrong one"},
+    Rule{"low-contrast", "a text is so faint that its contrast is below 4.5 to 1 (WCAG AA)"},
+    Rule{"no-way-out", "a layer is open from the beginning, and nothing on the screen can close it"},
     Rule{"idle-silence", "a silence that silences nothing"},
 };
 
@@ -104,7 +118,9 @@ struct Looked {
 
 class Checker {
  public:
-  explicit Checker(const Scene& scene) : scene_(&scene), run_(scene) {
+  // `partial`: parts were left out that could not be read, so that nothing is said of what is not there.
+  Checker(const Scene& scene, const TextWidth& measure, bool partial)
+      : scene_(&scene), measure_(&measure), partial_(partial), run_(scene) {
     run_.stage().advance(Micros{0});
     for (const PartPlan& plan : scene.parts) {
       const Part& part = *run_.stage().find(plan.id);
@@ -124,6 +140,8 @@ class Checker {
       places(one);
       settings(one);
       layers(one);
+      texts(one);
+      actions(one);
     }
     pairs();
     cells();
@@ -139,6 +157,10 @@ class Checker {
 
  private:
   void say(RuleName rule, const std::string& of, FilePlace place, std::string found, std::string remedy) {
+    const bool of_absence = rule == unheard || rule == never_shown || rule == lost_content ||
+                            rule == idle_cell || rule == no_way_back || rule == no_way_out ||
+                            rule == idle_silence;
+    if (partial_ && of_absence) return;
     found_.push_back({&rules[rule], of, place, std::move(found), std::move(remedy), {}});
   }
   void say(RuleName rule, const Looked& one, const char* setting, std::string found, std::string remedy) {
@@ -225,6 +247,72 @@ class Checker {
               fmt::format("{} and {} are {} apart", low.plan->id, high.plan->id, dp(gap)),
               "leave 8 dp between them at least");
       }
+  }
+
+  // What stands in it, as it is before anybody touches it.
+  void texts(const Looked& one) {
+    bool cut = false;
+    bool faint = false;
+    seen_pieces(*one.part, [&](const Piece& piece) {
+      if (piece.words.empty() || piece.box.w <= 0.0) return;
+      const double size = std::min(0.7 * piece.box.h, 20.0);
+      const double wide = *measure_ ? (*measure_)(piece.words, size, true) : 0.0;
+      if (!std::exchange(cut, cut || wide > piece.box.w) && wide > piece.box.w)
+        say(text_cut, one, "label",
+            fmt::format("'{}' is {} wide at {} high, and there is room for {}", piece.words,
+                        dp(std::round(wide)), dp(std::round(size)), dp(std::round(piece.box.w))),
+            "say it in fewer words, or make the part wider");
+      // Ink on paper has 14 to 1; less solid than this it falls below 4.5.
+      constexpr double faintest = 0.6;
+      if (!std::exchange(faint, faint || piece.opacity < faintest) && piece.opacity > 0.0 &&
+          piece.opacity < faintest && common(piece.box, one.part->box()) == piece.box)
+        say(low_contrast, one, "label",
+            fmt::format("'{}' is shown at {} of its strength", piece.words, plain_number(piece.opacity)),
+            "show it at 0.6 at least, or not at all");
+    });
+  }
+
+  // Whether people can take it back: a question before it, or a message with a button after it.
+  bool can_be_taken_back(const Looked& one) const {
+    for (const Part* outer = one.part->outer(); outer != nullptr; outer = outer->outer())
+      if (outer->is_layer() && outer->modal()) return true;  // it answers a question
+    const auto opens = one.plan->cells.find("opens");
+    return std::any_of(parts_.begin(), parts_.end(), [&](const Looked& other) {
+      if (!other.plan->kind->over_others) return false;
+      const auto cell = other.plan->cells.find("open");
+      if (opens != one.plan->cells.end() && cell != other.plan->cells.end() && cell->second == opens->second)
+        return true;
+      const auto button = value(other, "button");
+      return button && std::holds_alternative<std::string>(*button) &&
+             !std::get<std::string>(*button).empty();
+    });
+  }
+
+  void actions(const Looked& one) {
+    std::vector<std::string> seen;
+    bool destroys = one.plan->content.rank == Rank::destructive && one.target;
+    std::string name = one.plan->id;
+    for (std::size_t i = 0; i < one.plan->kind->settings(); ++i) {
+      const std::string_view setting = one.plan->kind->setting(i).name;
+      if (!setting.ends_with("_rank")) continue;
+      const std::string side(setting.substr(0, setting.size() - std::string_view("_rank").size()));
+      if (number(one, side).value_or(0.0) <= 0.0) continue;
+      const auto text = [&](const char* of) { return std::get<std::string>(*value(one, side + of)); };
+      if (number(one, setting) == static_cast<double>(Rank::destructive)) {
+        destroys = true;
+        name = fmt::format("{} of {}", side, one.plan->id);
+      }
+      const std::string what = text("_label") + "|" + text("_glyph");
+      if (std::find(seen.begin(), seen.end(), what) != seen.end())
+        say(alike_actions, one, "leading_label",
+            fmt::format("two actions of {} are both called '{}'", one.plan->id, text("_label")),
+            "give each a label or a glyph of its own");
+      seen.push_back(what);
+    }
+    if (destroys && !can_be_taken_back(one))
+      say(no_way_back, one, "rank",
+          fmt::format("{} is destructive, and nothing asks before or undoes it after", name),
+          "link opens to a dialog's cell, or add a toast tray with a button such as \"Undo\"");
   }
 
   // What its settings say.
@@ -348,7 +436,25 @@ class Checker {
 
   // Coming and going.
 
+  // A part that is open from the first can be closed by itself, or by another that shares its cell.
+  void way_to_close(const Looked& one) {
+    if (!one.part->is_layer() || !one.part->open_layer()) return;
+    for (std::size_t i = 0; i < one.plan->kind->settings(); ++i) {
+      const std::string_view name = one.plan->kind->setting(i).name;
+      if (name.ends_with("_closes") && number(one, name) == 1.0) return;
+    }
+    for (const Looked& other : parts_)
+      for (const auto& [setting, cell] : other.plan->cells)
+        if (&other != &one && std::any_of(one.plan->cells.begin(), one.plan->cells.end(),
+                                          [&](const auto& own) { return own.second == cell; }))
+          return;
+    say(no_way_out, one, "open",
+        fmt::format("{} is open from the beginning, and nothing closes it", one.plan->id),
+        "link a button's opens to its cell, or let back or a tap beside it close it");
+  }
+
   void layers(const Looked& one) {
+    way_to_close(one);
     if (!one.layer) return;
     const bool opened = !one.plan->cells.empty() || number(one, "edge_swipe_opens").value_or(0.0) == 1.0;
     if (!opened && one.part->absent())
@@ -503,6 +609,8 @@ class Checker {
   }
 
   const Scene* scene_;
+  const TextWidth* measure_;
+  bool partial_;
   SceneRun run_;
   std::vector<Looked> parts_;
   std::vector<Finding> found_;
@@ -512,30 +620,39 @@ class Checker {
 
 std::span<const Rule> check_rules() { return rules; }
 
-std::vector<Finding> check_scene(const Scene& scene) { return Checker(scene).findings(); }
+std::vector<Finding> check_scene(const Scene& scene, const TextWidth& measure) {
+  return Checker(scene, measure, false).findings();
+}
 
 std::vector<Finding> check_text(std::string_view text, const std::string& name, Kinds kinds,
                                 std::span<const std::string> changes, const TextWidth& measure) {
-  try {
-    return check_scene(parse_scene(text, name, kinds, changes, measure));
-  } catch (const InputError& error) {
-    std::vector<Finding> findings;
-    for (const InputError::Facts& one : error.all()) {
-      std::string found = one.found;
-      std::string remedy = one.takes.empty() ? "" : "it takes " + one.takes;
-      // What a part refuses says both at once.
-      if (const auto both = found.find("; it takes "); remedy.empty() && both != std::string::npos) {
-        remedy = found.substr(both + 2);
-        found.resize(both);
+  const SceneRead read = read_scene(text, name, kinds, changes, measure);
+  std::vector<Finding> findings;
+  for (const InputError::Facts& one : read.wrong) {
+    std::string found = one.found;
+    std::string remedy = one.takes.empty() ? "" : "write " + one.takes;
+    // What a part refuses says both at once.
+    for (const std::string_view both : {"; it takes ", "; it needs "})
+      if (const auto at = found.find(both); remedy.empty() && at != std::string::npos) {
+        remedy = "give it " + found.substr(at + both.size());
+        found.resize(at);
       }
-      if (!one.nearest.empty()) remedy += "; nearest: " + one.nearest;
-      findings.push_back({.rule = &rules[unreadable],
-                          .place = {one.line, one.column},
-                          .found = std::move(found),
-                          .remedy = std::move(remedy)});
-    }
-    return findings;
+    if (remedy.empty()) remedy = "see what `ubbo parts KIND` says it takes, and change that";
+    if (!one.nearest.empty()) remedy += "; perhaps " + one.nearest + " was meant";
+    findings.push_back({.rule = &rules[unreadable],
+                        .place = {one.line, one.column},
+                        .found = std::move(found),
+                        .remedy = std::move(remedy)});
   }
+  if (!read.scene.parts.empty() || read.wrong.empty()) {
+    std::vector<Finding> more = Checker(read.scene, measure, !read.wrong.empty()).findings();
+    findings.insert(findings.end(), std::make_move_iterator(more.begin()),
+                    std::make_move_iterator(more.end()));
+  }
+  std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
+    return std::pair(a.place.line, a.place.column) < std::pair(b.place.line, b.place.column);
+  });
+  return findings;
 }
 
 }  // namespace ubbo::io

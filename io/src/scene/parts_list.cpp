@@ -128,4 +128,31 @@ std::string parts_list(std::string_view of, SettingsFormat format, Kinds kinds) 
   return format == SettingsFormat::json ? json_text(all) : text;
 }
 
+std::string example_scene(std::string_view name, Kinds kinds) {
+  const PartKind& kind = part_kind(name, kinds);
+  const PartExample& example = kind.example;
+  if (*example.box == '\0') throw std::invalid_argument(fmt::format("parts: a {} shows no scene", name));
+  const std::string cells = *example.cells == '\0' ? "" : fmt::format("[cells]\n{}\n", example.cells);
+  return fmt::format(
+      "# A smallest scene with a {0}: {1}.\ntitle = \"Heather Ridge: {0}\"\nscreen = {{ width = 360, height "
+      "= 720 }}\n\n"
+      "{2}[[part]]\nid = \"mine\"\nkind = \"{3}\"\nbox = [{4}]\n{5}",
+      kind.words(), kind.means, cells, kind.name, example.box, example.lines);
+}
+
+std::string parts_of(const Scene& scene, SettingsFormat format) {
+  Json all = Json::array();
+  std::string text =
+      format == SettingsFormat::markdown ? "| id | kind | inside | line |\n|---|---|---|---|\n" : "";
+  for (const PartPlan& plan : scene.parts) {
+    const std::string& inside = plan.contact_rules.inside;
+    all.push_back({{"id", plan.id}, {"kind", plan.kind->name}, {"inside", inside}, {"line", plan.line}});
+    text += format == SettingsFormat::markdown
+                ? fmt::format("| `{}` | {} | {} | {} |\n", plan.id, plan.kind->name, inside, plan.line)
+                : fmt::format("{:<20} {:<14} {:<20} line {}\n", plan.id, plan.kind->name,
+                              inside.empty() ? "on the screen" : "in " + inside, plan.line);
+  }
+  return format == SettingsFormat::json ? json_text(all) : text;
+}
+
 }  // namespace ubbo::io

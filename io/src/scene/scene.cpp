@@ -47,7 +47,15 @@ class SceneReader {
     scene_.kinds = kinds;
   }
 
-  Scene read(std::string_view text, std::span<const std::string> changes) {
+  SceneRead read(std::string_view text, std::span<const std::string> changes) {
+    attempt([&] { read_tables(text, changes); });
+    drop_broken();
+    make_parts();
+    return {std::move(scene_), std::move(wrong_)};
+  }
+
+ private:
+  void read_tables(std::string_view text, std::span<const std::string> changes) {
     guard_toml(text, scene_.file);
     toml::table root;
     try {
@@ -65,18 +73,43 @@ class SceneReader {
     try_with(root, "part", [this](const toml::node& parts) { read_parts(parts); });
     attempt([this] { lay_out(); });
     try_with(root, "silence", [this](const toml::node& silences) { read_silences(silences); });
-    if (!wrong_.empty()) throw InputError(std::move(wrong_));
-    (void)SceneRun(scene_);  // what only a part can judge is judged now, with the line at hand
-    return std::move(scene_);
+    root_ = nullptr;
   }
 
- private:
+  // Takes out the parts that are wrong, what lies in them, and what names them.
+  void drop_broken() {
+    const auto there = [this](const std::string& id) {
+      return id.empty() || std::any_of(scene_.parts.begin(), scene_.parts.end(),
+                                       [&](const PartPlan& plan) { return plan.id == id; });
+    };
+    std::erase_if(scene_.parts, [this](const PartPlan& plan) { return broken_.contains(plan.id); });
+    while (std::erase_if(scene_.parts, [&](const PartPlan& plan) {
+             return !there(plan.contact_rules.inside) || !there(plan.contact_rules.yields_to);
+           }) > 0) {
+    }
+  }
+
+  // What only a part can judge is judged now, with the line at hand: each refusal takes its part out.
+  void make_parts() {
+    const std::size_t most = scene_.parts.size();
+    for (std::size_t i = 0; i <= most; ++i) try {
+        (void)SceneRun(scene_);
+        return;
+      } catch (const InputError& error) {
+        wrong_.push_back(error.facts());
+        for (const PartPlan& plan : scene_.parts)
+          if (plan.line == error.facts().line && plan.column == error.facts().column) broken_.insert(plan.id);
+        drop_broken();
+      }
+  }
+
   // What is wrong is noted, and reading goes on, so that a user hears of all of it at once.
   template <class Read>
   void attempt(Read&& read) {
     try {
       read();
     } catch (const InputError& error) {
+      failed_ = true;
       // What a template says wrongly is said once, however often it is used.
       for (const InputError::Facts& one : error.all())
         if (std::none_of(wrong_.begin(), wrong_.end(), [&](const InputError::Facts& said) {
@@ -539,6 +572,7 @@ class SceneReader {
       const auto fault = arrange(scene_, outer, of != nullptr ? of->kind->frame : Insets{}, how, *measure_);
       if (!fault) continue;
       const PartPlan& plan = scene_.parts[fault->part];
+      broken_.insert(plan.id);
       attempt([&] {
         refuse({static_cast<toml::source_index>(plan.line), static_cast<toml::source_index>(plan.column)},
                fault->found, fault->takes);
@@ -549,13 +583,16 @@ class SceneReader {
       by_id[plan.id] = &plan;
       const auto outer = by_id.find(plan.contact_rules.inside);
       give_usual_place(plan, outer == by_id.end() ? nullptr : outer->second);
-      if (const std::string fault = fault_of(plan.placement); !fault.empty() && !misplaced_.contains(plan.id))
+      if (const std::string fault = fault_of(plan.placement);
+          !fault.empty() && !misplaced_.contains(plan.id)) {
+        broken_.insert(plan.id);
         attempt([&] {
           refuse({static_cast<toml::source_index>(plan.line), static_cast<toml::source_index>(plan.column)},
                  fault,
                  "x, y, w, h in dp, as a share of the container (\"50%\"), or right and bottom as distances "
                  "from its edges; or a layout = \"column\" or \"row\" around it");
         });
+      }
     }
   }
 
@@ -591,6 +628,7 @@ class SceneReader {
   void read_part(const PartSource& source) {
     if (scene_.parts.size() >= max_parts)
       refuse(source.place(), fmt::format("more than {} parts", max_parts), "fewer");
+    failed_ = false;
     PartPlan plan;
     plan.line = source.place().source().begin.line;
     plan.column = source.place().source().begin.column;
@@ -624,6 +662,7 @@ class SceneReader {
           (void)plan.kind->put(plan.settings, i, value_of(node, setting));
       });
     }
+    if (failed_) broken_.insert(plan.id);
     scene_.parts.push_back(std::move(plan));
     for (const PartSource& inner : inside) attempt([&] { read_source(inner); });
   }
@@ -663,8 +702,10 @@ class SceneReader {
 
   std::vector<InputError::Facts> wrong_;
   std::set<std::string> unread_;     // parts and cells that are there, but wrong
+  std::set<std::string> broken_;     // parts of which something is wrong
+  bool failed_ = false;              // something of the part that is being read
   std::set<std::string> misplaced_;  // parts whose place could not be read
-  std::set<std::string> open_;    // cells whose whole number may still be a number or a whole one
+  std::set<std::string> open_;       // cells whose whole number may still be a number or a whole one
   std::vector<std::pair<std::string, Arrangement>> layouts_;  // by the part that lays out; "": the screen
   std::vector<std::string> open_templates_;                   // those that are being read
   const toml::table* root_ = nullptr;
@@ -676,6 +717,13 @@ class SceneReader {
 
 Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds,
                   std::span<const std::string> changes, const TextWidth& measure) {
+  SceneRead read = read_scene(text, name, kinds, changes, measure);
+  if (!read.wrong.empty()) throw InputError(std::move(read.wrong));
+  return std::move(read.scene);
+}
+
+SceneRead read_scene(std::string_view text, const std::string& name, Kinds kinds,
+                     std::span<const std::string> changes, const TextWidth& measure) {
   return SceneReader(name, kinds, measure).read(text, changes);
 }
 

@@ -148,12 +148,20 @@ enum class ChildBox : std::uint8_t {
   whole    ///< as large as the other
 };
 
+/// What a smallest scene with such a part says, beside its `id` and `kind`, as scenes are written.
+struct PartExample {
+  const char* box = "";    ///< its place: "40, 200, 280, 48"
+  const char* lines = "";  ///< of the part
+  const char* cells = "";  ///< those it is linked to
+};
+
 /// What a kind of part tells of itself, once, beside its class: all that scenes, settings pages, readings,
 /// reports, hand scripts, films, graphs, skins and checkers know of it. Made by `describe`.
 struct PartKind {
   const char* name = "";   ///< what scenes call it, such as "slider"
   const char* means = "";  ///< one line, for docs and --help
   const char* role = "";   ///< WAI-ARIA
+  PartExample example{};
   std::span<const ReadingInfo> readings{};
   void (*pieces)(const Part&, const PieceTaker&) = nullptr;  ///< for `pieces_of`
   /// Where on the screen the part stands when it is at `value`: for hand scripts, such as `frames.9`. Null:

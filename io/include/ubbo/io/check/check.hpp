@@ -28,10 +28,11 @@ struct Finding {
 };
 
 /// The faults of a scene, in the order of the file. A silence of the scene that silences nothing, or names no
-/// rule, is one too.
-[[nodiscard]] std::vector<Finding> check_scene(const Scene& scene);
+/// rule, is one too. Whether texts have room is looked at where `measure` is given.
+[[nodiscard]] std::vector<Finding> check_scene(const Scene& scene, const TextWidth& measure = {});
 
-/// The same of a scene's text; what cannot be read is a finding for each reason.
+/// The same of a scene's text; what cannot be read is a finding for each reason, and the rest is looked at as
+/// far as it stands.
 [[nodiscard]] std::vector<Finding> check_text(std::string_view text, const std::string& name,
                                               Kinds kinds = shipped_kinds(),
                                               std::span<const std::string> changes = {},

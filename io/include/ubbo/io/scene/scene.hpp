@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "ubbo/io/scene/cell_value.hpp"
+#include "ubbo/io/text/input_error.hpp"
 #include "ubbo/parts/kinds.hpp"
 #include "ubbo/stage/stage.hpp"
 
@@ -59,6 +60,13 @@ struct Scene {
   Kinds kinds = shipped_kinds();  ///< the kinds of part its reader knew
 };
 
+/// A scene as far as it could be read, without the parts that are wrong and what lies in them, and all that
+/// is wrong.
+struct SceneRead {
+  Scene scene{};
+  std::vector<InputError::Facts> wrong{};
+};
+
 /// Whether a scene may say this setting of a stage: the journal is whoever's who runs it.
 [[nodiscard]] inline bool is_scene_setting(std::string_view name) {
   return name != "journal" && name != "keep";
@@ -75,5 +83,9 @@ struct Scene {
 /// refused.
 [[nodiscard]] Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds = shipped_kinds(),
                                 std::span<const std::string> changes = {}, const TextWidth& measure = {});
+/// The same, as far as it goes; throws nothing for what is wrong. Each of the parts in it can be made.
+[[nodiscard]] SceneRead read_scene(std::string_view text, const std::string& name,
+                                   Kinds kinds = shipped_kinds(), std::span<const std::string> changes = {},
+                                   const TextWidth& measure = {});
 
 }  // namespace ubbo::io
