@@ -61,7 +61,8 @@ class Painter {
     const bool round = piece.role == Role::handle || piece.role == Role::mark;
     const double solid = piece.opacity;
     if (piece.role == Role::track) fill(piece.box, 0.16, 0.14, 0.19, 0.16);
-    if (piece.role == Role::surface) fill(piece.box, 1.0, 1.0, 1.0, piece.held ? 0.9 : 0.5);
+    if (piece.role == Role::surface || piece.role == Role::row || piece.role == Role::button)
+      fill(piece.box, 1.0, 1.0, 1.0, piece.held ? 0.9 : 0.5);
     if (piece.role == Role::fill) fill(piece.box, 0.87, 0.62, 0.12, solid);
     if (round) hexagon(piece.box, piece.on ? piece.fraction : 0.0, piece.held);
     if (!piece.words.empty()) write(piece);

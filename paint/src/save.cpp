@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "drawn_image.hpp"
+#include "moving_png.hpp"
 #include "svg.hpp"
 #include "ubbo/file/whole_file.hpp"
 #include "ubbo/skin/flat.hpp"
@@ -150,14 +151,18 @@ void demand(cairo_status_t status, const std::string& path) {
     throw std::runtime_error(path + ": cannot be written: " + cairo_status_to_string(status));
 }
 
-}  // namespace
-
-void save(const skin::Picture& picture, int width, int height, const std::string& path, const About& about,
-          const Images& images) {
+void check_size(int width, int height) {
   constexpr int max = 16384;
   if (width < 1 || height < 1 || width > max || height > max)
     throw std::invalid_argument("size " + std::to_string(width) + "x" + std::to_string(height) +
                                 " is not taken; it takes 1x1 to 16384x16384");
+}
+
+}  // namespace
+
+void save(const skin::Picture& picture, int width, int height, const std::string& path, const About& about,
+          const Images& images) {
+  check_size(width, height);
   const bool png = path.ends_with(".png");
   if (!png && !path.ends_with(".svg"))
     throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
@@ -172,6 +177,25 @@ void save(const skin::Picture& picture, int width, int height, const std::string
   }
   demand(cairo_surface_write_to_png_stream(surface.get(), &keep, &bytes), path);
   file::write_whole(path, bytes);
+}
+
+void save_moving(const std::vector<skin::Picture>& pages, Micros each, Micros last, int width, int height,
+                 const std::string& path, const Images& images) {
+  check_size(width, height);
+  if (!path.ends_with(".png")) throw std::invalid_argument(path + ": a moving picture is written as .png");
+  MovingPng made(width, height, pages.size());
+  for (const skin::Picture& page : pages) {
+    const Surface surface(cairo_image_surface_create(CAIRO_FORMAT_RGB24, width, height));
+    demand(cairo_surface_status(surface.get()), path);
+    {
+      const Context context(cairo_create(surface.get()));
+      Painter(context.get(), images).draw(page);
+      demand(cairo_status(context.get()), path);
+    }
+    cairo_surface_flush(surface.get());
+    made.add(surface.get(), &page == &pages.back() ? last : each);
+  }
+  file::write_whole(path, std::move(made).bytes());
 }
 
 double text_width(const skin::Text& text) {

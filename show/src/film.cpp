@@ -6,6 +6,7 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "film_marks.hpp"
 #include "page.hpp"
 
 namespace ubbo::show {
@@ -19,9 +20,8 @@ constexpr double caption_height = 26.0;
 constexpr double caption_line = 18.0;  // added where captions need a line of their own
 constexpr std::size_t max_lines = 2;
 constexpr double gap = 10.0;
-constexpr double min_text = 9.5;        // pixels
-constexpr double min_scale = 0.12;      // a fingertip is then four pixels wide
-constexpr double finger_radius = 17.0;  // dp; about 5.4 mm, half a fingertip's contact
+constexpr double min_text = 9.5;    // pixels
+constexpr double min_scale = 0.12;  // a fingertip is then four pixels wide
 
 std::string ms(Micros time) {
   constexpr Micros long_time = std::chrono::seconds(10);
@@ -52,7 +52,7 @@ class Film : private Page {
  public:
   Film(const FilmReel& reel, double width, double height, const skin::Measure& measure,
        const skin::CombColours& colours)
-      : Page(width, height, measure, colours), reel_(reel) {}
+      : Page(width, height, measure, colours), reel_(reel), marks_(reel, colours) {}
 
   Picture make() {
     add_header();
@@ -103,9 +103,9 @@ class Film : private Page {
       mark(Point{x, 26.0});
       x -= 28.0;
     };
-    entry("decision", [&](Point at) { page_.emplace_back(diamond(at, 5.5)); });
+    entry("decision", [&](Point at) { page_.emplace_back(marks_.diamond(at, 5.5)); });
     if (!reel_.snap_places.empty())
-      entry("snap point", [&](Point at) { page_.emplace_back(snap_mark(at, 5.0)); });
+      entry("snap point", [&](Point at) { page_.emplace_back(marks_.snap_mark(at, 5.0)); });
     entry("drag threshold", [&](Point at) {
       const FilmThreshold limit = first_threshold();
       if (limit.x > 0.0 && limit.y > 0.0) {
@@ -128,7 +128,7 @@ class Film : private Page {
       });
     entry("finger and its trail", [&](Point at) {
       page_.emplace_back(skin::line(at + Point{-18, 0}, at, colours_.heather, 2.0));
-      page_.emplace_back(skin::Disc{at, 7.0, finger_ink()});
+      page_.emplace_back(skin::Disc{at, 7.0, marks_.finger_ink()});
       x -= 12.0;
     });
   }
@@ -137,19 +137,6 @@ class Film : private Page {
     for (const FilmFrame& frame : reel_.frames)
       for (const FilmPress& press : frame.presses) return press.threshold;
     return {1.0, 1.0};
-  }
-
-  [[nodiscard]] skin::Ink finger_ink() const {
-    return {.fill = colours_.heather.with_alpha(0.28), .stroke = colours_.heather, .width = 1.6};
-  }
-  [[nodiscard]] skin::Path diamond(Point at, double r) const {
-    return {{at + Point{0, -r}, at + Point{r, 0}, at + Point{0, r}, at + Point{-r, 0}},
-            true,
-            {.fill = colours_.ink}};
-  }
-  [[nodiscard]] skin::Path snap_mark(Point at, double r) const {
-    return {
-        {at + Point{0, -r}, at + Point{r, r * 0.7}, at + Point{-r, r * 0.7}}, true, {.fill = colours_.moss}};
   }
 
   void add_frame(std::size_t index, const Box& cell, double scale) {
@@ -175,7 +162,7 @@ class Film : private Page {
     group.move = view.centre() - middle * scale;
     group.shapes = without_ground(frame.scene);
     skin::make_legible(group.shapes, min_text / scale, skin::inter_width);
-    add_marks(group.shapes, frame);
+    marks_.add(group.shapes, frame);
     page_.emplace_back(std::move(group));
   }
 
@@ -245,59 +232,7 @@ class Film : private Page {
     }
     const double at = lines_ > 0 ? left : left + room - width_of(words, size, true);
     write({at, y}, words, size, colours_.ink, Align::left, true);
-    if (first) page_.emplace_back(diamond({at - 10.0, y - 4.5}, 4.5));
-  }
-
-  void add_marks(Picture& shapes, const FilmFrame& frame) {
-    for (const Point& place : reel_.snap_places) shapes.emplace_back(snap_mark(place + Point{0, 17.0}, 3.2));
-    for (const FilmGhost& ghost : frame.ghosts)
-      shapes.emplace_back(skin::paper(
-          ghost.box, 0.0,
-          {.stroke = colours_.moss.with_alpha(0.35 + 0.5 * ghost.opacity), .width = 1.4, .dash = 4.0}));
-    for (const FilmPress& press : frame.presses) add_press(shapes, press);
-    const Micros before = &frame == reel_.frames.data() ? reel_.begins : (&frame)[-1].time;
-    for (const auto& trail : reel_.trails)
-      if (!trail.empty() && trail.front().time <= frame.time &&
-          (trail.back().time > before || before == reel_.begins))
-        add_trail(shapes, trail, before, frame.time);
-  }
-
-  void add_press(Picture& shapes, const FilmPress& press) const {
-    constexpr double reach = 24.0;
-    const auto [x, y] = press.threshold;
-    if (x > 0.0 && x == y) {
-      shapes.emplace_back(skin::Disc{press.at, x, {.stroke = colours_.brick, .width = 1.4, .dash = 3.0}});
-    } else {
-      for (const double side : {-1.0, 1.0}) {
-        const auto add = [&](Point way, Point half) {
-          const Point at = press.at + way * side;
-          shapes.emplace_back(skin::line(at - half, at + half, colours_.brick, 1.4, 3.0));
-        };
-        if (x > 0.0) add({x, 0}, {0, reach});
-        if (y > 0.0) add({0, y}, {reach, 0});
-      }
-    }
-    shapes.emplace_back(skin::Disc{press.at, 2.4, {.fill = colours_.brick}});
-  }
-
-  // What was drawn before the last frame is faint.
-  void add_trail(Picture& shapes, const std::vector<TrailPoint>& trail, Micros before, Micros now) {
-    skin::Path old{
-        .points = {}, .closed = false, .ink = {.stroke = colours_.heather.with_alpha(0.45), .width = 2.0}};
-    skin::Path fresh{
-        .points = {}, .closed = false, .ink = {.stroke = colours_.heather.with_alpha(0.9), .width = 2.0}};
-    const TrailPoint* last = nullptr;
-    for (const TrailPoint& point : trail) {
-      if (point.time > now) break;
-      if (point.time <= before) old.points.push_back(point.at);
-      if (point.time > before && fresh.points.empty() && last != nullptr) fresh.points.push_back(last->at);
-      if (point.time > before || trail.front().time >= before) fresh.points.push_back(point.at);
-      last = &point;
-    }
-    if (last == nullptr) return;
-    if (old.points.size() > 1) shapes.emplace_back(std::move(old));
-    if (!fresh.points.empty()) shapes.emplace_back(std::move(fresh));
-    if (last->down) shapes.emplace_back(skin::Disc{last->at, finger_radius, finger_ink()});
+    if (first) page_.emplace_back(marks_.diamond({at - 10.0, y - 4.5}, 4.5));
   }
 
   void add_timeline() {
@@ -340,7 +275,7 @@ class Film : private Page {
     for (const Micros time : reel_.decided) {
       const double x = x_of(time);
       if (x - last < 1.0) continue;
-      page_.emplace_back(diamond({x, y}, 5.0));
+      page_.emplace_back(marks_.diamond({x, y}, 5.0));
       last = x;
     }
     write({left, y - 14.0}, "0 ms", 11.5, colours_.ink.with_alpha(0.75));
@@ -349,6 +284,7 @@ class Film : private Page {
   }
 
   const FilmReel& reel_;
+  FilmMarks marks_;
   double above_ = caption_height;
   std::size_t lines_ = 0;  // of captions below number and time
 };

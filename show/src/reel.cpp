@@ -1,6 +1,7 @@
 #include "ubbo/show/reel.hpp"
 
 #include <algorithm>
+#include <cctype>
 #include <map>
 #include <set>
 #include <utility>
@@ -70,6 +71,15 @@ std::vector<Micros> frame_times(const io::Replay& replay, const Spans& spans, st
     times.insert(widest.second);
   }
   return {times.begin(), times.end()};
+}
+
+std::vector<Micros> even_times(const io::Replay& replay, Micros every) {
+  constexpr std::size_t max = 2000;
+  std::vector<Micros> times;
+  for (Micros at = replay.begins(); at < replay.ends() && times.size() < max; at += every)
+    times.push_back(at);
+  times.push_back(replay.ends());
+  return times;
 }
 
 // One trail a contact, with where it went down and by which tool.
@@ -191,9 +201,15 @@ FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros aft
                   .presses = {},
                   .ghosts = {}};
   for (const Decision& decision : replay.decisions())
-    if (decision.time > after && decision.time <= time)
-      if (std::string words = words::caption(decision); !words.empty())
+    if (decision.time > after && decision.time <= time) {
+      if (std::string words = words::caption(decision); !words.empty()) {
         frame.captions.push_back(std::move(words));
+        std::string reason = words::sentence(decision);
+        if (!reason.empty())
+          reason[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(reason[0])));
+        frame.reasons.push_back(reason + ".");
+      }
+    }
   return frame;
 }
 
@@ -280,7 +296,9 @@ FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions
   io::SceneRun run(scene);
   io::Replay replay(run, take, {.told = told_part(options.told, 0.5, 1.0)});
   Micros after = whole.begins() - Micros{1};
-  for (const Micros time : frame_times(whole, spans, options.frames)) {
+  const auto times = options.every > Micros{0} ? even_times(whole, options.every)
+                                               : frame_times(whole, spans, options.frames);
+  for (const Micros time : times) {
     auto ghosts = play_to(replay, run, std::max(after, whole.begins()), time);
     reel.frames.push_back(frame_at(run, whole, after, time, options));
     reel.frames.back().ghosts = std::move(ghosts);

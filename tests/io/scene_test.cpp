@@ -330,3 +330,20 @@ TEST_CASE(
   CHECK_THROWS_WITH(io::parse_scene("[screen]\nwidth = 360\nheight = 600\n" + row, "s.scene.toml"),
                     Catch::Contains("button 'a' without w; takes w = its width in dp"));
 }
+
+TEST_CASE("scenes are short: the hive list, and a sheet with a list in it, as the docs write it") {
+  const auto lines = [](const std::string& text) { return std::count(text.begin(), text.end(), '\n'); };
+  const auto read = [](const std::string& path) {
+    std::ifstream in(path);
+    return std::string(std::istreambuf_iterator<char>(in), {});
+  };
+  CHECK(lines(read(UBBO_SOURCE_DIR "/demo/hive-list.scene.toml")) <= 90);
+  const std::string docs = read(UBBO_SOURCE_DIR "/docs/formats/scene.md");
+  const std::size_t from = docs.find("```toml\n", docs.find("A sheet with three snap points")) + 8;
+  const std::string sheet = docs.substr(from, docs.find("```", from) - from);
+  CHECK(lines(sheet) <= 25);
+  SceneRun run(io::parse_scene(sheet, "docs"));
+  run.stage().advance(Micros{1'000'000});
+  CHECK(run.stage().find("sheet")->box().y == 720 - 176);
+  CHECK(run.stage().find("notes")->layout_box().h == 600 - 56);
+}

@@ -1,5 +1,7 @@
 #include "ubbo/show/film.hpp"
 
+#include <filesystem>
+#include <fstream>
 #include <map>
 
 #include "ubbo/paint/save.hpp"
@@ -94,4 +96,40 @@ TEST_CASE(
       for (std::size_t i = 1; i < spans.size(); ++i) CHECK(spans[i].first >= spans[i - 1].second);
     }
   }
+}
+
+TEST_CASE("a moving picture holds each of its pages, the first one whole, the others as far as they differ") {
+  constexpr int width = 60, height = 40;
+  std::vector<skin::Picture> pages;
+  for (int i = 0; i < 4; ++i)  // the third is like the second
+    pages.push_back(
+        {skin::paper({0, 0, width, height}, 0, {.fill = skin::day.paper}),
+         skin::paper({10.0 * std::min(i, 1) + (i == 3 ? 30.0 : 0.0), 8, 8, 8}, 0, {.fill = skin::day.ink})});
+  const std::string path = (std::filesystem::temp_directory_path() / "ubbo-moving.png").string();
+  paint::save_moving(pages, ms(50), ms(900), width, height, path);
+  std::ifstream in(path, std::ios::binary);
+  const std::string png(std::istreambuf_iterator<char>(in), {});
+  std::filesystem::remove(path);
+  const auto word = [&](std::size_t at) {
+    unsigned value = 0;
+    for (std::size_t i = 0; i < 4; ++i) value = value << 8U | static_cast<unsigned char>(png.at(at + i));
+    return value;
+  };
+  std::vector<Box> areas;
+  unsigned order = 0;
+  for (std::size_t at = 8; at < png.size(); at += 12 + word(at)) {
+    const std::string name = png.substr(at + 4, 4);
+    if (name == "acTL") CHECK(word(at + 8) == 4);
+    if (name == "fcTL" || name == "fdAT") CHECK(word(at + 8) == order++);
+    if (name == "fcTL")
+      areas.push_back(
+          {double(word(at + 20)), double(word(at + 24)), double(word(at + 12)), double(word(at + 16))});
+  }
+  REQUIRE(areas.size() == 4);
+  CHECK(areas[0] == Box{0, 0, width, height});
+  CHECK(areas[1] == Box{0, 8, 18, 8});
+  CHECK(areas[2] == Box{0, 0, 1, 1});
+  CHECK(areas[3] == Box{10, 8, 38, 8});
+  CHECK_THROWS_WITH(paint::save_moving(pages, ms(50), ms(50), width, height, "x.svg"),
+                    Catch::Contains(".png"));
 }

@@ -90,7 +90,7 @@ TEST_CASE("what is completed is what the command takes") {
   CHECK(completed("ubbo take make --hand g") == "gloved\n");
   CHECK(completed("ubbo export x --as \"\"") == "css keyframes tokens header\n");
   CHECK(completed("ubbo settings pa") == "page-dots pane pad panel page-host\n");
-  CHECK(completed("ubbo film --s") == "--set --size\n");
+  CHECK(completed("ubbo film --s") == "--set --slow --size\n");
   CHECK(completed("ubbo film c.") == "c.bash\n");
   CHECK(asked("completions tcsh").exit == 2);
   // What stands in help stands in the manual and in each shell's completions.

@@ -77,6 +77,8 @@ void say_why(const io::Replay& replay, std::string_view part);
 /// What `film` is asked for.
 struct FilmOrder {
   OnScene on;
+  double moving = 0.0;  // frames a second; 0: a still picture
+  double slow = 1.0;    // how many times slower that is shown
   std::string take;
   std::string out;
   int frames = 12;

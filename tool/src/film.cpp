@@ -12,6 +12,7 @@
 #include "progress.hpp"
 #include "say.hpp"
 #include "ubbo/paint/save.hpp"
+#include "ubbo/show/moving.hpp"
 #include "ubbo/show/places.hpp"
 #include "ubbo/show/reel.hpp"
 
@@ -26,6 +27,23 @@ std::pair<int, int> picture_size(const std::string& text) {
     throw std::invalid_argument(
         fmt::format("--size {}: takes WIDTHxHEIGHT, each 200 to 16384, such as 1280x800", text));
   return {width, height};
+}
+
+// A frame for each of that many parts of a second.
+void shoot_moving(const FilmOrder& order, const Kit& kit) {
+  const auto [width, height] = picture_size(order.size);
+  const skin::CombColours& colours = order.dark ? skin::dark : skin::day;
+  const io::Scene scene = order.on.read(kit);
+  const Micros each = from_ms(1000.0 / order.moving);
+  Progress progress("film");
+  const show::FilmReel reel =
+      show::reel_of(scene, read_take_on(scene, order.take),
+                    {.every = each, .colours = colours, .looks = kit.looks, .told = progress.part()});
+  std::vector<skin::Picture> pages;
+  for (std::size_t i = 0; i < reel.frames.size(); ++i)
+    pages.push_back(show::moving_page(reel, i, width, height, paint::text_width, colours));
+  paint::save_moving(pages, from_ms(to_ms(each) * order.slow), Micros{1'800'000}, width, height, order.out,
+                     paint::images_beside(order.on.path));
 }
 
 void shoot_film(const FilmOrder& order, const Kit& kit) {
@@ -65,6 +83,15 @@ void add_film(CLI::App& app, int& exit, const Kit& kit) {
   verb->add_flag("--places", order->places,
                  "without a take: where each layer starts, stands and goes, seen beforehand");
   verb->add_option("-o,--out", order->out, "file to write, .png or .svg")->required();
+  verb->add_option(
+          "--moving", order->moving,
+          "frames a second of a moving picture (animated PNG) instead, with the reasons as they fall")
+      ->check(CLI::Range(1.0, 60.0).description(""))
+      ->type_name("RATE");
+  verb->add_option("--slow", order->slow, "how many times slower a moving picture is shown, 1 to 20")
+      ->check(CLI::Range(1.0, 20.0).description(""))
+      ->capture_default_str()
+      ->type_name("TIMES");
   verb->add_option("--frames", order->frames, "how many frames, 2 to 100")
       ->check(CLI::Range(2, 100).description(""))
       ->capture_default_str();
@@ -79,7 +106,12 @@ void add_film(CLI::App& app, int& exit, const Kit& kit) {
     if (order->places == !order->take.empty())
       throw std::invalid_argument(order->places ? "film --places takes a scene and no take"
                                                 : "film takes a scene and a take, or a scene and --places");
-    order->places ? shoot_places(*order, kit) : shoot_film(*order, kit);
+    if (order->places)
+      shoot_places(*order, kit);
+    else if (order->moving > 0.0)
+      shoot_moving(*order, kit);
+    else
+      shoot_film(*order, kit);
     say("wrote {}\n", order->out);
     exit = done;
   });

@@ -1,7 +1,9 @@
 #pragma once
 
 #include <string>
+#include <vector>
 
+#include "ubbo/base/time.hpp"
 #include "ubbo/paint/images.hpp"
 #include "ubbo/skin/picture.hpp"
 
@@ -20,6 +22,12 @@ struct About {
 /// PNG nor SVG, is left out.
 void save(const skin::Picture& picture, int width, int height, const std::string& path,
           const About& about = {}, const Images& images = {});
+
+/// Draws pages one after another, each for `each`, over and over, and writes them to `path` as an animated
+/// PNG (APNG); the last one stays for `last`. Whoever shows no animation shows the first. Needs at least one
+/// page; throws as `save` does.
+void save_moving(const std::vector<skin::Picture>& pages, Micros each, Micros last, int width, int height,
+                 const std::string& path, const Images& images = {});
 
 /// How wide `text` comes out, in the picture's unit. Its place does not matter.
 [[nodiscard]] double text_width(const skin::Text& text);

@@ -38,10 +38,11 @@ struct FilmGhost {
 /// One frame of a film.
 struct FilmFrame {
   Micros time{};
-  skin::Picture scene;                ///< the stage at that time, in dp
-  std::vector<std::string> captions;  ///< the decisions that fell since the frame before
-  std::vector<FilmPress> presses;     ///< of the contacts that are down
-  std::vector<FilmGhost> ghosts;      ///< of what has been on its way since the frame before, oldest first
+  skin::Picture scene;                 ///< the stage at that time, in dp
+  std::vector<std::string> captions;   ///< the decisions that fell since the frame before
+  std::vector<std::string> reasons{};  ///< the same in whole sentences
+  std::vector<FilmPress> presses;      ///< of the contacts that are down
+  std::vector<FilmGhost> ghosts;       ///< of what has been on its way since the frame before, oldest first
 };
 
 /// All that a film shows.

@@ -1,0 +1,79 @@
+#include "film_marks.hpp"
+
+namespace ubbo::show {
+
+namespace {
+
+using skin::Picture;
+
+constexpr double finger_radius = 17.0;  // dp; about 5.4 mm, half a fingertip's contact
+
+}  // namespace
+
+skin::Ink FilmMarks::finger_ink() const {
+  return {.fill = colours_->heather.with_alpha(0.28), .stroke = colours_->heather, .width = 1.6};
+}
+skin::Path FilmMarks::diamond(Point at, double r) const {
+  return {{at + Point{0, -r}, at + Point{r, 0}, at + Point{0, r}, at + Point{-r, 0}},
+          true,
+          {.fill = colours_->ink}};
+}
+skin::Path FilmMarks::snap_mark(Point at, double r) const {
+  return {
+      {at + Point{0, -r}, at + Point{r, r * 0.7}, at + Point{-r, r * 0.7}}, true, {.fill = colours_->moss}};
+}
+
+void FilmMarks::add(Picture& shapes, const FilmFrame& frame) const {
+  for (const Point& place : reel_->snap_places) shapes.emplace_back(snap_mark(place + Point{0, 17.0}, 3.2));
+  for (const FilmGhost& ghost : frame.ghosts)
+    shapes.emplace_back(skin::paper(
+        ghost.box, 0.0,
+        {.stroke = colours_->moss.with_alpha(0.35 + 0.5 * ghost.opacity), .width = 1.4, .dash = 4.0}));
+  for (const FilmPress& press : frame.presses) add_press(shapes, press);
+  const Micros before = &frame == reel_->frames.data() ? reel_->begins : (&frame)[-1].time;
+  for (const auto& trail : reel_->trails)
+    if (!trail.empty() && trail.front().time <= frame.time &&
+        (trail.back().time > before || before == reel_->begins))
+      add_trail(shapes, trail, before, frame.time);
+}
+
+void FilmMarks::add_press(Picture& shapes, const FilmPress& press) const {
+  constexpr double reach = 24.0;
+  const auto [x, y] = press.threshold;
+  if (x > 0.0 && x == y) {
+    shapes.emplace_back(skin::Disc{press.at, x, {.stroke = colours_->brick, .width = 1.4, .dash = 3.0}});
+  } else {
+    for (const double side : {-1.0, 1.0}) {
+      const auto add = [&](Point way, Point half) {
+        const Point at = press.at + way * side;
+        shapes.emplace_back(skin::line(at - half, at + half, colours_->brick, 1.4, 3.0));
+      };
+      if (x > 0.0) add({x, 0}, {0, reach});
+      if (y > 0.0) add({0, y}, {reach, 0});
+    }
+  }
+  shapes.emplace_back(skin::Disc{press.at, 2.4, {.fill = colours_->brick}});
+}
+
+// What was drawn before the last frame is faint.
+void FilmMarks::add_trail(Picture& shapes, const std::vector<TrailPoint>& trail, Micros before,
+                          Micros now) const {
+  skin::Path old{
+      .points = {}, .closed = false, .ink = {.stroke = colours_->heather.with_alpha(0.45), .width = 2.0}};
+  skin::Path fresh{
+      .points = {}, .closed = false, .ink = {.stroke = colours_->heather.with_alpha(0.9), .width = 2.0}};
+  const TrailPoint* last = nullptr;
+  for (const TrailPoint& point : trail) {
+    if (point.time > now) break;
+    if (point.time <= before) old.points.push_back(point.at);
+    if (point.time > before && fresh.points.empty() && last != nullptr) fresh.points.push_back(last->at);
+    if (point.time > before || trail.front().time >= before) fresh.points.push_back(point.at);
+    last = &point;
+  }
+  if (last == nullptr) return;
+  if (old.points.size() > 1) shapes.emplace_back(std::move(old));
+  if (!fresh.points.empty()) shapes.emplace_back(std::move(fresh));
+  if (last->down) shapes.emplace_back(skin::Disc{last->at, finger_radius, finger_ink()});
+}
+
+}  // namespace ubbo::show
