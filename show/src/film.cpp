@@ -171,15 +171,34 @@ class Film : private Page {
     return scene.empty() ? Picture{} : Picture(scene.begin() + 1, scene.end());
   }
 
-  static std::string joined(const FilmFrame& frame) {
-    constexpr std::size_t max = 240;  // bytes; no frame has room for more
+  // The first `most` captions, alike ones counted, and how many more there are.
+  static std::string joined(const FilmFrame& frame, std::size_t most = 240) {
     std::string words;
-    for (std::size_t i = 0, same = 1; i < frame.captions.size() && words.size() <= max; i += same, same = 1) {
+    std::size_t shown = 0;
+    std::size_t left = 0;
+    for (std::size_t i = 0, same = 1; i < frame.captions.size(); i += same, same = 1) {
       while (i + same < frame.captions.size() && frame.captions[i + same] == frame.captions[i]) ++same;
+      if (shown == most) {
+        left += same;
+        continue;
+      }
+      ++shown;
       words += (words.empty() ? "" : ", ") + frame.captions[i];
       if (same > 1) words += " (" + std::to_string(same) + " times)";
     }
-    return words;
+    return left > 0 ? words + ", " + std::to_string(left) + " more" : words;
+  }
+
+  // As many whole captions as have room.
+  std::string fitting(const FilmFrame& frame, double room) {
+    for (std::size_t most = std::min<std::size_t>(frame.captions.size(), 12); most > 0; --most) {
+      std::string words = joined(frame, most);
+      const auto lines = broken(words, std::max<std::size_t>(lines_, 1), 11.0, room);
+      if (std::all_of(lines.begin(), lines.end(),
+                      [&](const std::string& line) { return width_of(line, 9.5, true) <= room; }))
+        return words;
+    }
+    return frame.captions.empty() ? std::string() : frame.captions.front();
   }
 
   // Beside number and time, which take some 110, or on lines of their own.
@@ -210,7 +229,7 @@ class Film : private Page {
     const double left = lines_ > 0 ? cell.x + 24.0 : from + 14.0;
     const double room = cell.right() - 16.0 - left;
     double y = cell.y + 18.0 + (lines_ > 0 ? caption_line : 0.0);
-    const auto lines = broken(joined(frame), std::max<std::size_t>(lines_, 1), 11.0, room);
+    const auto lines = broken(fitting(frame, room), std::max<std::size_t>(lines_, 1), 11.0, room);
     for (const std::string& line : lines) {
       add_caption(line, left, y, room, &line == lines.data());
       y += caption_line;

@@ -200,8 +200,14 @@ FilmFrame frame_at(const io::SceneRun& run, const io::Replay& replay, Micros aft
                   .captions = {},
                   .presses = {},
                   .ghosts = {}};
+  const Decision* before = nullptr;
   for (const Decision& decision : replay.decisions())
     if (decision.time > after && decision.time <= time) {
+      // Where something stays it is at rest, which need not be said twice.
+      const bool said = before != nullptr && decision.says(answers::at_rest) &&
+                        before->time == decision.time && before->part.view() == decision.part.view();
+      before = &decision;
+      if (said) continue;
       if (std::string words = words::caption(decision); !words.empty()) {
         frame.captions.push_back(std::move(words));
         std::string reason = words::sentence(decision);

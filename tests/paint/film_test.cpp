@@ -4,7 +4,9 @@
 #include <fstream>
 #include <map>
 
+#include "files.hpp"
 #include "ubbo/paint/save.hpp"
+#include "ubbo/show/reel.hpp"
 #include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
@@ -132,4 +134,19 @@ TEST_CASE("a moving picture holds each of its pages, the first one whole, the ot
   CHECK(areas[3] == Box{10, 8, 38, 8});
   CHECK_THROWS_WITH(paint::save_moving(pages, ms(50), ms(50), width, height, "x.svg"),
                     Catch::Contains(".png"));
+}
+
+TEST_CASE("no caption of the demo's films is cut") {
+  for (const auto& entry : std::filesystem::directory_iterator(UBBO_SOURCE_DIR "/demo")) {
+    const std::string path = entry.path().string();
+    if (!path.ends_with(".take.csv")) continue;
+    const io::Take take = test::take_at(path);
+    const io::Scene scene = test::scene_at(UBBO_SOURCE_DIR "/demo/" + take.note("scene"));
+    for (const std::size_t frames : {4U, 8U, 16U}) {
+      CAPTURE(path, frames);
+      const show::FilmReel made = show::reel_of(scene, take, {.frames = frames});
+      for (const skin::Shape& shape : show::film(made, 1280, 800, paint::text_width))
+        if (const auto* text = std::get_if<skin::Text>(&shape)) CHECK_FALSE(text->words.ends_with("\u2026"));
+    }
+  }
 }

@@ -26,7 +26,7 @@ std::vector<Exhibit> exhibits() {
   std::vector<Exhibit> all{
       {"ease", {"ease"}},
       {"ease-in, -out, -in-out", {"ease-in", "ease-out", "ease-in-out"}},
-      {"cubic-bezier(0.35, 0.05, 0.15, 0.95)", {"cubic-bezier(0.35, 0.05, 0.15, 0.95)"}},
+      {"cubic-bezier: four numbers", {"cubic-bezier(0.35, 0.05, 0.15, 0.95)"}},
       {"steps(5), (4, jump-none)", {"steps(5)", "steps(4, jump-none)"}},
       {"linear(): four stops", {"linear(0, 0.7 20%, 0.8 70%, 1)"}},
       {"through four points",

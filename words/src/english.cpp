@@ -202,7 +202,7 @@ constexpr AnswerWords answer_words[] = {
     {a::pair_ended, "ended",
      "two contacts ended: their distance is {scale} times what it was when they began, they turned by "
      "{turn} and moved {moved}",
-     "x {scale}, turned {turn}"},
+     "{scale} x, {turn}"},
     {a::pair_withdrawn, "withdrawn", "two contacts came to nothing: one was taken away", "pair withdrawn"},
     {a::pair_too_little, "nowhere",
      "two contacts did nothing: their distance changed by {pinch} of {pinch.limit}, they went {turn} of "
