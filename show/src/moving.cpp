@@ -35,8 +35,9 @@ class MovingPage : private Page {
     marks_.add(screen.shapes, frame);
     page_.emplace_back(std::move(screen));
     page_.emplace_back(skin::paper(seen, 0.0, {.stroke = colours_.ink.with_alpha(0.3), .width = 1.0}));
-    write({margin, seen.bottom() + 1.4 * reason_line}, fmt::format("{:.0f} ms", to_ms(frame.time - reel_.begins)),
-          reason_size, colours_.ink.with_alpha(0.7));
+    write({margin, seen.bottom() + 1.4 * reason_line},
+          fmt::format("{:.0f} ms", to_ms(frame.time - reel_.begins)), reason_size,
+          colours_.ink.with_alpha(0.7));
     add_reasons(index, seen.bottom() + 2.5 * reason_line);
     return std::move(page_);
   }

@@ -425,7 +425,7 @@ TEST_CASE("what lies in a window comes one after another, each from the side the
                                   {.travel = {.from_edge = Edge::left, .from_turn = 90, .to_turn = -45},
                                    .enter = Timed{Curve{}, ms(100)},
                                    .exit = Timed{Curve{}, ms(100)},
-                                   .inside = {.stagger = ms(40), .stagger_distance = 30}});
+                                   .children = {.stagger = ms(40), .stagger_distance = 30}});
   std::vector<Button*> buttons;
   for (int i = 0; i < 4; ++i)
     buttons.push_back(&stage.add<Button>("button" + std::to_string(i), {20, 20.0 + 60 * i, 200, 48}, {},
@@ -448,7 +448,7 @@ TEST_CASE("what lies in a window comes one after another, each from the side the
   auto& fades = stage.add<Panel>("fades", {60, 520, 240, 100},
                                  {.travel = {.from_edge = Edge::none},
                                   .enter = Timed{Curve{}, ms(100)},
-                                  .inside = {.stagger = ms(40), .stagger_distance = 30}});
+                                  .children = {.stagger = ms(40), .stagger_distance = 30}});
   const auto& inner = stage.add<Button>("inner", {20, 20, 200, 48}, {}, {.inside = "fades"});
   stage.act(fades, "open", ms(1500));
   for (int t = 0; t <= 100; t += 20) {

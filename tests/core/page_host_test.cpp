@@ -123,13 +123,13 @@ TEST_CASE("of quick changes of page the last one counts, and nothing that is see
             RC_ASSERT(std::fabs(app.pages[i]->box().x - before[i].x) < 1e-6);
           }
         RC_ASSERT(app.seen().size() <= 2U);
-        if (!app.host->pressed()) RC_ASSERT(app.page.get().index() == app.host->page());
+        if (!app.host->pressed()) RC_ASSERT(app.page.get().index() == app.host->selected());
       }
       const double last = steps.back().at;
       for (; fps > 0 && frame < last + 3000; frame += 1000 / fps) app.stage.advance(ms(frame));
       app.stage.advance(ms(last + 3000));
       RC_ASSERT(app.stage.settled());
-      const std::size_t page = app.host->page();
+      const std::size_t page = app.host->selected();
       const std::vector<std::size_t> only{page};
       RC_ASSERT(app.seen() == only);
       RC_ASSERT(app.page.get().index() == page);
@@ -190,7 +190,7 @@ TEST_CASE("a page is drawn back from the leading edge, given up, finished or fli
     const double now = to_ms(app.stage.now());
     const double threshold = app.stage.find("rounds")->feel_for(Tool::finger).threshold(Axis::horizontal);
     app.draw(now + 10, 120, 100);  // given up
-    CHECK(app.host->page() == 2);
+    CHECK(app.host->selected() == 2);
     settle(app.stage);
     CHECK(app.page.get().name() == "Frame");
     app.touch(now + 2000, Phase::down, right_to_left ? 356 : 4);
@@ -303,10 +303,10 @@ TEST_CASE("a host that is laid anew under a finger comes to rest on the page tha
     stage.touch({.time = ms(600), .contact = 1, .phase = Phase::up, .at = {4 + by, 300}});
     settle(stage);
     CHECK(host.layout_box().w == 300);
-    CHECK(page.get().index() == host.page());
+    CHECK(page.get().index() == host.selected());
     CHECK(host.way_left() == 0);
-    CHECK(pages[host.page()]->visible());
-    CHECK(pages[host.page()]->box().x == 0);
-    CHECK_FALSE(pages[1 - host.page()]->visible());
+    CHECK(pages[host.selected()]->visible());
+    CHECK(pages[host.selected()]->box().x == 0);
+    CHECK_FALSE(pages[1 - host.selected()]->visible());
   }
 }

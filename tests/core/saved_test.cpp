@@ -51,7 +51,7 @@ TEST_CASE("a screen is found again as it was left, and back goes the way it went
   CHECK(again.stage.restore(bytes, ms(20)) == "");
   CHECK(again.stage.settled());
   CHECK(again.stage.due() == never);
-  CHECK(again.pages->page() == 2);
+  CHECK(again.pages->selected() == 2);
   CHECK(again.pages->page_below() == 1);
   CHECK(again.list->offset() == left.list->offset());
   CHECK(again.row->offset() == Point{-90, 0});
@@ -63,7 +63,7 @@ TEST_CASE("a screen is found again as it was left, and back goes the way it went
   again.stage.advance(ms(2000));
   again.stage.back(ms(2010));
   again.stage.advance(ms(4000));
-  CHECK(again.pages->page() == 1);
+  CHECK(again.pages->selected() == 1);
 }
 
 TEST_CASE("bytes that are damaged, cut off or of something else change nothing and say so") {

@@ -388,7 +388,7 @@ TEST_CASE("a call or write to what moves by a spring goes on from its place with
     for (const char* id : {"a", "b", "c"}) stage.add<Pad>(id, {0, 0, 360, 720}, {}, {.inside = "h"});
     stage.at(ms(0), [&] { host.go_to(2); });
     held(stage, of(host), [&] { host.go_back(); });
-    CHECK(host.page() == 0);
+    CHECK(host.selected() == 0);
   }
 }
 
@@ -567,7 +567,7 @@ TEST_CASE("a choice of none: no underline, and none to travel from; a page host 
   stage.advance(ms(2000));
   stage.at(ms(2000), [&] { chosen.set(chosen.get().with_none()); });
   stage.advance(ms(3000));
-  CHECK((host.page() == 2 && chosen.get().index() == 2));
+  CHECK((host.selected() == 2 && chosen.get().index() == 2));
 }
 
 TEST_CASE("moments that a hand should feel are told once each, at their own time") {

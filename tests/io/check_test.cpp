@@ -21,7 +21,7 @@ constexpr const char* sound = R"(
 [screen]
 width = 360
 height = 720
-safe_top = 28
+safe.top = 28
 [feel]
 like = "gloved"
 [cells]
@@ -117,8 +117,8 @@ id = "weather"
 kind = "panel"
 label = "Weather"
 open = "weather"
-from_edge = "top"
-to_edge = "top"
+travel.from_edge = "top"
+travel.to_edge = "top"
 exit = "ease-in 200ms"
 x = 20
 y = 60
@@ -217,8 +217,8 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
       {"unheard", "presses = \"saved\"\nx", "x"},
       {"never-shown", "open = \"asks\"\n", ""},
       {"never-shown", "snap_point = \"stands\"\n", ""},
-      {"one-way", "to_edge = \"top\"", "to_edge = \"none\""},
-      {"one-way", "from_edge = \"top\"", "from_edge = \"none\""},
+      {"one-way", "travel.to_edge = \"top\"", "travel.to_edge = \"none\""},
+      {"one-way", "travel.from_edge = \"top\"", "travel.from_edge = \"none\""},
       {"cut-exit", "exit = \"ease-in 180ms\"", "exit = \"ease-in 420ms\""},
       {"back-ignored", "label = \"Close this hive?\"", "label = \"Close this hive?\"\nback_closes = false"},
       {"back-ignored", "label = \"Ridge\"", "label = \"Ridge\"\nback_closes = false"},

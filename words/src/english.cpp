@@ -163,11 +163,13 @@ constexpr AnswerWords answer_words[] = {
      "a long press: the finger was down for {held} and moved {strayed} of the {strayed.limit} allowed",
      "long press"},
     {a::flick, "yes",
-     "a flick: lifted at {speed.size}, {speed.margin} over the threshold of {speed.limit}, {way} from where the "
+     "a flick: lifted at {speed.size}, {speed.margin} over the threshold of {speed.limit}, {way} from where "
+     "the "
      "drag began",
      "flick: {speed.size}"},
     {a::flick_too_slow, "no, too slow",
-     "no flick: lifted at {speed.size}, and {speed.limit} are needed; the drag ended {way} from where it began",
+     "no flick: lifted at {speed.size}, and {speed.limit} are needed; the drag ended {way} from where it "
+     "began",
      "no flick: {speed.size}"},
     {a::flick_rested, "no, it rested",
      "no flick: the finger was still for {rested} before the lift, and {rested.limit} are allowed; the drag "
@@ -262,7 +264,8 @@ constexpr AnswerWords answer_words[] = {
      "the card is thrown: it was let go {far} away, and from {far.limit} on it goes", "thrown"},
     {a::card_fast, "yes, fast enough",
      "the card is thrown: it was let go at {speed.size}, and from {speed.limit} on it goes", "flicked away"},
-    {a::card_stays, "no", "the card goes back: it was let go {far} away, of {far.limit}, at {speed.size}", "back"},
+    {a::card_stays, "no", "the card goes back: it was let go {far} away, of {far.limit}, at {speed.size}",
+     "back"},
     {a::card_flicked_back, "no, it was flicked back",
      "the card goes back: it was {far} away, past {far.limit}, and was flicked back at {speed.size}",
      "flicked back"},
@@ -473,7 +476,8 @@ constexpr AnswerWords answer_words[] = {
     {a::comes_first, "this part, which comes first that way",
      "{part} goes on with the drag: it comes first in the direction the finger moved", "{part} goes on"},
     {a::goes_on_with_flick, "this part, with the flick",
-     "{part} goes on with the flick: the part before it reached its end with {speed.size} left", "{part} goes on"},
+     "{part} goes on with the flick: the part before it reached its end with {speed.size} left",
+     "{part} goes on"},
     {a::back_taken, "this part", "back was pressed: {part} answers it", "back pressed"},
     {a::back_begins, "this part, as far as the gesture has come", "a back gesture begins: {part} follows it",
      "back begins"},

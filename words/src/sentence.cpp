@@ -15,7 +15,8 @@ bool counts_things(std::string_view unit) { return unit == "item" || unit == "pa
 
 // At most one decimal for what is measured; four significant digits for bare numbers, and three decimals.
 std::string with_unit(double value, std::string_view unit) {
-  if (unit.empty()) return std::fabs(value) < 0.0005 ? plain(value, 2) : plain(std::round(value * 1000.0) / 1000.0, 4);
+  if (unit.empty())
+    return std::fabs(value) < 0.0005 ? plain(value, 2) : plain(std::round(value * 1000.0) / 1000.0, 4);
   if (counts_things(unit))
     return plain(std::round(value * 100.0) / 100.0 + 0.0, 12) + " " + std::string(unit) +
            (value == 1.0 ? "" : "s");

@@ -39,8 +39,8 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
                                   "how far it goes up when a dialog opens on it"),
         number<&S::steps_back_to>("steps_back_to", "", 0.5, 1.0,
                                   "the scale it has when a dialog opens on it")};
-    declare::add_inner<&S::travel>(made);
-    declare::add_inner<&S::inside>(made);
+    declare::add_inner<&S::travel>(made, "travel");
+    declare::add_inner<&S::children>(made, "children");
     return made;
   }();
   return table;
@@ -64,7 +64,7 @@ EnterExitPlan Dialog::planned() const {
 }
 
 void Dialog::take_settings() {
-  plan(planned(), settings_.reduced_motion, settings_.touch_while_entering, settings_.inside);
+  plan(planned(), settings_.reduced_motion, settings_.touch_while_entering, settings_.children);
 }
 
 void Dialog::changed() {

@@ -40,7 +40,7 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>() {
           "the time in which its speed halves after the lift; 0: it stays where it is let go"),
       declare::choice<&S::overscroll_start>("overscroll_start", overscroll_names,
                                             "how its start yields: not at all, by a share, or less and less"),
-      declare::choice<&S::overscroll_end>("overscroll_end", overscroll_names, "the same for its end"),
+      declare::choice<&S::overscroll_end>("overscroll_end", overscroll_names, "how it yields at its end"),
       number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0,
                                       "the share by which an end follows that yields by a share"),
       number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,

@@ -25,7 +25,7 @@ std::span<const Setting<PadSettings>> settings_of<PadSettings>() {
             "what the app put on it: x and y of each mark in turn, from its middle; two "
             "fingers move, scale and turn them"),
     };
-    declare::add_inner<&S::gestures>(made);
+    declare::add_inner<&S::gestures>(made, "gestures");
     return made;
   }();
   return table;

@@ -81,9 +81,9 @@ RailPlan PageHost::rail_plan() const {
 void PageHost::follow() {
   watch_.stop();
   if (!settings_.selected.linked()) return;
-  if (settings_.selected.get().index() != page()) hear();
+  if (settings_.selected.get().index() != selected()) hear();
   watch_ = settings_.selected.watch([this](const Choice& choice) {
-    if (choice.index() != page()) hear();
+    if (choice.index() != selected()) hear();
   });
 }
 
@@ -336,9 +336,9 @@ void PageHost::back_cancelled() {
 void PageHost::cell_changed() {
   if (!settings_.selected.linked()) return;
   // It always shows one: none is put right.
-  const std::size_t wanted = settings_.selected.get().any() ? settings_.selected.get().index() : page();
-  if (!settings_.selected.get().any()) settings_.selected.set(settings_.selected.get().with(page()));
-  if (wanted == page()) return;
+  const std::size_t wanted = settings_.selected.get().any() ? settings_.selected.get().index() : selected();
+  if (!settings_.selected.get().any()) settings_.selected.set(settings_.selected.get().with(selected()));
+  if (wanted == selected()) return;
   to(wanted);
 }
 
@@ -350,7 +350,7 @@ void PageHost::present(Accessible& told) const {
 namespace {
 
 double page_way(const PageHost& it) { return it.way_left(); }
-double shown_page(const PageHost& it) { return static_cast<double>(it.page()); }
+double shown_page(const PageHost& it) { return static_cast<double>(it.selected()); }
 double page_count(const PageHost& it) { return static_cast<double>(it.pages()); }
 
 constexpr std::array page_readings{
@@ -375,13 +375,13 @@ constexpr std::array page_actions{
                [](const Part& part) { return host_of(part).page_below().has_value(); }},
     PartAction{.name = "next",
                .means = "goes to the next page",
-               .run = [](Part& part) { static_cast<PageHost&>(part).go_to(host_of(part).page() + 1); },
-               .can = [](const Part& part) { return host_of(part).page() + 1 < host_of(part).pages(); },
+               .run = [](Part& part) { static_cast<PageHost&>(part).go_to(host_of(part).selected() + 1); },
+               .can = [](const Part& part) { return host_of(part).selected() + 1 < host_of(part).pages(); },
                .offered = false},
     PartAction{.name = "previous",
                .means = "goes to the page before",
-               .run = [](Part& part) { static_cast<PageHost&>(part).go_to(host_of(part).page() - 1); },
-               .can = [](const Part& part) { return host_of(part).page() > 0; },
+               .run = [](Part& part) { static_cast<PageHost&>(part).go_to(host_of(part).selected() - 1); },
+               .can = [](const Part& part) { return host_of(part).selected() > 0; },
                .offered = false}};
 
 }  // namespace

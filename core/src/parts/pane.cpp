@@ -52,7 +52,7 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
           "how its bound to the left or up yields: not at all, by a share, or less and "
           "less"),
       declare::choice<&S::overscroll_max>("overscroll_max", overscroll_names,
-                                          "the same for its bound to the right or down"),
+                                          "how its bound to the right or down yields"),
       number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0,
                                       "the share by which a bound follows that yields by a share"),
       number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,

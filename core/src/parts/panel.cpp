@@ -21,8 +21,8 @@ std::span<const Setting<PanelSettings>> settings_of<PanelSettings>() {
         declare::flag<&S::touch_while_entering>("touch_while_entering",
                                                 "it takes contacts as soon as it comes"),
         declare::flag<&S::back_closes>("back_closes", "the phone's back closes it")};
-    declare::add_inner<&S::travel>(made);
-    declare::add_inner<&S::inside>(made);
+    declare::add_inner<&S::travel>(made, "travel");
+    declare::add_inner<&S::children>(made, "children");
     return made;
   }();
   return table;
@@ -39,7 +39,7 @@ EnterExitPlan Panel::planned() const {
 }
 
 void Panel::take_settings() {
-  plan(planned(), settings_.reduced_motion, settings_.touch_while_entering, settings_.inside);
+  plan(planned(), settings_.reduced_motion, settings_.touch_while_entering, settings_.children);
 }
 
 void Panel::changed() {

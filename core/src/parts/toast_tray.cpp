@@ -35,7 +35,7 @@ std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>() {
         declare::choice<&S::reduced_motion>(
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion")};
-    declare::add_inner<&S::travel>(made);
+    declare::add_inner<&S::travel>(made, "travel");
     return made;
   }();
   return table;

@@ -29,11 +29,11 @@ std::span<const Setting<Insets>> settings_of<Insets>() {
   using declare::number;
   constexpr double max = 100000.0;
   static const std::array table{
-      number<&Insets::left>("safe_left", "dp", 0.0, max,
+      number<&Insets::left>("left", "dp", 0.0, max,
                             "what notch and system bars take of the screen at its left"),
-      number<&Insets::top>("safe_top", "dp", 0.0, max, "the same at its top"),
-      number<&Insets::right>("safe_right", "dp", 0.0, max, "the same at its right"),
-      number<&Insets::bottom>("safe_bottom", "dp", 0.0, max, "the same at its bottom"),
+      number<&Insets::top>("top", "dp", 0.0, max, "what notch and system bars take of the screen at its top"),
+      number<&Insets::right>("right", "dp", 0.0, max, "what they take at its right"),
+      number<&Insets::bottom>("bottom", "dp", 0.0, max, "what they take at its bottom"),
   };
   return table;
 }
@@ -52,7 +52,7 @@ std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
         number<&S::journal>("journal", "decisions", 0.0, 10'000'000.0,
                             "how many decisions the journal has room for; 0: it is off"),
         declare::choice<&S::keep>("keep", keep_names, "which decisions a full journal keeps")};
-    declare::add_inner<&S::safe>(made);
+    declare::add_inner<&S::safe>(made, "safe");
     return made;
   }();
   return table;

@@ -11,7 +11,7 @@ std::span<const Setting<Feel>> settings_of<Feel>() {
       number<&Feel::drag_threshold>("drag_threshold", "dp", 0.0, 200.0,
                                     "travel at which a press becomes a drag"),
       number<&Feel::drag_threshold_vertical>("drag_threshold_vertical", "dp", 0.0, 200.0,
-                                             "the same for vertical drags; 0: as drag_threshold"),
+                                             "how far a vertical drag must go; 0: as drag_threshold"),
       number<&Feel::axis_lock_angle>(
           "axis_lock_angle", "degrees", 0.0, 45.0,
           "a free drag that begins within this angle of an axis keeps to it; 0: never"),

@@ -468,15 +468,15 @@ class Checker {
         time && any_of(one.plan->kind->role, {"status"}) && *time >= 10.0 && *time < 1000.0)
       say(short_message, one, "time", fmt::format("{} shows a message for {}", one.plan->id, ms(*time)),
           "give it a second at least, and a third of one for each word");
-    const auto enters = moves(one, "from_edge", "from_scale", "from_opacity");
-    const auto exits = moves(one, "to_edge", "to_scale", "to_opacity");
+    const auto enters = moves(one, "travel.from_edge", "travel.from_scale", "travel.from_opacity");
+    const auto exits = moves(one, "travel.to_edge", "travel.to_scale", "travel.to_opacity");
     if (enters && exits && *enters != *exits)
-      say(one_way, one, *enters ? "to_edge" : "from_edge",
+      say(one_way, one, *enters ? "travel.to_edge" : "travel.from_edge",
           fmt::format(
               "{} {}", one.plan->id,
               *enters ? "comes by a motion and is gone at once" : "is there at once and goes by a motion"),
-          *enters ? "say where it goes: to_edge, to_scale or to_opacity"
-                  : "say where it comes from: from_edge, from_scale or from_opacity");
+          *enters ? "say where it goes: travel.to_edge, to_scale or to_opacity"
+                  : "say where it comes from: travel.from_edge, from_scale or from_opacity");
     for (const Looked& inside : parts_) {
       if (&inside == &one || !lies_in(*inside.part, *one.part)) continue;
       const auto own = way_out(inside);

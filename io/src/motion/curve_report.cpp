@@ -160,7 +160,7 @@ std::string curves_json(const CurveOrder& order) {
     curves.push_back({{"spec", spec.text},
                       {"duration_ms", to_ms(figures.duration)},
                       {"figures",
-                       {{"settled_ms", to_ms(figures.settled)},
+                       {{"within_2_percent_ms", to_ms(figures.settled)},
                         {"overshoot", figures.overshoot},
                         {"undershoot", figures.undershoot},
                         {"peak_speed", number(figures.peak_speed)},

@@ -75,9 +75,20 @@ class Search {
 
 }  // namespace
 
+const toml::node* node_at(const toml::table& table, std::string_view key) {
+  const toml::table* in = &table;
+  for (std::size_t dot = key.find('.'); dot != std::string_view::npos; dot = key.find('.')) {
+    const toml::node* inner = in->get(key.substr(0, dot));
+    if (inner == nullptr || inner->as_table() == nullptr) return nullptr;
+    in = inner->as_table();
+    key = key.substr(dot + 1);
+  }
+  return in->get(key);
+}
+
 const toml::node* PartSource::get(std::string_view key) const {
   for (const toml::table* layer : layers)
-    if (const toml::node* node = layer->get(key)) return node;
+    if (const toml::node* node = node_at(*layer, key)) return node;
   return nullptr;
 }
 

@@ -8,6 +8,9 @@
 
 namespace ubbo::io {
 
+/// What stands in a table at a key, which may lead through tables in it: "travel.from_edge". Null: nothing.
+[[nodiscard]] const toml::node* node_at(const toml::table& table, std::string_view key);
+
 /// One part as tables of a scene say it, together: an entry of `each`, the table headed [[part]], its
 /// template. What the first of them says counts.
 struct PartSource {

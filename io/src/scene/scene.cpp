@@ -30,7 +30,7 @@ constexpr std::array making_keys{"id",   "kind",         "box",    "template", "
                                  "part", "in_safe_area", "hidden", "disabled", "feel"};
 constexpr std::size_t max_parts = 10'000;
 
-const toml::node* get(const toml::table& table, std::string_view key) { return table.get(key); }
+const toml::node* get(const toml::table& table, std::string_view key) { return node_at(table, key); }
 const toml::node* get(const PartSource& source, std::string_view key) { return source.get(key); }
 const toml::table& whole(const toml::table& table) { return table; }
 const toml::table& whole(const PartSource& source) { return source.place(); }
@@ -148,11 +148,25 @@ class SceneReader {
   }
 
   void know(const toml::table& table, std::string_view owner, const std::vector<std::string_view>& known) {
-    for (const auto& [name, node] : table) {
-      const toml::key& key = name;
+    for (const auto& [called, node] : table) {
+      const toml::key& key = called;
       if (std::find(known.begin(), known.end(), key.str()) != known.end()) continue;
+      // A table of settings that are one in code: travel = { from_edge = "top" }.
+      const std::string before = std::string(key.str()) + ".";
+      std::vector<std::string_view> within;
+      for (const std::string_view name : known)
+        if (name.starts_with(before)) within.push_back(name.substr(before.size()));
+      const toml::node& value = node;
+      if (!within.empty()) {
+        attempt([&] { know(table_of(value, key.str()), fmt::format("{} of {}", key.str(), owner), within); });
+        continue;
+      }
       attempt([&] {
-        const std::string_view now = new_name(key.str(), known);
+        std::string_view now = new_name(key.str(), known);
+        for (const std::string_view name : known)
+          if (now.empty() && name.size() > key.str().size() && name.ends_with(key.str()) &&
+              name[name.size() - key.str().size() - 1] == '.')
+            now = name;
         refuse(key.source().begin,
                now.empty() ? fmt::format("unknown key '{}' in {}", key.str(), owner)
                            : fmt::format("'{}' in {} is called {} now", key.str(), owner, now),

@@ -57,6 +57,18 @@ Json object_of(Json properties) {
   return {{"type", "object"}, {"properties", std::move(properties)}, {"additionalProperties", false}};
 }
 
+// A setting under its name, which may lead into a table: "travel.from_edge".
+void put(Json& properties, const std::string& name, Json schema) {
+  const std::size_t dot = name.find('.');
+  if (dot == std::string::npos) {
+    properties[name] = std::move(schema);
+    return;
+  }
+  Json& inner = properties[name.substr(0, dot)];
+  if (inner.is_null()) inner = object_of(Json::object());
+  put(inner["properties"], name.substr(dot + 1), std::move(schema));
+}
+
 Json length(const char* means) {
   Json one{{"description", means}};
   one["type"] = Json::array({"number", "string"});
@@ -67,7 +79,7 @@ template <class S>
 void add_settings(Json& properties) {
   for (const Setting<S>& setting : settings_of<S>())
     if (!std::is_same_v<S, StageSettings> || is_scene_setting(setting.name))
-      properties[setting.name] = schema_of(setting);
+      put(properties, setting.name, schema_of(setting));
 }
 
 void add_layout(Json& properties) {
@@ -145,7 +157,7 @@ std::string scene_schema(Kinds kinds) {
     kind_names.push_back(kind->name);
     Json keys = part_keys();
     for (std::size_t i = 0; i < kind->settings(); ++i)
-      keys[kind->setting(i).name] = schema_of(kind->setting(i));
+      put(keys, kind->setting(i).name, schema_of(kind->setting(i)));
     for (const auto& [name, schema] : keys.items())
       if (!any.contains(name)) any[name] = Json::object();
     Json made = object_of(std::move(keys));

@@ -97,7 +97,11 @@ std::span<const Setting<S>> settings_of();
 /// What is wrong with one setting of `settings`; "" when nothing is.
 template <class S>
 [[nodiscard]] std::string setting_fault(const Setting<S>& setting, const S& settings) {
-  if (setting.within != nullptr) return setting.within->fault(*setting.inner, settings);
+  if (setting.within != nullptr) {
+    std::string fault = setting.within->fault(*setting.inner, settings);
+    const std::string_view own = setting.inner->name;  // it is called by its whole name here
+    return fault.starts_with(own) ? setting.name + fault.substr(own.size()) : fault;
+  }
   if (setting.get != nullptr)
     if (const double number = setting.get(settings); !setting.takes(number))
       return number_fault(setting, number);

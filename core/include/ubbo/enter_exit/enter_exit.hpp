@@ -42,7 +42,7 @@ struct EnterExitPlan {
 /// `open` and `close` may be called at any time and in any order: the same call twice equals one call, and
 /// each begins from where the thing is at that moment, at the velocity it has where the transition is a
 /// spring. It arrives, and is gone, at the very microsecond at which its last property comes to rest. While
-/// it is away nothing of it moves. Costs one mover for each property that ever differs from how it lies.
+/// it is absent nothing of it moves. Costs one mover for each property that ever differs from how it lies.
 class EnterExit {
  public:
   enum class State : std::uint8_t { absent, entering, present, leaving };
@@ -63,7 +63,7 @@ class EnterExit {
   /// Sets out to be gone; likewise.
   bool close(Micros now);
   bool toggle(Micros now) { return open() ? close(now) : open(now); }
-  /// Is here, or away, at once.
+  /// Is present, or absent, at once.
   void put(bool here);
   /// While it is here: shows itself as far on its way out as `share`, 0 to 1, as a gesture has come that may
   /// yet be given up.

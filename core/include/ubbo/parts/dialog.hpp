@@ -22,7 +22,7 @@ struct DialogSettings {
                 .to_opacity = 0.0};
   Transition enter = Spring::settling(Micros{300'000}, 0.0);
   Transition exit = Spring::settling(Micros{220'000}, 0.0);
-  StaggeredChildren inside{};  ///< how what lies in it comes
+  StaggeredChildren children{};  ///< how what lies in it comes
   PartReduced reduced_motion = PartReduced::as_screen;
   bool enter_on_start = false;
   bool touch_while_entering = true;

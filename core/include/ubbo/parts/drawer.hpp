@@ -30,7 +30,7 @@ template <>
 std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>();
 
 /// A surface beside the page that an edge swipe, a call or the app's value draws in, and a swipe, its
-/// backdrop or back puts away again.
+/// backdrop or back closes again.
 class Drawer final : public PartOf<Drawer, DrawerSettings, EdgePanel> {
  public:
   [[nodiscard]] static const PartKind& described();

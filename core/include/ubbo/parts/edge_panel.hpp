@@ -11,7 +11,7 @@
 namespace ubbo {
 
 /// What sheets and drawers have in common: a surface that is drawn out from an edge of the screen, along one
-/// rail. How much of it is out is one number of dp, 0 when it is away, whether a finger moves it, a call, a
+/// rail. How much of it is out is one number of dp, 0 when it is closed, whether a finger moves it, a call, a
 /// key, back or the app's cell; its backdrop follows that number.
 class EdgePanel : public Sliding, public LayerPart, public BackTaker {
  public:
@@ -24,7 +24,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
     Micros projection_time{120'000};
     double commit_distance = 0.0;  ///< dp of that way, whichever is reached first; 0: not used
     double commit_fraction =
-        0.0;  ///< the share of the way to the next rest from which it goes on; 0: half-way
+        0.0;  ///< the share of the way to the next snap point from which it goes on; 0: half-way
     Overscroll overscroll_out{};
     Overscroll overscroll_in{};  ///< below the lowest snap_point, where a drag does not close it
     bool grip_only = false;
@@ -41,14 +41,14 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   [[nodiscard]] EnterExit::State state() const { return state_; }
   /// It stands at a snap_point, or goes to one; while a finger has it, as before.
   [[nodiscard]] bool is_open() const override { return snap_point_ > 0; }
-  /// The rest it stands on or goes to: 0 is away, then 1, 2, …
+  /// The snap point it is at or goes to: 0 is closed, then 1, 2, …
   [[nodiscard]] int snap_point() const { return snap_point_; }
   /// Goes to a snap_point; 0 closes it. Does nothing where it goes there already; waits for the lift.
   void go_to(int snap_point);
   void open() { go_to(1); }
   void close() { go_to(0); }
   void toggle();
-  /// So many rests further out, or back where that is below 0.
+  /// So many snap points further out, or back where that is below 0.
   void step(int by);
   /// The places it may stand at, dp out, growing.
   [[nodiscard]] const std::vector<double>& snap_points() const { return plan_.snap_points; }
@@ -94,7 +94,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
  protected:
   EdgePanel(std::string id, const Box& box, Context& context, Plan plan);
 
-  /// Other settings. `glides`: what stands goes by motion where its rest is now.
+  /// Other settings. `glides`: what is at rest goes by motion where its snap point is now.
   void take(Plan plan, bool glides);
   /// The plan made anew for the present box and reading direction.
   [[nodiscard]] virtual Plan planned() const = 0;

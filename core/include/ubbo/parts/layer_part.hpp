@@ -21,7 +21,7 @@ class LayerPart {
   [[nodiscard]] virtual bool is_shut() const { return false; }
   /// True while nothing below it, on the whole screen, takes contacts, the focus or back.
   [[nodiscard]] virtual bool is_modal() const { return false; }
-  /// While it is away: a contact that goes down at `at` is on it nevertheless, and may pull it in.
+  /// While it is absent: a contact that goes down at `at` is on it nevertheless, and may pull it in.
   [[nodiscard]] virtual bool pulls_in(Point /*at*/) const { return false; }
   /// It is to be taken away: it sets out, if it has a way out.
   virtual void leave() = 0;

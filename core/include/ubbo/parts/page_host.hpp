@@ -51,7 +51,7 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
   void changed();
 
   /// The page that is here, or is to come.
-  [[nodiscard]] std::size_t page() const { return page_; }
+  [[nodiscard]] std::size_t selected() const { return page_; }
   /// How many there are.
   [[nodiscard]] std::size_t pages() const { return held_.size(); }
   /// The page that back leads to; none on the first.

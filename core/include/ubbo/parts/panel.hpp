@@ -15,7 +15,7 @@ struct PanelSettings {
   Travel travel{.from_edge = Edge::bottom, .to_edge = Edge::bottom};
   Transition enter = Spring::settling(Micros{320'000}, 0.0);
   Transition exit = Spring::settling(Micros{240'000}, 0.0);
-  StaggeredChildren inside{};  ///< how what lies in it comes
+  StaggeredChildren children{};  ///< how what lies in it comes
   PartReduced reduced_motion = PartReduced::as_screen;
   bool enter_on_start = false;
   bool touch_while_entering = false;

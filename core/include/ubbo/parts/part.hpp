@@ -137,7 +137,8 @@ class Part {
   [[nodiscard]] Part* outer() { return outer_; }
   /// How it stands to others.
   [[nodiscard]] const ContactRules& contact_rules() const { return contact_rules_; }
-  /// False when it, or what it lies in, is hidden or away: it takes nothing, has no focus, and is not drawn.
+  /// False when it, or what it lies in, is hidden or absent: it takes nothing, has no focus, and is not
+  /// drawn.
   [[nodiscard]] bool visible() const;
   /// False when nothing of it is to be drawn: it is not visible, or so far behind others that it cannot be
   /// seen.
@@ -179,7 +180,7 @@ class Part {
   [[nodiscard]] bool open_layer() const { return layer_ != nullptr && layer_->is_open(); }
   /// True while it is a layer that is not on the screen.
   [[nodiscard]] bool absent() const { return layer_ != nullptr && layer_->is_absent(); }
-  /// While it is away: a contact that goes down at `at` is on it nevertheless, and may pull it in.
+  /// While it is absent: a contact that goes down at `at` is on it nevertheless, and may pull it in.
   [[nodiscard]] bool pulled_at(Point at) const { return layer_ != nullptr && layer_->pulls_in(at); }
   /// True while nothing that lies in it takes a contact.
   [[nodiscard]] bool shut() const { return layer_ != nullptr && layer_->is_shut(); }

@@ -1,9 +1,11 @@
 #pragma once
 
+#include <deque>
 #include <string>
 #include <variant>
 #include <vector>
 
+#include "ubbo/base/refuse.hpp"
 #include "ubbo/base/settings.hpp"
 #include "ubbo/motion/transition.hpp"
 
@@ -54,10 +56,12 @@ SettingValue get_setting(const Setting<S>& setting, const S& settings) {
 
 namespace declare {
 
-/// Appends the settings of the struct that is the member `Inner` of `S`, of whatever type they are.
+/// Appends the settings of the struct that is the member `Inner` of `S`, of whatever type they are. `member`
+/// is what that is called; theirs are called as in C++, such as "travel.from_edge".
 template <auto Inner, class S = Owner<Inner>>
-void add_inner(std::vector<Setting<S>>& table) {
+void add_inner(std::vector<Setting<S>>& table, const char* member) {
   using I = Type<Inner>;
+  static std::deque<std::string> names;  // as long as the table, which is made once
   static constexpr InnerSettings<S> within{
       [](const SettingInfo& inner, const S& settings) {
         return get_setting(static_cast<const Setting<I>&>(inner), settings.*Inner);
@@ -71,6 +75,7 @@ void add_inner(std::vector<Setting<S>>& table) {
   for (const Setting<I>& inner : settings_of<I>()) {
     Setting<S> outer;
     static_cast<SettingInfo&>(outer) = inner;
+    outer.name = names.emplace_back(joined({member, ".", inner.name})).data();
     outer.within = &within;
     outer.inner = &inner;
     table.push_back(outer);

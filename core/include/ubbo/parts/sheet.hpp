@@ -12,8 +12,8 @@ namespace ubbo {
 /// The settings of a sheet. Units, ranges and meanings stand in the settings table.
 struct SheetSettings {
   std::string label{};
-  Link<int>
-      snap_point{};  ///< where it stands or goes: 0 is away, then 1, 2, … from the lowest rest on; optional
+  Link<int> snap_point{};  ///< where it is or goes: 0 is closed, then 1, 2, … from the lowest snap point on;
+                           ///< optional
   Link<bool> open{};  ///< whether it is open, both ways; optional
   Edge edge = Edge::bottom;
   std::vector<double> snap_points{};     ///< dp that it is out
@@ -42,7 +42,8 @@ struct SheetSettings {
 template <>
 std::span<const Setting<SheetSettings>> settings_of<SheetSettings>();
 
-/// A surface drawn out from an edge of the screen, over a dimmed page, which stands at one of its rests.
+/// A surface drawn out from an edge of the screen, over a dimmed page, which comes to rest at one of its snap
+/// points.
 ///
 /// A finger drags it by its grip, or anywhere; what a list in it cannot follow moves the sheet, and the other
 /// way about. It is closed by a drag or flick past its lowest snap_point, a tap on its backdrop, back and
