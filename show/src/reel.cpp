@@ -134,6 +134,27 @@ std::set<std::string_view> busy_parts(const io::Replay& replay) {
 
 // What of the screen is worth showing: the parts that were touched, with their labels, and the way of the
 // finger.
+// Where the lower or upper edge would cut a line of text in two, it leaves the line out, or takes it in where
+// `needed` reaches that far.
+Box without_scraps(Box region, const Box& needed, const Stage& stage) {
+  constexpr double clear = 2.0;
+  for (const Part* part : stage.parts()) {
+    if (!part->in_sight()) continue;
+    pieces_of(*part, [&](const Piece& piece) {
+      const Box& box = piece.box;
+      if (piece.words.empty() || box.right() <= region.x || box.x >= region.right()) return;
+      if (box.y < region.bottom() && box.bottom() > region.bottom())
+        region.h = (box.y >= needed.bottom() ? box.y - clear : box.bottom() + clear) - region.y;
+      if (box.y < region.y && box.bottom() > region.y) {
+        const double top = box.bottom() <= needed.y ? box.bottom() + clear : box.y - clear;
+        region.h += region.y - top;
+        region.y = top;
+      }
+    });
+  }
+  return region;
+}
+
 Box region_of(const Stage& before, const Stage& after, const std::set<std::string_view>& busy,
               const io::Take& take) {
   constexpr double edge = 14.0;
@@ -154,10 +175,12 @@ Box region_of(const Stage& before, const Stage& after, const std::set<std::strin
     }
   const Box screen{0, 0, before.width(), before.height()};
   if (region.w <= 0.0) return screen;
+  const Box needed{region.x + edge, region.y + edge, region.w - 2 * edge, region.h - 2 * edge};
   for (const Sample& sample : take.samples)
     if (screen.contains(sample.at))
       grow(region, {sample.at.x - finger, sample.at.y - finger, 2 * finger, 2 * finger});
-  return common(region, screen);
+  region = common(region, screen);
+  return common(without_scraps(region, common(needed, screen), before), screen);
 }
 
 // The thresholds that applied to a contact: along the axes that the parts it went down on follow, of its

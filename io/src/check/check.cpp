@@ -446,7 +446,7 @@ class Checker {
     for (const Looked& other : parts_)
       for (const auto& [setting, cell] : other.plan->cells)
         if (&other != &one && std::any_of(one.plan->cells.begin(), one.plan->cells.end(),
-                                          [&](const auto& own) { return own.second == cell; }))
+                                          [&name = cell](const auto& own) { return own.second == name; }))
           return;
     say(no_way_out, one, "open",
         fmt::format("{} is open from the beginning, and nothing closes it", one.plan->id),
