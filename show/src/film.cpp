@@ -160,6 +160,10 @@ class Film : private Page {
     group.scale = scale;
     const Point middle = reel_.region.centre();
     group.move = view.centre() - middle * scale;
+    // What lies beside the region is cut into scraps by the frame, and is left out.
+    const Box& region = reel_.region;
+    group.clip = common(
+        view, Box{region.x * scale, region.y * scale, region.w * scale, region.h * scale} + group.move);
     group.shapes = without_ground(frame.scene);
     skin::make_legible(group.shapes, min_text / scale, skin::inter_width);
     marks_.add(group.shapes, frame);
