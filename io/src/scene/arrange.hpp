@@ -14,14 +14,15 @@ struct Arrangement {
   Insets padding{};  ///< dp
 };
 
-/// Gives the parts of a scene that lie in `outer` ("": on the screen) the places nobody says, in their order;
-/// a part that says where it stands along the way of the others stands there, and takes no room.
-/// "" or what is wrong, with the index of the part to blame.
+/// What cannot be laid out: the index of the part to blame, what was found, what it takes.
 struct ArrangeFault {
   std::size_t part = 0;
   std::string found{};
   std::string takes{};
 };
+/// Gives the parts of a scene that lie in `outer` ("": on the screen) the places nobody says, in their order;
+/// a part that says where it stands along the way of the others stands there, and takes no room. Nothing, or
+/// what is wrong.
 [[nodiscard]] std::optional<ArrangeFault> arrange(Scene& scene, const std::string& outer, const Insets& frame,
                                                   const Arrangement& how, const TextWidth& measure);
 

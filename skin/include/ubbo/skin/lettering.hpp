@@ -20,8 +20,8 @@ inline constexpr double caption_size = 12.0;
 /// From the highest letter of a line to the lowest, of the font's size.
 inline constexpr double line_height = 1.22;
 
-/// How wide a line comes out in Inter, dp, from the font's own advance widths without kerning: at most 4%
-/// more than it is drawn. A letter that is not in the table counts as a wide one. Fits `TextWidth`.
+/// How wide a line comes out in Inter, dp, from the font's own advance widths without kerning: at least 94%
+/// of how wide it is drawn. A letter that is not in the table counts as a wide one. Fits `TextWidth`.
 [[nodiscard]] double inter_width(std::string_view words, double size, bool bold);
 
 /// How the skin sets type.
