@@ -1,8 +1,8 @@
-#include <ubbo/io/check/check.hpp>
+#include <ubbo/check/check.hpp>
 
 namespace {
 
-bool works() { return ubbo::io::check_text("title = \"an empty yard\"", "here").empty(); }
+bool works() { return ubbo::check::check_text("title = \"an empty yard\"", "here").empty(); }
 
 }  // namespace
 

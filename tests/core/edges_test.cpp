@@ -206,14 +206,14 @@ TEST_CASE("each threshold decides at its very number as it says") {
        [&](double by) { return slid(by, {.leading = 64}) == SwipeRow::State::open; }},
       {"a row that commits", 128, true, true,
        [&](double by) {
-         return slid(by, {.leading = 64, .commit_fraction = 0.5}) == SwipeRow::State::committed;
+         return slid(by, {.leading = 64, .commit_distance = Length::of(0.5)}) == SwipeRow::State::committed;
        }},
       {"a carousel that goes on", 50, true, true,
        [&](double by) {
          Hand hand;
          Cell<int> photo{2};
          hand.stage.add<Carousel>("photos", {0, 0, 200, 300},
-                                  {.selected = photo, .count = 9, .commit_fraction = 0.25});
+                                  {.selected = photo, .count = 9, .commit_distance = Length::of(0.25)});
          hand.press({150, 100}, {150 - 8 - by, 100}, 250);
          return photo.get() == 3;
        }},
@@ -221,7 +221,8 @@ TEST_CASE("each threshold decides at its very number as it says") {
        [&](double by) {
          Hand hand;
          Cell<int> top{0};
-         hand.stage.add<CardDeck>("hives", {40, 100, 256, 300}, {.selected = top, .count = 3, .far = 0.25});
+         hand.stage.add<CardDeck>("hives", {40, 100, 256, 300},
+                                  {.selected = top, .count = 3, .commit_distance = Length::of(0.25)});
          hand.press({100, 200}, {100 + 8 + by, 200}, 250);
          return top.get() == 1;
        }},

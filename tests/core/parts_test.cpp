@@ -271,7 +271,7 @@ TEST_CASE(
   }
   Stage wide({.width = 800});
   const Carousel& three = wide.add<Carousel>(
-      "photos", {0, 0, 660, 100}, {.count = 9, .visible_items = 1, .per_view_wide = 3, .spacing = 30});
+      "photos", {0, 0, 660, 100}, {.count = 9, .visible_items = 1, .visible_items_wide = 3, .spacing = 30});
   CHECK(three.item_length() == 200);
   CHECK(three.item(2).right() == 660);
 }

@@ -84,8 +84,8 @@ TEST_CASE(
 TEST_CASE("reset, remove and back take a row from a finger; another row waits for the lift") {
   Cell<std::string> open{"a"};
   Stage stage({.journal = 500});
-  auto& a =
-      stage.add<SwipeRow>("a", {0, 100, 360, 60}, {.leading = 80, .commit_fraction = 0.6, .open = open});
+  auto& a = stage.add<SwipeRow>("a", {0, 100, 360, 60},
+                                {.leading = 80, .commit_distance = Length::of(0.6), .open = open});
   auto& b = stage.add<SwipeRow>("b", {0, 200, 360, 60}, {.leading = 80, .open = open});
   stage.advance(ms(0));
   CHECK(a.state() == SwipeRow::State::open);  // the cell named it from the first
@@ -123,7 +123,7 @@ TEST_CASE("a committed row stays away when its label changes, and its patience b
   Stage stage({.journal = 500});
   auto& row = stage.add<SwipeRow>(
       "r", {0, 100, 360, 60},
-      {.leading = 80, .commit_fraction = 0.5, .timeout = ms(500), .projection_time = ms(0)});
+      {.leading = 80, .commit_distance = Length::of(0.5), .timeout = ms(500), .projection_time = ms(0)});
   stage.advance(ms(0));
   drag(stage, 0, {5, 130}, {900, 130}, 100);
   CHECK(row.state() == SwipeRow::State::committed);
@@ -589,12 +589,11 @@ TEST_CASE("moments that a hand should feel are told once each, at their own time
         1);
 }
 
-TEST_CASE("a distance to commit counts in dp beside the share, whichever is reached first") {
+TEST_CASE("a distance to commit in dp is the same for a low sheet and a high one") {
   for (const double height : {240.0, 560.0}) {
     Stage stage;
     auto& sheet = stage.add<Sheet>(
-        "s", {0, 120, 360, 600},
-        {.snap_points = {height}, .commit_fraction = 0.9, .commit_distance = 100, .projection_time = ms(0)});
+        "s", {0, 120, 360, 600}, {.snap_points = {height}, .commit_distance = 100, .projection_time = ms(0)});
     stage.at(ms(0), [&] { sheet.open(); });
     stage.advance(ms(2000));
     const double top = 720 - height + 20;

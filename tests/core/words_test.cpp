@@ -392,8 +392,8 @@ TEST_CASE("each answer is given, and what it claims is so") {
       settings.on_removed = [&told, id] { told.push_back(std::string(id) + " removed"); };
       return stage.add<SwipeRow>(id, {0, y, 360, 60}, settings);
     };
-    auto& quarry =
-        row("quarry", 0, {.leading = 90, .trailing = 90, .commit_fraction = 0.6, .timeout = ms(500)});
+    auto& quarry = row(
+        "quarry", 0, {.leading = 90, .trailing = 90, .commit_distance = Length::of(0.6), .timeout = ms(500)});
     auto& mill = row("mill", 60, {.leading = 90, .closes_after = ms(300)});
     drag(stage, 0, {40, 30}, {130, 30}, 100);
     CHECK(quarry.state() == SwipeRow::State::open);

@@ -1,4 +1,4 @@
-#include "ubbo/io/check/check.hpp"
+#include "ubbo/check/check.hpp"
 
 #include <fmt/format.h>
 
@@ -23,14 +23,14 @@ struct CheckOrder {
 int check_one(const CheckOrder& order, const Kit& kit) {
   const std::string& file = order.on.path;
   const auto findings =
-      io::check_text(file::read(file), file, kit.kinds, order.on.changes, skin::inter_width);
+      check::check_text(file::read(file), file, kit.kinds, order.on.changes, skin::inter_width);
   std::size_t silenced = 0;
-  for (const io::Finding& one : findings) silenced += one.silenced.empty() ? 0U : 1U;
+  for (const check::Finding& one : findings) silenced += one.silenced.empty() ? 0U : 1U;
   const std::size_t faults = findings.size() - silenced;
-  if (order.json) say("{}", io::findings_json(file, findings));
-  if (order.sarif) say("{}", io::findings_sarif(file, findings));
+  if (order.json) say("{}", check::findings_json(file, findings));
+  if (order.sarif) say("{}", check::findings_sarif(file, findings));
   if (order.json || order.sarif) return faults > 0 ? found_wrong : done;
-  for (const io::Finding& one : findings) {
+  for (const check::Finding& one : findings) {
     say_in(Ink::quiet, "{}:{}:{}: ", file, one.place.line, one.place.column);
     say_in(one.silenced.empty() ? Ink::bad : Ink::quiet, "{}", one.rule->name);
     say(": {}\n", one.found);
@@ -57,7 +57,8 @@ void add_check(CLI::App& app, int& exit, const Kit& kit) {
   CLI::Option* json = verb->add_flag("--json", order->json, "print JSON");
   verb->add_flag("--sarif", order->sarif, "print SARIF 2.1.0, for editors and CI")->excludes(json);
   std::string rules = "Rules, each silenced in the scene by [[silence]] with rule, of and reason:\n";
-  for (const io::Rule& rule : io::check_rules()) rules += fmt::format("  {:<20}{}\n", rule.name, rule.means);
+  for (const check::Rule& rule : check::check_rules())
+    rules += fmt::format("  {:<20}{}\n", rule.name, rule.means);
   verb->footer(rules +
                "Example:  ubbo check heather-ridge/hive-sheet.scene.toml\n"
                "Exit codes:  0 no fault, 1 faults found, 2 bad input or usage.");

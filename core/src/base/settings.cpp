@@ -8,6 +8,14 @@ namespace ubbo {
 
 std::string plain_number(double value) { return number_text(value == 0.0 ? 0.0 : value, 6); }
 
+std::string length_text(const Length& length) {
+  const bool shared = length.fraction != 0.0;
+  const std::string share = joined({plain_number(length.fraction * 100.0), "%"});
+  if (shared && length.dp == 0.0) return share;
+  if (!shared) return length.dp == 0.0 ? "0" : joined({plain_number(length.dp), "dp"});
+  return joined({share, length.dp < 0.0 ? " - " : " + ", plain_number(std::fabs(length.dp)), "dp"});
+}
+
 namespace {
 
 std::string range_of(const SettingInfo& setting) {
@@ -25,6 +33,9 @@ std::string what_it_takes(const SettingInfo& setting) {
       return "text";
     case SettingKind::cell:
       return joined({"the name of a cell that holds a ", name_of(setting.cell_kind)});
+    case SettingKind::length:
+      return joined(
+          {"0 to ", plain_number(setting.max), " dp, such as 100 or \"100dp\", or a share such as \"40%\""});
     case SettingKind::transition:
       return "a spring, a coast, or a curve with its time, such as \"spring(settle 250ms, overshoot 5%)\" or "
              "\"ease-out 240ms\"";
@@ -52,6 +63,12 @@ std::string number_fault(const SettingInfo& setting, double got) {
   const char* space = *setting.unit != '\0' ? " " : "";
   return joined(
       {setting.name, " = ", plain_number(got), space, setting.unit, " is not taken; it takes ", takes});
+}
+
+std::string length_fault(const SettingInfo& setting, const Length& got) {
+  const bool share = got.dp == 0.0 && got.fraction >= 0.0 && got.fraction <= 1.0;
+  if (share || (got.fraction == 0.0 && setting.takes(got.dp))) return {};
+  return joined({setting.name, " = ", length_text(got), " is not taken; it takes ", what_it_takes(setting)});
 }
 
 const char* name_of(CellKind kind) {

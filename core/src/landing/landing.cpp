@@ -25,7 +25,7 @@ void commit(Landing& made, const SnapPoints& snaps, const Release& release) {
   const bool onwards = moved > 0.0;
   if (release.flick || moved == 0.0 || (onwards ? from + 1 >= snaps.size() : from == 0)) return;
   const std::size_t next = onwards ? from + 1 : from - 1;
-  const double needed = release.commit.on(std::fabs(snaps.at(next) - snaps.at(from)));
+  const double needed = release.commit_distance.in(std::fabs(snaps.at(next) - snaps.at(from)));
   // Beyond the next one, nearest is nearest.
   if (needed <= 0.0 || std::fabs(moved) >= std::fabs(snaps.at(next) - snaps.at(from))) return;
   made.moved = std::fabs(moved);

@@ -47,11 +47,10 @@ std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>() {
       flag<&S::to_right>("to_right", "cards may be thrown to the right"),
       flag<&S::upwards>("upwards", "cards may be thrown upwards"),
       flag<&S::downwards>("downwards", "cards may be thrown downwards"),
-      number<&S::far>("far", "", 0.05, 2.0,
-                      "the share of its own size from which a card that is let go is thrown"),
-      number<&S::far_distance>("far_distance", "dp", 0.0, 10000.0,
-                               "how far a card must be dragged to be thrown; the share counts too, whichever "
-                               "is reached first; 0: only the share"),
+      declare::length<&S::commit_distance>(
+          "commit_distance",
+          "how far a card must be dragged to be thrown when it is let go: a length, or a share of its own "
+          "size; 0: half-way"),
       number<&S::turn>("turn", "degrees", 0.0, 90.0,
                        "how far a card turns that is dragged by its width, held at its end"),
       number<&S::behind>("behind", "", 0.0, 0.9, "how much smaller the next card is before it rises"),
@@ -117,12 +116,18 @@ double CardDeck::turn_at(Point offset) const {
   return settings_.turn * std::numbers::pi / 180.0 * lever_ * offset.x / std::fmax(layout_box().w, 1.0);
 }
 
+// How far a card must go to a side to be thrown, dp.
+double CardDeck::throw_distance(Side side) const {
+  const double size = level(side) ? layout_box().w : layout_box().h;
+  const double asked = settings_.commit_distance.in(size);
+  return asked > 0.0 ? asked : size / 2.0;
+}
+
 double CardDeck::next_risen() const {
   double max = 0.0;
   for (const Side side : all_sides)
     if (open_to(side))
-      max = std::fmax(max, dot(offset(), unit_of(side)) /
-                               (settings_.far * (level(side) ? layout_box().w : layout_box().h)));
+      max = std::fmax(max, dot(offset(), unit_of(side)) / std::fmax(throw_distance(side), 1.0));
   return std::clamp(max, 0.0, 1.0);
 }
 
@@ -196,7 +201,7 @@ void CardDeck::lift(const Contact& contact, const Sample& sample) {
   }
   const double size = level(best) ? layout_box().w : layout_box().h;
   const double speed = dot(velocity, unit_of(best));
-  const double needed = Commit{.fraction = settings_.far, .distance = settings_.far_distance}.on(size);
+  const double needed = throw_distance(best);
   const Held distance{far * size, needed};
   const Held pace{speed, feel.flick_speed};
   if (far > 0.0 && speed >= feel.flick_speed)

@@ -13,8 +13,9 @@ constexpr double around_and_around = 1e6;  // items either way, where it wraps
 // How long an item is along the row.
 double length_in(const Box& box, const CarouselSettings& settings) {
   const double row = along(settings.axis, {box.w, box.h});
-  const double in_view =
-      settings.per_view_wide > 0.0 && row >= settings.wide ? settings.per_view_wide : settings.visible_items;
+  const double in_view = settings.visible_items_wide > 0.0 && row >= settings.wide_from
+                             ? settings.visible_items_wide
+                             : settings.visible_items;
   const double gaps = std::fmax(std::ceil(in_view) - 1.0, 0.0) * settings.spacing;
   return (row - 2.0 * settings.peek - gaps) / in_view;
 }
@@ -36,9 +37,10 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
       declare::choice<&S::axis>("axis", axis_names, "the direction of the row; vertical goes downwards"),
       number<&S::visible_items>("visible_items", "", 0.1, 100.0,
                                 "how many items the box holds beside each other"),
-      number<&S::per_view_wide>("per_view_wide", "", 0.0, 100.0,
-                                "the same where the box is at least `wide`; 0: the same"),
-      number<&S::wide>("wide", "dp", 1.0, 100000.0, "from what width on `per_view_wide` counts"),
+      number<&S::visible_items_wide>("visible_items_wide", "", 0.0, 100.0,
+                                     "the same where the box is at least `wide`; 0: the same"),
+      number<&S::wide_from>("wide_from", "dp", 1.0, 100000.0,
+                            "the width of the box from which `visible_items_wide` counts"),
       number<&S::spacing>("spacing", "dp", 0.0, 1000.0, "between items"),
       number<&S::peek>("peek", "dp", 0.0, 1000.0, "how much is seen of what lies beyond, at either side"),
       number<&S::start>("start", "dp", -1000.0, 1000.0, "how far the selected item is from the leading side"),
@@ -46,12 +48,10 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
       declare::flag<&S::coasts>("coasts", "it rests wherever friction lets it come, not only on items"),
       number<&S::max_per_flick>("max_per_flick", "", 0.0, 1e6,
                                 "how many items one flick goes on by; 0: any number"),
-      number<&S::commit_fraction>(
-          "commit_fraction", "", 0.0, 1.0,
-          "the share of the way to the next item from which it goes on when it is let go; 0: half-way"),
-      number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
-                                  "how far it must be dragged to go on to the next item; the share counts "
-                                  "too, whichever is reached first; 0: only the share"),
+      declare::length<&S::commit_distance>(
+          "commit_distance",
+          "how far it must be dragged to go on to the next item when it is let go: a length, or a share of "
+          "the way there; 0: half-way"),
       number<&S::shrink>("shrink", "", 0.0, 1.0, "how much smaller an item is that is one away or more"),
       number<&S::fade>("fade", "", 0.0, 1.0, "how much less solid such an item is"),
       number<&S::parallax>("parallax", "", 0.0, 4.0,
@@ -125,7 +125,7 @@ RailPlan Carousel::plan() const {
           .coast = settings_.coasts ? std::optional(Coast::half_life(settings_.half_life)) : std::nullopt,
           .projection_time = settings_.coasts ? Micros{0} : settings_.projection_time,
           .max_per_flick = settings_.max_per_flick,
-          .commit = {.fraction = settings_.commit_fraction, .distance = settings_.commit_distance / pitch()},
+          .commit_distance = {settings_.commit_distance.dp / pitch(), settings_.commit_distance.fraction},
           .overscroll_min = overscroll(settings_.overscroll_start),
           .overscroll_max = overscroll(settings_.overscroll_end),
           .tells = Tells::target,

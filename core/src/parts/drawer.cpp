@@ -19,12 +19,10 @@ std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>() {
       declare::flag<&S::drag_closes>("drag_closes", "a drag or flick back closes it"),
       declare::flag<&S::backdrop_closes>("backdrop_closes", "a tap on its backdrop closes it"),
       declare::flag<&S::back_closes>("back_closes", "the phone's back and Escape close it"),
-      number<&S::commit_fraction>(
-          "commit_fraction", "", 0.0, 1.0,
-          "the share of its way from which it goes on when it is let go; 0: half-way"),
-      number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
-                                  "how far it must be dragged to go on; the share counts too, whichever is "
-                                  "reached first; 0: only the share"),
+      declare::length<&S::commit_distance>("commit_distance",
+                                           "how far it must be dragged to open or close when it is let go: a "
+                                           "length, or a share of its way; 0: "
+                                           "half-way"),
       number<&S::dim>(
           "dim", "", 0.0, 1.0,
           "how much of what lies below its backdrop hides; 0: it has none, and what lies below stays "
@@ -55,7 +53,6 @@ EdgePanel::Plan Drawer::base_plan(const DrawerSettings& settings, const Box& box
           .reduced_motion = settings.reduced_motion,
           .projection_time = settings.projection_time,
           .commit_distance = settings.commit_distance,
-          .commit_fraction = settings.commit_fraction,
           .dim = settings.dim,
           .drag_closes = settings.drag_closes,
           .backdrop_closes = settings.backdrop_closes,

@@ -29,7 +29,7 @@ RailPlan EdgePanel::rail_plan(const Plan& plan, bool right_to_left) {
               }(),
           .transition = plan.transition,
           .projection_time = plan.projection_time,
-          .commit = {.fraction = plan.commit_fraction, .distance = plan.commit_distance},
+          .commit_distance = plan.commit_distance,
           .overscroll_min = plan.drag_closes ? Overscroll{} : plan.overscroll_in,
           .overscroll_max = plan.overscroll_out,
           .tells = Tells::rest,

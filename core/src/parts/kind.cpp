@@ -74,7 +74,8 @@ std::string PartKind::fault_of(const std::string& id, const std::string& wrong) 
 }
 
 const char* type_of(const SettingValue& value) {
-  static constexpr std::array names{"a number", "a text", "a list of numbers", "a motion", "a cell"};
+  static constexpr std::array names{"a number", "a text", "a list of numbers",
+                                    "a motion", "a cell", "a length"};
   return names[value.index()];
 }
 
@@ -86,6 +87,8 @@ bool takes_type(const SettingInfo& setting, const SettingValue& value) {
       return std::holds_alternative<std::vector<double>>(value);
     case SettingKind::transition:
       return std::holds_alternative<Transition>(value);
+    case SettingKind::length:
+      return std::holds_alternative<Length>(value) || std::holds_alternative<double>(value);
     case SettingKind::cell: {
       const auto* cell = std::get_if<AnyCell>(&value);
       return cell != nullptr && static_cast<CellKind>(cell->index()) == setting.cell_kind;

@@ -31,11 +31,10 @@ std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>() {
       declare::flag<&S::edge_swipe_back>("edge_swipe_back",
                                          "a drag that begins at the leading edge draws the page back"),
       declare::flag<&S::system_back>("system_back", "the phone's back and Escape go back"),
-      number<&S::commit_fraction>("commit_fraction", "", 0.0, 1.0,
-                                  "the share of its way from which a page drawn back goes on; 0: half-way"),
-      number<&S::commit_distance>("commit_distance", "dp", 0.0, 100000.0,
-                                  "how far a page must be drawn back to go on; the share counts too, "
-                                  "whichever is reached first; 0: only the share"),
+      declare::length<&S::commit_distance>(
+          "commit_distance",
+          "how far a page must be drawn back to go on when it is let go: a length, or a share of its width; "
+          "0: half-way"),
       number<&S::below_moves>("below_moves", "", 0.0, 1.0,
                               "the share of its width by which the page below goes along"),
       number<&S::below_opacity>("below_opacity", "", 0.0, 1.0,
@@ -62,20 +61,20 @@ PageHost::PageHost(std::string id, const Box& box, PageHostSettings&& settings, 
 }
 
 RailPlan PageHost::rail_plan() const {
-  return {.axis = Axis::horizontal,
-          .min = static_cast<double>(rests_from_),
-          .max = static_cast<double>(rests_to_),
-          .dp_per_unit = context().right_to_left ? layout_box().w : -layout_box().w,
-          .unit = "page",
-          .sense = Sense::counted,
-          .snap_points = stops_between(rests_from_, rests_to_),
-          .transition = settings_.transition,
-          .projection_time = settings_.projection_time,
-          .commit = {.fraction = settings_.commit_fraction,
-                     .distance = settings_.commit_distance / layout_box().w},
-          .tells = Tells::rest,
-          .reduced_motion = settings_.reduced_motion,
-          .stays_caught = false};
+  return {
+      .axis = Axis::horizontal,
+      .min = static_cast<double>(rests_from_),
+      .max = static_cast<double>(rests_to_),
+      .dp_per_unit = context().right_to_left ? layout_box().w : -layout_box().w,
+      .unit = "page",
+      .sense = Sense::counted,
+      .snap_points = stops_between(rests_from_, rests_to_),
+      .transition = settings_.transition,
+      .projection_time = settings_.projection_time,
+      .commit_distance = {settings_.commit_distance.dp / layout_box().w, settings_.commit_distance.fraction},
+      .tells = Tells::rest,
+      .reduced_motion = settings_.reduced_motion,
+      .stays_caught = false};
 }
 
 void PageHost::follow() {

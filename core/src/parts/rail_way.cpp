@@ -18,7 +18,7 @@ void Rail::land(double velocity, bool flick) {
                                          .max = plan_.max,
                                          .origin = origin_,
                                          .max_per_flick = plan_.max_per_flick,
-                                         .commit = plan_.commit});
+                                         .commit_distance = plan_.commit_distance});
   const Amount start = own(from);
   const Amount place = own(landing.place);
   const Amount aimed = own(landing.aimed);

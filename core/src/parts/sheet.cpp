@@ -41,14 +41,10 @@ std::span<const Setting<SheetSettings>> settings_of<SheetSettings>() {
                                       "the share by which a bound follows that yields by a share"),
       number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
                                    "how far a bound yields that yields less and less"),
-      number<&S::commit_fraction>(
-          "commit_fraction", "", 0.0, 1.0,
-          "the share of the way to the next rest from which it goes on when it is let go; 0: "
-          "half-way"),
-      number<&S::commit_distance>(
-          "commit_distance", "dp", 0.0, 100000.0,
-          "how far it must be dragged to go on to the next snap_point, or to close; the "
-          "share counts too, whichever is reached first; 0: only the share"),
+      declare::length<&S::commit_distance>(
+          "commit_distance",
+          "how far it must be dragged to go on to the next snap point, or to close: a length, or a share of "
+          "the way there; 0: half-way"),
       number<&S::dim>(
           "dim", "", 0.0, 1.0,
           "how much of what lies below its backdrop hides; 0: it has none, and what lies below stays "
@@ -104,7 +100,6 @@ EdgePanel::Plan Sheet::base_plan(const SheetSettings& settings, const Box& box, 
           .reduced_motion = settings.reduced_motion,
           .projection_time = settings.projection_time,
           .commit_distance = settings.commit_distance,
-          .commit_fraction = settings.commit_fraction,
           .overscroll_out = overscroll(settings.overscroll_out),
           .overscroll_in = overscroll(settings.overscroll_in),
           .grip_only = settings.grip_only,

@@ -50,17 +50,14 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
                                          "what the action at its trailing side is to people"),
       declare::choice<&S::above_rank>("above_rank", rank_names, "what the action above it is to people"),
       declare::choice<&S::below_rank>("below_rank", rank_names, "what the action below it is to people"),
-      number<&S::open_fraction>("open_fraction", "", 0.01, 1.0,
-                                "the share of that from which it opens when it is let go"),
-      number<&S::commit_fraction>(
-          "commit_fraction", "", 0.0, 1.0,
-          "the share of its own length from which a long swipe commits; 0: none does"),
-      number<&S::open_distance>("open_distance", "dp", 0.0, 10000.0,
-                                "how far it must be dragged to open; the share counts too, whichever is "
-                                "reached first; 0: only the share"),
-      number<&S::commit_distance>("commit_distance", "dp", 0.0, 10000.0,
-                                  "how far a long swipe must go to commit; the share counts too, whichever "
-                                  "is reached first; 0: only the share"),
+      declare::length<&S::open_distance>(
+          "open_distance",
+          "how far it must be dragged to open when it is let go: a length, or a share of the way to where it "
+          "is open; 0: half-way"),
+      declare::length<&S::commit_distance>(
+          "commit_distance",
+          "how far a long swipe must go to commit: a length, or a share of the row's own length; 0: none "
+          "does"),
       number<&S::closes_after>("closes_after", "ms", 0.0, 600000.0,
                                "once open, it goes back by itself after so long; 0: it stays"),
       number<&S::timeout>("timeout", "ms", 0.0, 600000.0,
@@ -163,7 +160,7 @@ RailPlan SwipeRow::plan(std::size_t axis) const {
                 .snap_points = places_of({first, last}),
                 .transition = settings_.transition,
                 .projection_time = settings_.projection_time,
-                .commit = {.fraction = settings_.open_fraction, .distance = settings_.open_distance},
+                .commit_distance = settings_.open_distance,
                 .overscroll_min = last > 0.0 ? overscroll : Overscroll{},
                 .overscroll_max = first > 0.0 ? overscroll : Overscroll{},
                 .tells = Tells::target,
@@ -188,10 +185,7 @@ void SwipeRow::resized() {
 }
 
 // From how far on a long swipe commits; 0: none does.
-double SwipeRow::commit_from(std::size_t axis) const {
-  return Commit{.fraction = settings_.commit_fraction, .distance = settings_.commit_distance}.on(
-      length(axis));
-}
+double SwipeRow::commit_from(std::size_t axis) const { return settings_.commit_distance.in(length(axis)); }
 
 // Where both axes are off their place, as after it was caught and dragged across, the last one counts.
 std::size_t SwipeRow::moving_axis() const {

@@ -73,7 +73,7 @@ RailPlan ToastTray::swipe_plan() const {
           .snap_points = SnapPoints::list({-way, 0.0, way}),
           .transition = settings_.enter,
           .projection_time = Micros{120'000},
-          .commit = {.fraction = 0.35},
+          .commit_distance = Length::of(0.35),
           .tells = Tells::rest,
           .reduced_motion = settings_.reduced_motion,
           .stays_caught = false};

@@ -55,6 +55,8 @@ Variation Plan::vary(std::string_view part, std::string_view setting, SettingVal
   if (const auto* list = std::get_if<std::vector<double>>(&value); fault.empty() && list != nullptr)
     if (const auto first = std::find_if(list->begin(), list->end(), wrong); first != list->end())
       fault = number_fault(info, *first);
+  if (const auto* length = std::get_if<Length>(&value); fault.empty() && length != nullptr)
+    fault = length_fault(info, *length);
   if (info.kind == SettingKind::cell) fault = fmt::format("{} is a cell; a scene links it", info.name);
   if (!fault.empty()) throw std::invalid_argument(kind.fault_of(found->id, fault));
   return {static_cast<std::size_t>(found - scene_->parts.begin()), at, std::move(value)};

@@ -10,6 +10,7 @@
 #include <set>
 
 #include "arrange.hpp"
+#include "field_reader.hpp"
 #include "part_source.hpp"
 #include "scene_changes.hpp"
 #include "toml_guard.hpp"
@@ -22,7 +23,6 @@ namespace ubbo::io {
 
 namespace {
 
-constexpr std::array placement_keys{"x", "y", "w", "h", "right", "bottom"};
 constexpr std::array standing_keys{"inside", "yields_to", "yield_direction", "observes"};
 constexpr std::array content_keys{"detail", "glyph", "image", "rank"};
 constexpr std::array layout_keys{"layout", "gap", "padding"};
@@ -30,19 +30,15 @@ constexpr std::array making_keys{"id",   "kind",         "box",    "template", "
                                  "part", "in_safe_area", "hidden", "disabled", "feel"};
 constexpr std::size_t max_parts = 10'000;
 
-const toml::node* get(const toml::table& table, std::string_view key) { return node_at(table, key); }
-const toml::node* get(const PartSource& source, std::string_view key) { return source.get(key); }
-const toml::table& whole(const toml::table& table) { return table; }
-const toml::table& whole(const PartSource& source) { return source.place(); }
-
 template <std::size_t N>
 void add(std::vector<std::string_view>& names, const std::array<const char*, N>& more) {
   names.insert(names.end(), more.begin(), more.end());
 }
 
-class SceneReader {
+class SceneReader : FieldReader {
  public:
-  SceneReader(const std::string& name, Kinds kinds, const TextWidth& measure) : measure_(&measure) {
+  SceneReader(const std::string& name, Kinds kinds, const TextWidth& measure)
+      : FieldReader(name), measure_(&measure) {
     scene_.file = name;
     scene_.kinds = kinds;
   }
@@ -61,7 +57,7 @@ class SceneReader {
     try {
       root = toml::parse(text, scene_.file);
     } catch (const toml::parse_error& error) {
-      refuse(error.source().begin, std::string(error.description()), "TOML");
+      refuse(error.source().begin, std::string(error.description()), "TOML", {}, InputFault::syntax);
     }
     for (const std::string& change : changes) change_scene(root, change);
     root_ = &root;
@@ -103,167 +99,6 @@ class SceneReader {
       }
   }
 
-  // What is wrong is noted, and reading goes on, so that a user hears of all of it at once.
-  template <class Read>
-  void attempt(Read&& read) {
-    try {
-      read();
-    } catch (const InputError& error) {
-      failed_ = true;
-      // What a template says wrongly is said once, however often it is used.
-      for (const InputError::Facts& one : error.all())
-        if (std::none_of(wrong_.begin(), wrong_.end(), [&](const InputError::Facts& said) {
-              return one.line != 0 && said.line == one.line && said.column == one.column &&
-                     said.found == one.found;
-            }))
-          wrong_.push_back(one);
-    }
-  }
-  template <class Table, class Read>
-  void try_with(const Table& table, std::string_view key, Read&& read) {
-    if (const toml::node* node = get(table, key)) attempt([&] { read(*node); });
-  }
-
-  [[noreturn]] void refuse(const toml::source_position& where, std::string found, std::string takes,
-                           std::string nearest = {}) const {
-    // What has no place in the file came by a change.
-    throw InputError({where.line == 0 ? "--set" : scene_.file, where.line, where.column, std::move(found),
-                      std::move(takes), std::move(nearest)});
-  }
-
-  [[noreturn]] void refuse(const toml::node& node, std::string found, std::string takes,
-                           std::string nearest = {}) const {
-    refuse(node.source().begin, std::move(found), std::move(takes), std::move(nearest));
-  }
-
-  static FilePlace place_in(const toml::node& node) {
-    return {node.source().begin.line, node.source().begin.column};
-  }
-
-  static std::string shown(const toml::node& node) {
-    if (const auto value = node.value<std::string>()) return fmt::format("'{}'", *value);
-    if (const auto value = node.value<double>()) return fmt::format("{}", *value);
-    if (const auto value = node.value<bool>()) return *value ? "true" : "false";
-    return node.is_table() ? "a table" : node.is_array() ? "a list" : "a date or time";
-  }
-
-  void know(const toml::table& table, std::string_view owner, const std::vector<std::string_view>& known) {
-    for (const auto& [called, node] : table) {
-      const toml::key& key = called;
-      if (std::find(known.begin(), known.end(), key.str()) != known.end()) continue;
-      // A table of settings that are one in code: travel = { from_edge = "top" }.
-      const std::string before = std::string(key.str()) + ".";
-      std::vector<std::string_view> within;
-      for (const std::string_view name : known)
-        if (name.starts_with(before)) within.push_back(name.substr(before.size()));
-      const toml::node& value = node;
-      if (!within.empty()) {
-        attempt([&] { know(table_of(value, key.str()), fmt::format("{} of {}", key.str(), owner), within); });
-        continue;
-      }
-      attempt([&] {
-        std::string_view now = new_name(key.str(), known);
-        for (const std::string_view name : known)
-          if (now.empty() && name.size() > key.str().size() && name.ends_with(key.str()) &&
-              name[name.size() - key.str().size() - 1] == '.')
-            now = name;
-        refuse(key.source().begin,
-               now.empty() ? fmt::format("unknown key '{}' in {}", key.str(), owner)
-                           : fmt::format("'{}' in {} is called {} now", key.str(), owner, now),
-               fmt::format("{}", fmt::join(known, ", ")), nearest_name(key.str(), known));
-      });
-    }
-  }
-
-  const toml::table& table_of(const toml::node& node, std::string_view name) const {
-    if (const auto* table = node.as_table()) return *table;
-    refuse(node, fmt::format("{} = {}", name, shown(node)), fmt::format("a table, [{}]", name));
-  }
-
-  std::string text_of(const toml::node& node, std::string_view name) const {
-    if (const auto text = node.value_exact<std::string>()) return *text;
-    refuse(node, fmt::format("{} = {}", name, shown(node)), "text in quotes");
-  }
-
-  double number_of(const toml::node& node, const SettingInfo& setting) const {
-    const auto value = node.is_number() ? node.value<double>() : std::nullopt;
-    if (value && *value >= setting.min && *value <= setting.max) return *value;
-    refuse(node, fmt::format("{} = {}", setting.name, shown(node)), what_it_takes(setting));
-  }
-
-  bool flag_of(const toml::node& node, std::string_view name) const {
-    if (const auto flag = node.value_exact<bool>()) return *flag;
-    refuse(node, fmt::format("{} = {}", name, shown(node)), "true or false");
-  }
-
-  std::vector<double> numbers_of(const toml::node& node, const SettingInfo& setting) const {
-    const auto* list = node.as_array();
-    if (list == nullptr)
-      refuse(node, fmt::format("{} = {}", setting.name, shown(node)), what_it_takes(setting));
-    std::vector<double> numbers;
-    for (const toml::node& entry : *list) numbers.push_back(number_of(entry, setting));
-    return numbers;
-  }
-
-  double choice_of(const toml::node& node, const SettingInfo& setting) const {
-    const auto text = node.value_exact<std::string>();
-    for (std::size_t i = 0; text && i < setting.choices.size(); ++i)
-      if (*text == setting.choices[i]) return static_cast<double>(i);
-    const std::vector<std::string_view> known(setting.choices.begin(), setting.choices.end());
-    refuse(node, fmt::format("{} = {}", setting.name, shown(node)), what_it_takes(setting),
-           text ? nearest_name(*text, known) : "");
-  }
-
-  template <class S>
-  static void add_names(std::vector<std::string_view>& names) {
-    for (const Setting<S>& setting : settings_of<S>()) names.emplace_back(setting.name);
-  }
-
-  // A setting's value; that of a cell is not known yet.
-  SettingValue value_of(const toml::node& node, const SettingInfo& setting) const {
-    switch (setting.kind) {
-      case SettingKind::number:
-      case SettingKind::time:
-        return number_of(node, setting);
-      case SettingKind::choice:
-        return choice_of(node, setting);
-      case SettingKind::text:
-        return text_of(node, setting.name);
-      case SettingKind::flag:
-        return flag_of(node, setting.name) ? 1.0 : 0.0;
-      case SettingKind::numbers:
-        return numbers_of(node, setting);
-      case SettingKind::transition:
-        return transition_of(node, setting.name);
-      case SettingKind::cell:
-        break;
-    }
-    return AnyCell{};
-  }
-
-  template <class S>
-  void read_settings(const toml::table& table, S& settings) {
-    for (const Setting<S>& setting : settings_of<S>())
-      try_with(table, setting.name, [&](const toml::node& node) {
-        (void)put_setting(setting, settings, value_of(node, setting));
-      });
-  }
-
-  Transition transition_of(const toml::node& node, std::string_view name) const {
-    const std::string text = text_of(node, name);
-    try {
-      return read_transition(text);
-    } catch (const SpecError& wrong) {
-      // Behind the opening quote; a text in other quotes, or with escapes, is pointed at as a whole.
-      toml::source_position where = node.source().begin;
-      const bool plain =
-          node.source().end.line == where.line && node.source().end.column == where.column + text.size() + 2;
-      if (plain) where.column += static_cast<toml::source_index>(1 + wrong.facts().at);
-      refuse(where, fmt::format("{} = \"{}\": {}", name, text, wrong.facts().found),
-             fmt::format("{}; for example \"{}\"", wrong.facts().takes, wrong.facts().example));
-    }
-  }
-
   // A whole number in a file is a number, until a part takes it for a whole one.
   void settle_kind(const toml::node& node, const SettingInfo& setting, std::string_view name,
                    CellValue& value) {
@@ -303,17 +138,6 @@ class SceneReader {
     read_layout(table, "", true);
   }
 
-  Feel shipped_feel(const toml::node& node) const {
-    const std::string name = text_of(node, "feel");
-    std::vector<std::string_view> known;
-    for (const NamedFeel& shipped : shipped_feels()) {
-      if (name == shipped.name) return shipped.feel;
-      known.emplace_back(shipped.name);
-    }
-    refuse(node, fmt::format("feel '{}'", name), fmt::format("one of {}", fmt::join(known, ", ")),
-           nearest_name(name, known));
-  }
-
   void scene_feel(const toml::node& node) {
     Feels feels;
     scene_.feel_place = place_in(node);
@@ -321,28 +145,6 @@ class SceneReader {
     scene_.stage.feel = feels.finger;
     scene_.stage.stylus = feels.stylus;
     scene_.stage.mouse = feels.mouse;
-  }
-
-  // A name, or a table that says what is unlike `feels`, or unlike a named one.
-  void read_feels(const toml::node& node, const std::string& name, Feels& feels) {
-    if (node.is_string()) {
-      feels.finger = shipped_feel(node);
-      return;
-    }
-    const toml::table& table = table_of(node, name);
-    read_feel_table(table, name, {"like", "stylus", "mouse"}, feels.finger);
-    for (const auto& [tool, feel] : {std::pair{"stylus", &feels.stylus}, std::pair{"mouse", &feels.mouse}})
-      try_with(table, tool, [&, inner = name + "." + tool, to = feel](const toml::node& other) {
-        read_feel_table(table_of(other, inner), inner, {"like"}, *to);
-      });
-  }
-
-  void read_feel_table(const toml::table& table, const std::string& name, std::vector<std::string_view> known,
-                       Feel& feel) {
-    add_names<Feel>(known);
-    know(table, fmt::format("[{}]", name), known);
-    try_with(table, "like", [&](const toml::node& like) { feel = shipped_feel(like); });
-    read_settings(table, feel);
   }
 
   void read_cells(const toml::table& table) {
@@ -368,14 +170,6 @@ class SceneReader {
     if (node.is_number()) return number_of(node, any);
     refuse(node, fmt::format("{} = {}", name, shown(node)),
            "a number, true or false, a text, a list of texts, or { choice = \"a name\", of = [names] }");
-  }
-
-  std::vector<std::string> texts_of(const toml::node& node, std::string_view name) const {
-    std::vector<std::string> texts;
-    if (node.as_array() == nullptr)
-      refuse(node, fmt::format("{} = {}", name, shown(node)), "a list of texts");
-    for (const toml::node& entry : *node.as_array()) texts.push_back(text_of(entry, name));
-    return texts;
   }
 
   Choice choice_cell(const toml::table& table, const std::string& name) {
@@ -465,12 +259,6 @@ class SceneReader {
       });
   }
 
-  template <class Table>
-  const toml::node& need(const Table& table, std::string_view key, std::string_view takes) const {
-    if (const auto* node = get(table, key)) return *node;
-    refuse(whole(table), fmt::format("a table without '{}'", key), std::string(takes));
-  }
-
   // A part can only stand in relation to one that stands above it in the file.
   void must_stand_above(const toml::node& node) const {
     const std::string name = text_of(node, "a part's id");
@@ -484,77 +272,6 @@ class SceneReader {
            known.empty() ? "the id of a part above; there is none"
                          : fmt::format("one of {}", fmt::join(known, ", ")),
            nearest_name(name, known));
-  }
-
-  // "40" dp, "50%" of the container, "50% - 8dp".
-  Length length_of(const toml::node& node, std::string_view name) const {
-    const char* takes = "a length in dp, a share such as \"50%\", or both, such as \"50% - 8dp\"";
-    if (node.is_number()) {
-      const SettingInfo info{.name = "a length", .unit = "dp", .min = -100000.0, .max = 100000.0};
-      return number_of(node, info);
-    }
-    const std::string text = text_of(node, name);
-    // Its words, without blanks: "50%-8dp".
-    std::string words = text;
-    std::erase_if(words, [](char c) { return c == ' ' || c == '\t'; });
-    const NumberAt fraction = number_at(words);
-    const std::string_view behind = std::string_view(words).substr(fraction.used);
-    if (fraction.used > 0 && std::fabs(fraction.value) <= 1000.0) {
-      if (behind == "%") return Length::of(fraction.value / 100.0);
-      if (behind.starts_with("%+") || behind.starts_with("%-")) {
-        const NumberAt dp = number_at(behind.substr(2));
-        if (dp.used > 0 && std::fabs(dp.value) <= 100000.0 && behind.substr(2 + dp.used) == "dp")
-          return {behind[1] == '-' ? -dp.value : dp.value, fraction.value / 100.0};
-      }
-    }
-    refuse(node, fmt::format("{} = '{}'", name, text), takes);
-  }
-
-  Placement placement_of(const PartSource& source) const {
-    Placement placement;
-    const std::array fields{&placement.x, &placement.y,     &placement.w,
-                            &placement.h, &placement.right, &placement.bottom};
-    if (const toml::node* box = source.get("box")) {
-      const auto* list = box->as_array();
-      if (list == nullptr || list->size() != 4)
-        refuse(*box, "box = " + shown(*box), "[x, y, w, h], each as it is taken by its own key");
-      for (std::size_t i = 0; i < 4; ++i) *fields[i] = length_of((*list)[i], placement_keys[i]);
-    }
-    for (std::size_t i = 0; i < fields.size(); ++i)
-      if (const toml::node* node = source.get(placement_keys[i]))
-        *fields[i] = length_of(*node, placement_keys[i]);
-    if (const auto* safe = source.get("in_safe_area"))
-      placement.in_safe_area = flag_of(*safe, "in_safe_area");
-    return placement;
-  }
-
-  Content content_of(const PartSource& source) {
-    Content content;
-    for (const auto& [key, text] : {std::pair{"detail", &content.detail}, std::pair{"glyph", &content.glyph},
-                                    std::pair{"image", &content.image}})
-      try_with(source, key,
-               [&, name = key, to = text](const toml::node& node) { *to = text_of(node, name); });
-    try_with(source, "rank", [&](const toml::node& node) {
-      const SettingInfo info{.name = "rank", .kind = SettingKind::choice, .choices = rank_names};
-      content.rank = static_cast<Rank>(static_cast<int>(choice_of(node, info)));
-    });
-    return content;
-  }
-
-  Insets padding_of(const toml::node& node) const {
-    const SettingInfo info{.name = "padding", .unit = "dp", .min = 0.0, .max = 1000.0};
-    if (node.is_number()) {
-      const double all = number_of(node, info);
-      return {all, all, all, all};
-    }
-    const auto* list = node.as_array();
-    if (list == nullptr || (list->size() != 2 && list->size() != 4))
-      refuse(node, "padding = " + shown(node),
-             "0 to 1000 dp; or [top and bottom, left and right]; or [top, right, bottom, left]");
-    std::vector<double> of;
-    for (const toml::node& one : *list) of.push_back(number_of(one, info));
-    if (of.size() == 2) return {of[1], of[0], of[1], of[0]};
-    return {of[3], of[0], of[1], of[2]};
   }
 
   // How `table` lays out what lies in it; `with_gap`: its own setting of that name is none of this.
@@ -714,10 +431,8 @@ class SceneReader {
     return id;
   }
 
-  std::vector<InputError::Facts> wrong_;
   std::set<std::string> unread_;     // parts and cells that are there, but wrong
   std::set<std::string> broken_;     // parts of which something is wrong
-  bool failed_ = false;              // something of the part that is being read
   std::set<std::string> misplaced_;  // parts whose place could not be read
   std::set<std::string> open_;       // cells whose whole number may still be a number or a whole one
   std::vector<std::pair<std::string, Arrangement>> layouts_;  // by the part that lays out; "": the screen

@@ -37,8 +37,11 @@ SceneRun::SceneRun(const Plan& plan, std::size_t journal_room, std::span<const V
       if (part_plan.hidden) stage_->hide(part);
       if (part_plan.disabled) stage_->disable(part);
     } catch (const std::invalid_argument& refused) {
-      throw InputError(
-          {.file = scene.file, .line = part_plan.line, .column = part_plan.column, .found = refused.what()});
+      throw InputError({.file = scene.file,
+                        .line = part_plan.line,
+                        .column = part_plan.column,
+                        .found = refused.what(),
+                        .fault = InputFault::refused});
     }
   }
 }

@@ -40,6 +40,12 @@ Json schema_of(const SettingInfo& setting) {
       return choice_of(setting.choices, means);
     case SettingKind::flag:
       return said("boolean", means);
+    case SettingKind::length: {
+      Json one = ranged(setting, means);
+      one["type"] = {"number", "string"};
+      one["pattern"] = R"(^\s*[0-9.]+\s*(dp|%)\s*$)";
+      return one;
+    }
     case SettingKind::numbers: {
       Json one = said("array", means);
       one["items"] = ranged(setting, "");

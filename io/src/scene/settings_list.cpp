@@ -39,6 +39,8 @@ std::string default_of(const SettingInfo& setting, const SettingValue& value) {
       return "[]";
     case SettingKind::transition:
       return spec_text(std::get<Transition>(value));
+    case SettingKind::length:
+      return length_text(std::get<Length>(value));
     case SettingKind::flag:
       return std::get<double>(value) != 0.0 ? "true" : "false";
     case SettingKind::choice:

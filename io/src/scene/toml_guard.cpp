@@ -24,7 +24,8 @@ class Guard {
                       .line = line_,
                       .column = at_ - line_begin_ + 1,
                       .found = std::move(found),
-                      .takes = std::move(takes)});
+                      .takes = std::move(takes),
+                      .fault = InputFault::syntax});
   }
   [[nodiscard]] bool here(std::string_view words) const { return text_.substr(at_).starts_with(words); }
 

@@ -8,20 +8,20 @@
 
 namespace ubbo {
 
-/// Something that is decided, such as "rail.rest". A value declared beside the code that asks; compared by
-/// where it stands.
+/// Something that is decided, such as "rail.rest". Declared as a constant beside the code that asks, and
+/// compared by address.
 struct Question {
   const char* name;        ///< stable
-  const char* words = "";  ///< of an app's own: what it is called. Ours are in the library `words`
+  const char* words = "";  ///< what an app's own question is called; ours are in the library `words`
 };
 
-/// One way in which a question is decided. Its name, such as "rail.at-rest", is stable: outputs and
-/// expectations use it, and the library `words` says it in a sentence. Declared as an `AnswerWith`.
+/// One possible answer to a question. Its name, such as "rail.at-rest", is stable: outputs and expectations
+/// use it, and the library `words` turns it into a sentence. Declared as an `AnswerWith`.
 struct Answer {
   const char* name;
   const Question* question;
-  bool yes;                         ///< whether it does what was asked about
-  std::span<const FactSpec> facts;  ///< what it is always given with, in this order
+  bool yes;                         ///< whether it says yes to the question
+  std::span<const FactSpec> facts;  ///< the facts it always comes with, in this order
   // Of an app's own part: how it is said, as `words::Wording` describes.
   const char* in_short = "";
   const char* sentence = "";
@@ -61,10 +61,10 @@ consteval void need_facts(const char* words, std::span<const FactSpec> facts) {
 }
 }  // namespace detail
 
-/// An answer and the kinds of facts it is given with, declared beside the code that decides so:
-/// `inline constexpr AnswerWith<AtLeast<"travel", "dp">> drags{"drag.drags", &questions::drag, true};`.
-/// Whoever decides passes a value for each: `decide(answers::drags, {travel, threshold})`. A missing value,
-/// or words that name another fact, do not compile.
+/// An answer and the kinds of facts it comes with, declared beside the code that decides: `inline constexpr
+/// AnswerWith<AtLeast<"travel", "dp">> drags{"drag.drags", &questions::drag, true};`. The caller passes a
+/// value for each: `decide(answers::drags, {travel, threshold})`. A missing value, or words that name another
+/// fact, do not compile.
 template <class... Facts>
 struct AnswerWith : Answer {
   static constexpr std::array<FactSpec, sizeof...(Facts)> specs{Facts::spec...};

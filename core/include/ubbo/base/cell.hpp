@@ -71,8 +71,8 @@ class Cell : private detail::Telling {
     if (!telling_) tell_now_or_later();
   }
 
-  /// The same by who watches it with `own` and need not be told of it: where nobody else watches, nothing
-  /// more is to be done.
+  /// Like `set`, for a caller that watches the cell with `own` and need not be told: when nobody else
+  /// watches, nothing more happens.
   void set(T value, const Watch& own) {
     if (same(value, value_)) return;
     const bool all_told = told_ == version_ && !telling_;
@@ -91,7 +91,7 @@ class Cell : private detail::Telling {
     return Watch{std::move(watcher)};
   }
 
-  /// How many changes were left untold since watchers kept contradicting each other.
+  /// How many changes were not told, because watchers kept contradicting each other.
   [[nodiscard]] std::size_t cut_short() const { return cut_short_; }
 
  private:
@@ -205,7 +205,7 @@ class Link {
   void set(T value, const Watch& own) const {
     if (linked()) (*cell_)->set(std::move(value), own);
   }
-  /// `who` moves what the cell tells from now on: the part that led it before stops and follows.
+  /// From now on `who` moves what the cell tells: the part that moved it before stops and follows.
   void lead(const void* who) const {
     if (linked()) (*cell_)->led_by_ = who;
   }
@@ -220,9 +220,9 @@ class Link {
   std::shared_ptr<Cell<T>*> cell_;
 };
 
-/// A value worked out from others: `Derived<double> share([](double n) { return n / 10; }, frames)`. Worked
-/// out anew once after each change of a source, or after several made `together`; its watchers are told when
-/// it differs. Keeps its last value when a source is gone.
+/// A value worked out from others: `Derived<double> share([](double n) { return n / 10; }, frames)`. It is
+/// computed again after each change of a source, or once after several made `together`; its watchers are told
+/// when it differs. Keeps its last value when a source is gone.
 template <class T>
 class Derived {
  public:
@@ -263,8 +263,8 @@ class Derived {
   std::vector<Watch> watches_;
 };
 
-/// Makes several changes that are seen at once: watchers of all cells that `changes` sets are told when it
-/// ends, each once. May be nested; the outermost counts.
+/// Makes several changes as one: the watchers of all cells that `changes` sets are told when it ends, each
+/// once. May be nested; the outermost counts.
 template <class F>
 void batch(F&& changes) {
   detail::Batch open;

@@ -42,7 +42,7 @@ class Choice {
     other.none_ = false;
     return other;
   }
-  /// The same with the one of this name chosen; unchanged when there is none.
+  /// The same names with the one called `name` chosen; unchanged when there is none.
   [[nodiscard]] Choice with(std::string_view name) const {
     for (std::size_t i = 0; i < names().size(); ++i)
       if (names()[i] == name) return with(i);

@@ -27,7 +27,7 @@ struct Fact {
       0.0;  ///< how far the value lies on the passing side of the limit; negative: it failed by that
   bool limited = false;
   Sense sense = Sense::plain;
-  int of = 0;  ///< where it is counted: how many there are; 0: not told
+  int of = 0;  ///< for a place that is counted: how many there are; 0: not known
 };
 
 /// What a fact's value is held against.
@@ -55,7 +55,7 @@ struct Amount {
   double value;
   const char* unit;
   Sense sense = Sense::plain;
-  int of = 0;  ///< where it is counted: how many there are; 0: not told
+  int of = 0;  ///< for a place that is counted: how many there are; 0: not known
 };
 
 /// A value in the unit of the part that decides, and the limit it was held against.
@@ -92,7 +92,7 @@ constexpr Fact fact_of(const FactSpec& spec, const Held& held) {
 }  // namespace detail
 
 /// The kinds of facts, by which an answer declares what it is given with: `AnswerWith<AtLeast<"travel",
-/// "dp">, Number<"after", "ms">>`. `Given` is what whoever decides has to pass for one.
+/// "dp">, Number<"after", "ms">>`. `Given` is what the caller passes for one.
 ///
 /// A number without a limit. Its unit is "" for a bare number, such as a count.
 template <detail::Literal name, detail::Literal unit>

@@ -15,8 +15,8 @@
 
 namespace ubbo {
 
-/// One choice the library made, with the numbers it was made from. Of a fixed size; it may be copied and
-/// outlives everything but the answer's words, which are constants of whoever declared them.
+/// One choice the library made, with the numbers it was made from. It has a fixed size, may be copied, and
+/// stays good after its part has gone; only the answer must stay, which is a constant.
 struct Decision {
   static constexpr std::size_t max_facts = 6;
 

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "ubbo/base/cell.hpp"
+#include "ubbo/base/length.hpp"
 #include "ubbo/base/refuse.hpp"
 #include "ubbo/base/time.hpp"
 
@@ -19,8 +20,8 @@ struct Transition;    // ubbo/motion/transition.hpp; only pointed at here
 struct SettingValue;  // ubbo/parts/setting_value.hpp; likewise
 
 /// What a setting holds. A `time` is given in milliseconds, a `choice` by one of its names, a `cell` by a
-/// cell's.
-enum class SettingKind { number, time, flag, choice, text, cell, numbers, transition };
+/// cell's, a `length` in dp or as a share of what its meaning says.
+enum class SettingKind { number, time, flag, choice, text, cell, numbers, transition, length };
 
 /// What is said of a setting without knowing the struct it sits in.
 struct SettingInfo {
@@ -81,6 +82,7 @@ struct Setting : SettingInfo {
   void (*link)(S&, const AnyCell&) = nullptr;  ///< to a cell of `cell_kind`
   std::vector<double> S::*numbers = nullptr;
   Transition S::*transition = nullptr;
+  Length S::*length = nullptr;
   const char* (*wrong)(const S&) = nullptr;  ///< "" or what is wrong with a motion, or a cell that is needed
   const InnerSettings<S>* within = nullptr;  ///< set instead of all these where it lies in a struct in `S`,
   const SettingInfo* inner = nullptr;        ///< which has it as this
@@ -93,6 +95,8 @@ std::span<const Setting<S>> settings_of();
 
 /// What is wrong with a number that `SettingInfo::takes` denies, and what it takes.
 [[nodiscard]] std::string number_fault(const SettingInfo& setting, double got);
+/// What is wrong with a length, and what the setting takes; "" when nothing is.
+[[nodiscard]] std::string length_fault(const SettingInfo& setting, const Length& got);
 
 /// What is wrong with one setting of `settings`; "" when nothing is.
 template <class S>
@@ -108,6 +112,8 @@ template <class S>
   if (setting.numbers != nullptr)
     for (const double number : settings.*setting.numbers)
       if (!setting.takes(number)) return number_fault(setting, number);
+  if (setting.length != nullptr)
+    if (std::string fault = length_fault(setting, settings.*setting.length); !fault.empty()) return fault;
   if (setting.wrong != nullptr)
     if (const char* wrong = setting.wrong(settings); *wrong != '\0') return joined({setting.name, wrong});
   return {};
@@ -129,6 +135,8 @@ void check_settings(const std::string& owner, const S& settings) {
 
 /// A number as people write it: at most six significant digits, no trailing zeros.
 std::string plain_number(double value);
+/// A length as scenes write it: "100dp", "40%", "50% - 8dp"; "0" for none.
+std::string length_text(const Length& length);
 
 /// "0 to 200 dp", "true or false", "one of horizontal, vertical": what a setting takes, in words.
 std::string what_it_takes(const SettingInfo& setting);
@@ -230,6 +238,18 @@ constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, dou
   made.max = max;
   made.meaning = meaning;
   made.numbers = Member;
+  return made;
+}
+
+/// A distance: 0 to 100,000 dp, or a share of what `meaning` says, 0 to 1.
+template <auto Member>
+constexpr Setting<Owner<Member>> length(const char* name, const char* meaning) {
+  Setting<Owner<Member>> made;
+  made.name = name;
+  made.kind = SettingKind::length;
+  made.max = 100000.0;
+  made.meaning = meaning;
+  made.length = Member;
   return made;
 }
 

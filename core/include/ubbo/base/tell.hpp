@@ -145,9 +145,11 @@ class Batch {
     end();
   }
 
-  /// The same without an object: each `begin` needs its `end`, which tells.
+  /// Like an object of this class, for callers that cannot have one: each `begin` needs its `end`, which
+  /// tells.
   static void begin() { ++Telling::depth; }
-  /// The same as `end` where nothing has changed that waits for it; else false, and nothing is done.
+  /// Ends when nothing has changed that waits to be told, and returns true; otherwise does nothing and
+  /// returns false.
   static bool end_untold() {
     if (Telling::first != nullptr) return false;
     --Telling::depth;

@@ -28,8 +28,7 @@ struct Transitions {
   }
 };
 
-/// How a visit goes: the visual state it comes from, and by what transitions; the visual state it goes to,
-/// and by what.
+/// How something enters and leaves: the visual state it comes from, the one it goes to, and the transitions.
 struct EnterExitPlan {
   VisualState from{};
   Transitions enter{};
@@ -51,36 +50,38 @@ class EnterExit {
 
   [[nodiscard]] State state() const { return state_; }
   [[nodiscard]] bool absent() const { return state_ == State::absent; }
-  /// It is here, or on its way.
+  /// It is present, or entering.
   [[nodiscard]] bool open() const { return state_ == State::present || state_ == State::entering; }
   [[nodiscard]] bool moving() const { return state_ == State::entering || state_ == State::leaving; }
   [[nodiscard]] const EnterExitPlan& plan() const { return plan_; }
 
   // These let time pass to `now` first.
 
-  /// Sets out for here. False, and nothing changes, when it is here or on its way already.
+  /// Starts to enter. Returns false and changes nothing when it is present or entering already.
   bool open(Micros now);
-  /// Sets out to be gone; likewise.
+  /// Starts to leave. Returns false and changes nothing when it is absent or leaving already.
   bool close(Micros now);
   bool toggle(Micros now) { return open() ? close(now) : open(now); }
   /// Is present, or absent, at once.
   void put(bool here);
-  /// While it is here: shows itself as far on its way out as `share`, 0 to 1, as a gesture has come that may
-  /// yet be given up.
+  /// While it is present: shows how it would look `share` of its way out, 0 to 1, for a gesture that may
+  /// still be cancelled.
   void show_leaving(double fraction);
-  /// Sets out for here from there.
+  /// Goes back to being present, from there.
   void come_back(Micros now);
-  /// Other visual states and transitions, from the next call on. What moves goes on as it was sent.
+  /// Sets other visual states and transitions, which count from the next call on. A motion under way goes on
+  /// as it is.
   void set_plan(EnterExitPlan plan);
   void set_reduced(Reduced reduced) { reduced_ = reduced; }
 
-  /// How it shows, at a time no earlier than it was last told and no later than what is due next.
+  /// How it looks at `time`, which is no earlier than the last `advance` and no later than `due()`.
   [[nodiscard]] VisualState visual_state(Micros now) const;
   /// How fast a property changes then, per second.
   [[nodiscard]] double velocity(Property property, Micros now) const;
-  /// When it arrives or is gone, or something of it begins or ends on the way; `never` where it does neither.
+  /// When it next arrives, is gone, or one of its properties begins or ends to move; `never` when nothing
+  /// does.
   [[nodiscard]] Micros due() const;
-  /// Lets time pass. True when it has just arrived, or is just gone.
+  /// Lets time pass. Returns true when it has just become present or absent.
   bool advance(Micros now);
 
  private:

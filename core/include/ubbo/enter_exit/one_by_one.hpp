@@ -6,14 +6,15 @@
 
 namespace ubbo {
 
-/// Things that come one after another: each has a share of its way behind it, 0 before it has come to 1 when
-/// it is here. They go together with what holds them, so only coming is told here.
+/// Things that enter one after another: each has come a share of its way, from 0 to 1. They leave together
+/// with what holds them, so this is about entering only.
 class OneByOne {
  public:
   /// One more, that is here (or not).
   void add(const void* thing, bool here) { coming_.push_back({thing, Mover(here ? 1.0 : 0.0, share_floor)}); }
   void remove(const void* thing);
-  /// They set out by `transition`, the first at once and each next one `gap` after that; from where they are.
+  /// They start by `transition` from where they are: the first at once, each further one `gap` after the one
+  /// before.
   void set_out(const Transition& transition, Micros gap, Reduced reduced, Micros now);
   /// All are here, or not.
   void put(bool here);

@@ -5,23 +5,10 @@
 #include <cstddef>
 
 #include "ubbo/base/answer.hpp"
+#include "ubbo/base/length.hpp"
 #include "ubbo/landing/snap_points.hpp"
 
 namespace ubbo {
-
-/// How far a part must be taken from the snap point it came from before it goes on to the next; whichever is
-/// reached first. Where neither is given, half-way.
-struct Commit {
-  double fraction = 0.0;  ///< of the way to the next snap point, above 0 to 1; 0: not used
-  double distance = 0.0;  ///< in the part's own unit; 0: not used
-
-  /// The distance that counts on a way of this length; 0 where none is given.
-  [[nodiscard]] double on(double way) const {
-    const double by_share = fraction * way;
-    if (fraction <= 0.0) return distance;
-    return distance > 0.0 ? std::fmin(by_share, distance) : by_share;
-  }
-};
 
 /// What a part was doing when it was let go. All places are in the part's own unit, velocities in that per
 /// second.
@@ -35,13 +22,15 @@ struct Release {
   double max = 0.0;
   double origin = 0.0;         ///< where it stood, or went, when the finger took it
   double max_per_flick = 0.0;  ///< no more snap points than that from there; 0: as many as it is aimed at
-  Commit commit{};             ///< when it leaves the snap point it came from
+  /// How far it must be taken from the snap point it came from to go on to the next: a distance in the part's
+  /// own unit (in place of dp), or a share of the way there. 0: half-way.
+  Length commit_distance{};
 };
 
 /// The choice of where a released part comes to rest, with the numbers it was made from.
 struct Landing {
   double place = 0.0;           ///< where it comes to rest
-  double aimed = 0.0;           ///< where it was let go; thrown, with what that added, within the bounds
+  double aimed = 0.0;           ///< where it was let go, plus what its speed added, within the bounds
   std::size_t index = 0;        ///< which snap point; 0 when there are none
   double distance = 0.0;        ///< from `aimed` to `place`
   double other = 0.0;           ///< the runner-up; where a flick decided, the one that would have won without

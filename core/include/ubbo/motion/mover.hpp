@@ -55,14 +55,14 @@ class Mover {
   void put(double value);
   /// Goes from the present value to `target` in its usual way, from `now` on.
   void send(double target, Micros now) { send(target, usual_, now); }
-  /// The same by `transition`, this once. A spring starts with the present velocity. Until a delay is over,
-  /// the present motion goes on.
+  /// Goes to `target` by `transition`, this once. A spring starts with the present velocity. Until a delay is
+  /// over, the present motion goes on.
   void send(double target, const Transition& transition, Micros now);
-  /// The same, but a spring starts with `velocity`, as from a finger that let go.
+  /// Likewise, but a spring starts with `velocity`, as from a finger that let go.
   void send(double target, const Transition& transition, Micros now, double velocity);
   /// Coasts on with the present velocity to wherever friction lets it come.
   void coast(const Coast& coast, Micros now) { this->coast(coast, now, velocity()); }
-  /// The same with `velocity`.
+  /// Coasts on with `velocity`.
   void coast(const Coast& coast, Micros now, double velocity);
   /// Stands still where it is.
   void stop() { put(value()); }

@@ -16,7 +16,7 @@ struct Timed {
 };
 
 /// A way from one value to another: by a spring, along a curve in a given time, or by a coast; when it begins
-/// and how often it is gone. A spring takes over the velocity a value already has; a curve starts from the
+/// and how often it repeats. A spring takes over the velocity a value already has; a curve starts from the
 /// value alone; a coast sets off with just the velocity that brings it there.
 struct Transition {
   using Way = std::variant<Spring, Timed, Coast>;
@@ -25,13 +25,13 @@ struct Transition {
   Transition(Timed timed, Micros wait = Micros{0}) : way(std::move(timed)), delay(wait) {}
   Transition(Coast coast, Micros wait = Micros{0}) : way(coast), delay(wait) {}
 
-  /// The same, begun after `wait`.
+  /// This transition, beginning after `wait`.
   [[nodiscard]] Transition after(Micros wait) const {
     Transition later = *this;
     later.delay = wait;
     return later;
   }
-  /// The same, gone `times` times (`endless`: for ever), each from the start again, or there and back in
+  /// This transition run `times` times (`endless`: for ever), each from the start again, or there and back in
   /// turn.
   [[nodiscard]] Transition repeated(int times, bool back_and_forth = false) const {
     Transition more = *this;
@@ -55,10 +55,10 @@ enum class Reduced : std::uint8_t {
   still,  ///< what would travel is there at once
 };
 
-/// The same for one part: as the stage has it, or its own way.
+/// What one part does with less motion: what the stage says, or its own choice.
 enum class PartReduced : std::uint8_t { as_screen, full, fade, still };
 
-/// What counts for a part.
+/// What counts for a part, from the stage's setting and its own.
 [[nodiscard]] constexpr Reduced reduced_for(PartReduced part, Reduced stage) {
   return part == PartReduced::as_screen ? stage : static_cast<Reduced>(static_cast<int>(part) - 1);
 }

@@ -21,10 +21,9 @@ struct CardDeckSettings {
   bool to_right = true;
   bool upwards = false;
   bool downwards = false;
-  double far = 0.35;          ///< the share of its own size from which a card that is let go is thrown
-  double far_distance = 0.0;  ///< dp from which it is thrown, beside that share; 0: not used
-  double turn = 12.0;         ///< degrees a card turns that is dragged by its own width, held at its end
-  double behind = 0.06;       ///< how much smaller the next card is, 0 to 1, before it rises
+  Length commit_distance = Length::of(0.35);  ///< from which a card is thrown; a share is of its own size
+  double turn = 12.0;    ///< degrees a card turns that is dragged by its own width, held at its end
+  double behind = 0.06;  ///< how much smaller the next card is, 0 to 1, before it rises
   Transition transition = Spring::settling(Micros{280'000}, 0.05);
   Transition leave = Timed{Curve::ease_out(), Micros{320'000}};
   PartReduced reduced_motion = PartReduced::as_screen;
@@ -34,8 +33,8 @@ struct CardDeckSettings {
 template <>
 std::span<const Setting<CardDeckSettings>> settings_of<CardDeckSettings>();
 
-/// Cards on a heap, of which the topmost is thrown to a side: by distance or by a flick. It turns by where it
-/// is held, the next one rises as it goes, and what was thrown can be taken back.
+/// A stack of cards. The topmost is thrown to a side when it is dragged far enough, or flicked. It turns by
+/// where it is held, the next one rises as it goes, and the last card thrown can be taken back.
 class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
  public:
   [[nodiscard]] static const PartKind& described();
@@ -87,6 +86,7 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
   void restore(std::span<const double> saved) { settings_.selected.set(whole(saved[0])); }
 
  private:
+  [[nodiscard]] double throw_distance(Side side) const;
   [[nodiscard]] Side first_side() const;
   static constexpr int none = -1;
 

@@ -13,25 +13,24 @@ namespace ubbo {
 struct CarouselSettings {
   std::string label{};
   Link<int> selected{};
-  Link<double>
-      position{};  ///< told where it is, in items, as it moves, for tabs and titles; not asked: write `index`
+  Link<double> position{};  ///< told where it is, in items, as it moves, for tabs and titles; writing to it
+                            ///< moves nothing: write `selected`
   Link<std::vector<std::string>> titles{};  ///< a line for each item
   double count = 0;
   Axis axis = Axis::horizontal;
-  double visible_items = 1.0;    ///< items that the box holds beside each other, parts of one too
-  double per_view_wide = 0.0;    ///< the same where the box is at least `wide`; 0: the same
-  double wide = 600.0;           ///< dp
-  double spacing = 0.0;          ///< dp between items
-  double peek = 0.0;             ///< dp of the neighbours at either side
-  double start = 0.0;            ///< dp the present item stands in from where it would
-  bool wrap = false;             ///< behind the last comes the first
-  bool coasts = false;           ///< it rests wherever friction lets it come
-  double max_per_flick = 1;      ///< items that one flick goes on by; 0: any number
-  double commit_fraction = 0.0;  ///< share of the way to the next item from which it goes on; 0: half-way
-  double commit_distance = 0.0;  ///< dp, likewise, beside the share; 0: not used
-  double shrink = 0.0;           ///< how much smaller an item is that is one away or more, 0 to 1
-  double fade = 0.0;             ///< how much less solid
-  double parallax = 0.5;         ///< how fast what lies far behind the items moves, of their own rate
+  double visible_items = 1.0;       ///< items that the box holds beside each other, parts of one too
+  double visible_items_wide = 0.0;  ///< where the box is at least as wide as `wide_from`; 0: `visible_items`
+  double wide_from = 600.0;         ///< dp
+  double spacing = 0.0;             ///< dp between items
+  double peek = 0.0;                ///< dp of the neighbours at either side
+  double start = 0.0;               ///< dp the selected item is moved in from where it would stand
+  bool wrap = false;                ///< behind the last comes the first
+  bool coasts = false;              ///< it rests wherever friction lets it come
+  double max_per_flick = 1;         ///< items that one flick goes on by; 0: any number
+  Length commit_distance{};         ///< to go on to the next item; a share is of the way there; 0: half-way
+  double shrink = 0.0;              ///< how much smaller an item is that is one away or more, 0 to 1
+  double fade = 0.0;                ///< how much less solid
+  double parallax = 0.5;            ///< how fast what lies far behind the items moves, of their own rate
   Transition transition = Spring::settling(Micros{320'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros projection_time{140'000};
@@ -48,14 +47,14 @@ struct CarouselSettings {
 template <>
 std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>();
 
-/// Items in a row of which one is the present one, moved by a finger, by a tap on a neighbour, by keys and by
-/// calls; wrapped around where it is asked to.
+/// Items in a row, one of them selected, moved by a finger, by a tap on a neighbour, by keys and by calls. It
+/// may wrap around.
 ///
 /// One rail, in items, is all it keeps, so what it costs does not depend on their number. What an item looks
 /// like follows from its distance alone: `look(distance)`.
 class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSurface {
  public:
-  /// How an item is drawn that lies so many items away.
+  /// How an item is drawn that lies `distance` items away.
   struct Look {
     double scale = 1.0;
     double opacity = 1.0;
@@ -93,7 +92,7 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
   void go_to(int index);
   void next() { step(1); }
   void previous() { step(-1); }
-  /// So many items on, or back where that is below 0.
+  /// Goes `by` items on, or back when that is below 0.
   void step(int by);
 
   void present(Accessible& told) const override;

@@ -38,8 +38,8 @@ class PartOwner {
   virtual void heard(Part& part) = 0;
   /// The app asked `part` to do something: `action` is done now, or when the present event is over.
   virtual void call(Part& part, WhileHeld how, std::function<void()> action) = 0;
-  /// `part` came to its bound with `velocity` (dp/s) left: whoever could go on with its contact may take it.
-  /// True when somebody did.
+  /// `part` reached its bound with `velocity` (dp/s) left: offers it to the parts its contact could go on
+  /// with. Returns true when one took it.
   virtual bool pass_on(Part& part, Point velocity) = 0;
   /// Shows or hides a part that lies in another, now or when the present event is over.
   virtual void show(Part& part, bool visible) = 0;

@@ -30,10 +30,11 @@ struct DialogSettings {
   Transition dim_transition = Timed{Curve{}, Micros{180'000}};
   bool backdrop_closes = true;
   bool back_closes = true;
-  bool button_closes = false;                        ///< it has a button of its own that closes it
-  double steps_back_by = 14.0;                       ///< dp it goes up when a dialog opens on it
-  double steps_back_to = 0.94;                       ///< the scale it then has
-  std::function<void(EnterExit::State)> on_state{};  ///< told each time it sets out, arrives or is gone
+  bool button_closes = false;   ///< it has a button of its own that closes it
+  double steps_back_by = 14.0;  ///< dp it goes up when a dialog opens on it
+  double steps_back_to = 0.94;  ///< the scale it then has
+  std::function<void(EnterExit::State)>
+      on_state{};  ///< called when it starts to enter or leave, and when it has done so
 };
 
 template <>

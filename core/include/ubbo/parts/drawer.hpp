@@ -17,13 +17,13 @@ struct DrawerSettings {
   bool drag_closes = true;
   bool backdrop_closes = true;
   bool back_closes = true;
-  double commit_fraction = 0.0;
-  double commit_distance = 0.0;  ///< dp
+  Length commit_distance{};
   double dim = 0.4;
   Transition transition = Spring::settling(Micros{280'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros projection_time{120'000};
-  std::function<void(EnterExit::State)> on_state{};  ///< told each time it sets out, arrives or is gone
+  std::function<void(EnterExit::State)>
+      on_state{};  ///< called when it starts to enter or leave, and when it has done so
 };
 
 template <>

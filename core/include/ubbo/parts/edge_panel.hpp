@@ -22,9 +22,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
     Transition transition = Spring::settling(Micros{320'000}, 0.0);
     PartReduced reduced_motion = PartReduced::as_screen;
     Micros projection_time{120'000};
-    double commit_distance = 0.0;  ///< dp of that way, whichever is reached first; 0: not used
-    double commit_fraction =
-        0.0;  ///< the share of the way to the next snap point from which it goes on; 0: half-way
+    Length commit_distance{};  ///< how far it must be dragged to go on to the next snap point; 0: half-way
     Overscroll overscroll_out{};
     Overscroll overscroll_in{};  ///< below the lowest snap_point, where a drag does not close it
     bool grip_only = false;
@@ -39,16 +37,17 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   /// How far it is out, dp.
   [[nodiscard]] double out() const { return offset(); }
   [[nodiscard]] EnterExit::State state() const { return state_; }
-  /// It stands at a snap_point, or goes to one; while a finger has it, as before.
+  /// True when it is at a snap point or goes to one; while a finger holds it, as before that.
   [[nodiscard]] bool is_open() const override { return snap_point_ > 0; }
   /// The snap point it is at or goes to: 0 is closed, then 1, 2, …
   [[nodiscard]] int snap_point() const { return snap_point_; }
-  /// Goes to a snap_point; 0 closes it. Does nothing where it goes there already; waits for the lift.
+  /// Goes to a snap point; 0 closes it. Does nothing when it goes there already. Under a finger it waits for
+  /// the lift.
   void go_to(int snap_point);
   void open() { go_to(1); }
   void close() { go_to(0); }
   void toggle();
-  /// So many snap points further out, or back where that is below 0.
+  /// Goes `by` snap points further out, or back when that is below 0.
   void step(int by);
   /// The places it may stand at, dp out, growing.
   [[nodiscard]] const std::vector<double>& snap_points() const { return plan_.snap_points; }
@@ -98,7 +97,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   void take(Plan plan, bool glides);
   /// The plan made anew for the present box and reading direction.
   [[nodiscard]] virtual Plan planned() const = 0;
-  /// It has set out for a snap_point, or come to it.
+  /// Called when it starts to go to a snap point, and when it is there.
   virtual void went(EnterExit::State) {}
   /// Follows cells that say which snap_point, and whether it is open; each may be none. `first`: it is where
   /// they say, without an entrance.

@@ -38,9 +38,9 @@ struct Travel {
 template <>
 std::span<const Setting<Travel>> settings_of<Travel>();
 
-/// How the parts that lie in a thing come with it, when it comes from away.
+/// How the parts that lie in something enter with it.
 struct StaggeredChildren {
-  Micros stagger{0};  ///< each sets out so long after the one before; 0: all are in it from the first
+  Micros stagger{0};  ///< each starts that long after the one before; 0: all are there from the first
   double stagger_distance = 24.0;  ///< dp each comes by, from the side the thing comes from, or from below
 };
 
@@ -51,21 +51,21 @@ std::span<const Setting<StaggeredChildren>> settings_of<StaggeredChildren>();
 [[nodiscard]] EnterExitPlan enter_exit_of(const Travel& travel, const Transition& enter,
                                           const Transition& exit, const Part& part);
 
-/// The places of a visit by `plan` of a part that lies in `box`.
+/// Where a part in `box` stands before, while and after it is there, by `plan`.
 void enter_exit_places(const EnterExitPlan& plan, const Box& box, const StandTaker& out);
 
-/// A part that comes and goes: what windows, dialogs and toasts have in common.
+/// A part that enters and leaves: what panels, dialogs and toasts have in common.
 ///
-/// While it is away it takes no contact, no focus and no time, and nor does what lies in it. It takes
-/// contacts when it is here, or also while it arrives. What a stage removes leaves first.
+/// While it is absent, it and what lies in it take no contact and no focus, and cost no time. It takes
+/// contacts once it is present, or also while it enters. When a stage removes it, it leaves first.
 class EnteringPart : public Part, public Container, public LayerPart {
  public:
   [[nodiscard]] EnterExit::State state() const { return enter_exit_.state(); }
   /// It is here, or on its way.
   [[nodiscard]] bool is_open() const override { return enter_exit_.open(); }
-  /// Sets out for here, from where it is; does nothing when it is here or on its way.
+  /// Enters, from where it is; does nothing when it is present or entering.
   void open() { ask_open(true); }
-  /// Sets out to be gone; likewise.
+  /// Leaves; does nothing when it is absent or leaving.
   void close() { ask_open(false); }
   void toggle();
   /// How it comes and goes.
@@ -101,9 +101,9 @@ class EnteringPart : public Part, public Container, public LayerPart {
   /// Follows a cell that says whether it is open, or none. `enters`: where the cell says so from the first it
   /// comes in, else it is there at once.
   void follow(Link<bool> cell, bool enters);
-  /// The visit made anew for the present box.
+  /// Makes its way in and out anew for the present box.
   [[nodiscard]] virtual EnterExitPlan planned() const = 0;
-  /// It has set out, arrived or gone.
+  /// Called when it starts to enter or leave, and when it has done so.
   virtual void went(EnterExit::State) {}
   bool go(bool open);
   [[nodiscard]] static const std::array<PartAction, 3>& described_actions();

@@ -61,14 +61,14 @@ struct Piece {
   double fraction = 1.0;      ///< of a mark that is on: how much of it, from the leading side
   bool on = false;            ///< filled, chosen, checked
   bool held = false;          ///< a finger has it
-  bool notice = false;        ///< of what comes up over others for a while: in opposite colours
-  bool bare = false;          ///< it lets through what lies below while nothing is the matter
+  bool notice = false;        ///< it comes up over others for a while: drawn in opposite colours
+  bool bare = false;          ///< what lies below shows through while it is neither pressed nor failed
   Rank rank = Rank::plain;
   std::string_view detail{};       ///< a second line below its words
   std::string_view glyph{};        ///< the name of a sign beside its words, for a skin
   std::string_view image{};        ///< the name of a picture that fills it, for a skin
   std::optional<Box> image_box{};  ///< where in it that lies; nothing: all of it
-  int item = -1;                   ///< of which of the part's items it is, from 0; below 0: of none
+  int item = -1;                   ///< the item it belongs to, from 0; below 0: none
   bool failed = false;             ///< what it stands for went wrong
 };
 
@@ -84,8 +84,8 @@ void pieces_of(const Part& part, const PieceTaker& out);
 /// What a place is to a part that comes and goes.
 enum class StandAs : std::uint8_t { start, present, gone };
 
-/// A place at which such a part stands before it comes, while it is here, or when it has gone: to be seen
-/// beforehand.
+/// A place where such a part stands before it enters, while it is present, or after it has left, so that
+/// films can show it.
 struct Stand {
   StandAs as = StandAs::present;
   std::string name{};
@@ -169,13 +169,11 @@ struct PartKind {
   std::optional<Point> (*place_of)(const Part&, double value) = nullptr;
   /// Where the part stands before, while and after it is here. Null: it does not come and go.
   void (*stands)(const Part&, const StandTaker&) = nullptr;
-  /// False where its numbers are places on the screen, or turns: right-to-left it does the same as
-  /// left-to-right.
+  /// False where its numbers are places on the screen, or turns: then right-to-left changes nothing.
   bool mirrors = true;
   /// What its `axis` means where that is vertical: nothing, or which way its numbers grow.
   Upright upright = Upright::none;
-  /// It keeps what no cell says, such as cards in the hand or a toast's time: two parts on the same cells may
-  /// differ.
+  /// It keeps state that no cell holds, such as a toast's time: two parts on the same cells may differ.
   bool own_state = false;
   /// The app may write it to places where it would not come to rest by itself.
   bool put_anywhere = false;
@@ -189,9 +187,9 @@ struct PartKind {
   Insets frame{};
   /// What it draws beyond its box, such as a label above it, dp.
   Insets margin{};
-  /// How large it is where nobody says, dp; 0 in a direction in which it takes the room there is.
+  /// How large it is when a scene does not say, dp; 0 in a direction in which it takes the room there is.
   Size usual_size{};
-  /// The same by its content. Null: its usual size.
+  /// How large it is by its content, dp. Null: its usual size.
   Size (*content_size)(const AnySettings&, const Content&, const TextWidth&) = nullptr;
   const char* keys = "";  ///< those it answers, for people; "": none
   /// Its name as people write it, such as "card deck".
@@ -200,7 +198,7 @@ struct PartKind {
   [[nodiscard]] std::string fault_of(const std::string& id, const std::string& wrong) const;
   /// What it can be asked to do.
   std::span<const PartAction> actions{};
-  /// Its own answers, for whoever wants to visit them all.
+  /// All answers that only this kind gives.
   std::span<const Answer* const> answers{};
 
   // Filled in by `describe`.

@@ -13,7 +13,7 @@ class LayerPart {
   LayerPart(const LayerPart&) = delete;
   LayerPart& operator=(const LayerPart&) = delete;
 
-  /// It is here, or on its way.
+  /// It is present, or entering.
   [[nodiscard]] virtual bool is_open() const = 0;
   /// True while it is not on the screen, with all that lies in it.
   [[nodiscard]] virtual bool is_absent() const = 0;
@@ -23,11 +23,11 @@ class LayerPart {
   [[nodiscard]] virtual bool is_modal() const { return false; }
   /// While it is absent: a contact that goes down at `at` is on it nevertheless, and may pull it in.
   [[nodiscard]] virtual bool pulls_in(Point /*at*/) const { return false; }
-  /// It is to be taken away: it sets out, if it has a way out.
+  /// It is to be removed: it starts to leave, if it has a way out.
   virtual void leave() = 0;
   /// It is on its way out: what holds it waits for that.
   [[nodiscard]] virtual bool is_leaving() const = 0;
-  /// So many layers have opened above it, up to 4; for those that step back.
+  /// `count` layers have opened above it, up to 4; for layers that step back.
   virtual void covered(int /*layers*/) {}
 
  protected:

@@ -14,8 +14,9 @@ namespace ubbo {
 /// The settings of a list. Units, ranges and meanings stand in the settings table.
 struct ListSettings {
   std::string label{};
-  Link<double> offset{};  ///< how far its items are carried, dp; 0 at its start, below 0 further on; optional
-  double count = 0.0;     ///< items, also those that are no parts; 0: the parts that lie in it are its items
+  Link<double>
+      offset{};        ///< how far its items are scrolled, dp; 0 at its start, below 0 further on; optional
+  double count = 0.0;  ///< items, also those that are no parts; 0: the parts that lie in it are its items
   double item_size = 64.0;  ///< dp along its axis, of an item that has not been measured
   double gap = 0.0;         ///< dp between items
   double ahead = 128.0;     ///< dp beyond its box within which items are parts
@@ -38,8 +39,7 @@ struct ListSettings {
 template <>
 std::span<const Setting<ListSettings>> settings_of<ListSettings>();
 
-/// Items behind each other that follow the finger along one axis, of which only those near its box need be
-/// parts.
+/// Items one after another that scroll along one axis. Only those near its box need to be parts.
 ///
 /// Either the parts that lie in it are its items, in the order in which they were added: it carries each to
 /// its place. Or it has `count` items, up to 100,000 and more, and asks for a part as an item comes near its
@@ -47,7 +47,7 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>();
 /// costs as much for a hundred items as for a million.
 ///
 /// An item that is removed, or hidden, leaves a gap that closes as a motion; one that is inserted, or shown,
-/// opens its place likewise. What is measured or taken away above its box moves nothing in view.
+/// opens its place in the same way. What is measured or taken away above its box moves nothing in view.
 class List final : public PartOf<List, ListSettings, Sliding>, public Container {
  public:
   [[nodiscard]] static const PartKind& described();

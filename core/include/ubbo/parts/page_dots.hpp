@@ -23,7 +23,7 @@ struct PageDotsSettings {
   std::string label{};
   Link<int> selected{};
   double count = 1;
-  double visible_dots = 7;  ///< at most so many are seen
+  double visible_dots = 7;  ///< how many are seen at most
   double gap = 18.0;        ///< dp from dot to dot
   double size = 10.0;       ///< dp across a dot
   Transition transition = Spring::settling(Micros{240'000}, 0.0);

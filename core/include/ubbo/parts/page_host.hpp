@@ -16,8 +16,7 @@ struct PageHostSettings {
   Link<Choice> selected{};  ///< which page: its place among the parts that lie in it, in their order
   bool edge_swipe_back = true;
   bool system_back = true;
-  double commit_distance = 0.0;  ///< dp from which a page drawn back goes on, beside the share; 0: not used
-  double commit_fraction = 0.0;
+  Length commit_distance{};
   double below_moves = 0.3;     ///< share of its width by which the page below goes along
   double below_opacity = 0.75;  ///< of the page below, once it is covered
   Transition transition = Spring::settling(Micros{340'000}, 0.0);

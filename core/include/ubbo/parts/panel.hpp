@@ -20,7 +20,8 @@ struct PanelSettings {
   bool enter_on_start = false;
   bool touch_while_entering = false;
   bool back_closes = false;
-  std::function<void(EnterExit::State)> on_state{};  ///< told each time it sets out, arrives or is gone
+  std::function<void(EnterExit::State)>
+      on_state{};  ///< called when it starts to enter or leave, and when it has done so
 };
 
 template <>

@@ -32,7 +32,7 @@ struct ContactRules {
   std::string yields_to{};  ///< a part it leaves a contact to where that one can use it; "": none
   YieldDirection yield_direction =
       YieldDirection::any;  ///< only in this direction: a list stands back for its sheet upwards
-  bool observes = false;    ///< sees every contact that goes down on it, whoever owns it
+  bool observes = false;    ///< sees every contact that goes down on it, even when another part owns it
 };
 
 /// What a part would do with a contact that goes down on it.
@@ -46,16 +46,16 @@ struct DragInterest {
   [[nodiscard]] bool follows(Axis axis) const { return axis == Axis::horizontal ? horizontal : vertical; }
 };
 
-/// How a contact came to nothing for the part that had it.
+/// Why a part does not get the end of a contact that it had.
 enum class LetGo : std::uint8_t {
-  cancelled,  ///< by the system, or since the part was moved, hidden, removed
+  cancelled,  ///< by the system, or because the part was moved, hidden or removed
   lost        ///< another part won it
 };
 
-/// One component. It has a place on the screen, takes contacts it has captured, and lives in time that is
-/// handed in: whoever calls `touch`, `let_go`, `press` or `cell_changed` has let time pass to
-/// `context().now` before, so that everything of the part that was due has happened, and calls `update`
-/// after. What it reads of itself is as it is at `context().now`.
+/// One component. It has a place on the screen, takes the contacts it has captured, and is told the time. The
+/// caller of `touch`, `let_go`, `press` or `cell_changed` has let time pass to `context().now` before, so
+/// that everything of the part that was due has happened, and calls `update` after. What it reads of itself
+/// is as it is at `context().now`.
 ///
 /// What moves, and what it waits for, are members that register with it (`Rail`, `Clocked<Mover>`, `Alarm`):
 /// when it is due and whether it is at rest follows from them. What few kinds need stands in interfaces of
@@ -91,7 +91,7 @@ class Part {
   /// gets all of it; what it answers later counts for nothing. While `contact.contested` it must not begin a
   /// drag.
   virtual bool touch(const Contact& contact, const Sample& sample) = 0;
-  /// A contact that it had came to nothing.
+  /// A contact that it had was cancelled or lost.
   virtual void let_go(const Contact& /*contact*/, LetGo /*how*/) {}
   /// A key went down. True when the part used it.
   virtual bool press(Key) { return false; }
@@ -244,7 +244,7 @@ class Part {
     else
       call(args...);
   }
-  /// Other parts come before it, or no longer do: from `fades` on, whoever draws looks at its opacity.
+  /// Other parts come before it, or no longer do: from `fades` on, drawing looks at its opacity.
   enum class Sight : std::uint8_t {
     clear,
     fades,  ///< nothing of it or in it is to be drawn while its opacity is 0
@@ -340,7 +340,7 @@ class Part {
 };
 
 /// Makes a part of the class `P`, which may be a `Container`, `LayerPart`, `BackTaker` or `DragSurface`
-/// besides. For whoever keeps parts.
+/// besides. For stages, and for code that keeps parts without one.
 template <class P>
 std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Settings&& settings,
                              Context& context) {

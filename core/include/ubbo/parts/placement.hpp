@@ -4,21 +4,9 @@
 #include <string>
 
 #include "ubbo/base/geometry.hpp"
+#include "ubbo/base/length.hpp"
 
 namespace ubbo {
-
-/// A length in dp, plus a share of the container's width or height.
-struct Length {
-  double dp = 0.0;
-  double fraction = 0.0;  ///< of the container, -10 to 10; 1: all of it
-
-  constexpr Length() = default;
-  constexpr Length(double dp_, double share_ = 0.0) : dp(dp_), fraction(share_) {}
-  /// A share of the container: `Length::of(0.5)` is half of it.
-  static constexpr Length of(double fraction) { return {0.0, fraction}; }
-  [[nodiscard]] constexpr double in(double container) const { return dp + fraction * container; }
-  friend constexpr bool operator==(const Length&, const Length&) = default;
-};
 
 /// Where a part stands in its container: the part it lies in, or the screen. Of each direction two lengths
 /// are given: a start and a size, a size and the distance from the far edge, or the distances from both

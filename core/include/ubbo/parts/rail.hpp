@@ -34,13 +34,13 @@ struct RailPlan {
   double dp_per_unit = 1.0;    ///< not 0; negative where it grows leftwards or upwards
   const char* unit = "dp";     ///< of its decisions
   Sense sense = Sense::plain;  ///< how people say a place along it
-  int of = 0;                  ///< where places are counted: how many there are; 0: not told
+  int of = 0;                  ///< for places that are counted: how many there are; 0: not known
   SnapPoints snap_points{};    ///< none: anywhere
   Transition transition = Spring::settling(Micros{300'000}, 0.0);
   std::optional<Coast> coast{};  ///< without snap points: how it goes on after the lift
   Micros projection_time{0};   ///< how much of the release velocity counts for where it lands; 0: none of it
   double max_per_flick = 0.0;  ///< snap points it goes on by at a time; 0: any number
-  Commit commit{};             ///< how far it must be taken to go on to the next snap point
+  Length commit_distance{};    ///< as `Release` has it
   bool hurries = false;  ///< a flick may go faster than the finger, to be there in the transition's time
   Overscroll overscroll_min{};  ///< how each bound yields
   Overscroll overscroll_max{};
@@ -55,7 +55,7 @@ struct RailPlan {
 /// sliders, panes, sheets and rows own one or two of.
 ///
 /// It keeps the mover, the drag, the place to return to and the link to the app's cell, chooses where it
-/// lands, and records why. A part hands it what it gets from the stage and reads it; whoever calls has let
+/// lands, and records why. A part passes on what it gets from the stage, and reads it; the caller has let
 /// time pass.
 class Rail final : public TimedMember {
  public:
@@ -91,8 +91,8 @@ class Rail final : public TimedMember {
 
   // A contact. False from `down`: another one has it.
 
-  /// `off_handle`: it went down beside the handle a drag must begin on, by so many dp of which `reach` are
-  /// held.
+  /// `off_handle`: how far beside the handle that a drag must begin on it went down, dp; up to `reach` it
+  /// counts as on it.
   bool down(const Contact& contact, const Sample& sample, double off_handle = 0.0, double reach = 0.0);
   /// It has moved: follows within its bounds, and returns what it cannot follow, dp.
   Point follow(const Contact& contact, const Sample& sample);
@@ -105,7 +105,7 @@ class Rail final : public TimedMember {
   bool was_tap(const Contact& contact, const Sample& sample) const;
   /// Says why a press that came to nothing was no drag, if it moved at all.
   void explain_press(const Contact& contact, const Sample& sample) const;
-  /// The contact came to nothing: it goes where it was going, or where the app has sent it since.
+  /// The contact was cancelled or lost: it goes where it was going, or where the app has sent it since.
   void let_go(LetGo how);
   /// A mere press was lifted: it goes on as before, or stays where it was caught.
   void resume();

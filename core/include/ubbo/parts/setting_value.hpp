@@ -12,8 +12,8 @@
 namespace ubbo {
 
 /// What a setting of any kind holds: a number (also a time in ms, a flag as 0 or 1, a choice by its index), a
-/// text, a list of numbers, a transition, or the cell to link to.
-struct SettingValue : std::variant<double, std::string, std::vector<double>, Transition, AnyCell> {
+/// text, a list of numbers, a transition, the cell to link to, or a length (also a bare number: dp).
+struct SettingValue : std::variant<double, std::string, std::vector<double>, Transition, AnyCell, Length> {
   using variant::variant;
 };
 
@@ -36,6 +36,9 @@ bool put_setting(const Setting<S>& setting, S& settings, const SettingValue& val
     settings.*setting.numbers = std::get<std::vector<double>>(value);
   else if (setting.transition != nullptr)
     settings.*setting.transition = std::get<Transition>(value);
+  else if (setting.length != nullptr)
+    settings.*setting.length =
+        std::holds_alternative<double>(value) ? Length(std::get<double>(value)) : std::get<Length>(value);
   else if (setting.link != nullptr)
     setting.link(settings, std::get<AnyCell>(value));
   else
@@ -50,6 +53,7 @@ SettingValue get_setting(const Setting<S>& setting, const S& settings) {
   if (setting.text != nullptr) return settings.*setting.text;
   if (setting.numbers != nullptr) return settings.*setting.numbers;
   if (setting.transition != nullptr) return settings.*setting.transition;
+  if (setting.length != nullptr) return settings.*setting.length;
   if (setting.get != nullptr) return setting.get(settings);
   return AnyCell{};
 }

@@ -17,16 +17,15 @@ struct SheetSettings {
   Link<bool> open{};  ///< whether it is open, both ways; optional
   Edge edge = Edge::bottom;
   std::vector<double> snap_points{};     ///< dp that it is out
-  std::vector<double> snap_fractions{};  ///< likewise, shares of the screen's length along its way
-  double content = 0.0;                  ///< likewise, as the app has measured what lies in it, dp; 0: not
+  std::vector<double> snap_fractions{};  ///< more of them, as shares of the screen's length along its way
+  double content = 0.0;  ///< one more: how long what lies in it is, as the app has measured it, dp; 0: none
   bool grip_only = false;
   double grip = 32.0;  ///< dp along its way, at its inner edge
   Overscroll::How overscroll_out = Overscroll::How::damped;
   Overscroll::How overscroll_in = Overscroll::How::damped;
   double overscroll_fraction = 0.4;
   double overscroll_reach = 48.0;  ///< dp
-  double commit_fraction = 0.0;
-  double commit_distance = 0.0;  ///< dp
+  Length commit_distance{};
   double dim = 0.4;
   bool drag_closes = true;
   bool backdrop_closes = true;
@@ -35,8 +34,9 @@ struct SheetSettings {
   Transition transition = Spring::settling(Micros{320'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros projection_time{120'000};
-  std::function<void(EnterExit::State)> on_state{};  ///< told each time it sets out, arrives or is gone
-  std::function<void(int)> on_rest{};                ///< told the snap_point, each time it has chosen one
+  std::function<void(EnterExit::State)>
+      on_state{};                      ///< called when it starts to enter or leave, and when it has done so
+  std::function<void(int)> on_rest{};  ///< told the snap_point, each time it has chosen one
 };
 
 template <>

@@ -20,12 +20,12 @@ enum class SwapMotion : std::uint8_t { fade, slide, both, uncover, none };
 struct SwapSettings {
   std::string label{};
   Link<Choice> selected{};     ///< which content: its place among the parts that lie in it, in their order
-  Link<int> selected_index{};  ///< the same as a number, such as the one a carousel is at; counts where
+  Link<int> selected_index{};  ///< which content as a number, such as the item a carousel is at; used when
                                ///< `selected` is not linked
   SwapMotion way = SwapMotion::both;
   SwapOrder order = SwapOrder::old_first;
   double overlap = 0.3;    ///< share of the first one's time that is left when the other begins
-  Micros overlap_time{0};  ///< the same as a time; counts in place of the share where it is above 0
+  Micros overlap_time{0};  ///< that overlap as a time; used in place of the share when it is above 0
   double distance = 48.0;  ///< dp that contents slide by
   Axis axis = Axis::horizontal;
   bool wrap = false;  ///< behind the last content comes the first: it goes the short way round

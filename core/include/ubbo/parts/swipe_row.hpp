@@ -13,8 +13,8 @@ namespace ubbo {
 struct SwipeRowSettings {
   std::string label{};
   double leading = 0.0;   ///< dp it opens by over what lies at its leading side; 0: not that way
-  double trailing = 0.0;  ///< dp, the same for its trailing side
-  double above = 0.0;     ///< the same for what lies above it: it slides down
+  double trailing = 0.0;  ///< dp it opens by at its trailing side; 0: not that way
+  double above = 0.0;     ///< dp it slides down by, over what lies above it; 0: not that way
   double below = 0.0;
   std::string leading_label{};  ///< what lies there, such as "Visited"; for people and screen readers
   std::string trailing_label{};
@@ -28,13 +28,12 @@ struct SwipeRowSettings {
   Rank trailing_rank = Rank::plain;
   Rank above_rank = Rank::plain;
   Rank below_rank = Rank::plain;
-  double open_fraction = 0.5;  ///< the share of that from which it opens when it is let go
-  double commit_fraction =
-      0.0;                     ///< the share of its own length from which a long swipe commits; 0: none does
-  double open_distance = 0.0;  ///< dp from which it opens, beside the share; 0: not used
-  double commit_distance = 0.0;  ///< dp from which a long swipe commits, beside the share; 0: not used
-  Micros closes_after{0};        ///< once open, it goes back by itself after so long; 0: it stays
-  Micros timeout{0};  ///< once committed, it shows trouble when nothing has come of it for so long; 0: never
+  Length open_distance =
+      Length::of(0.5);       ///< from which it opens; a share is of where it is open; 0: half-way
+  Length commit_distance{};  ///< from which a long swipe commits; a share is of its own length; 0: none does
+  Micros closes_after{0};    ///< once open, it closes by itself after this time; 0: it stays
+  Micros timeout{
+      0};  ///< once committed, it shows as failed when the app has not answered within this time; 0: never
   Link<std::string> open{};  ///< the id of the row that is open, for all that share the cell: one at a time
   Transition transition = Spring::settling(Micros{260'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
@@ -55,10 +54,10 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>();
 
 /// A row that slides aside, over what lies behind it at up to four sides.
 ///
-/// Past a share of a side, or by a flick, it opens there and stays, or goes back by itself after a moment. A
-/// long swipe commits: it stays away until the app says `reset`, `remove` or `fail`, whenever that comes, and
-/// shows trouble when nothing comes in time. Both times stand while a finger is on it. Rows that share the
-/// cell `open` are open one at a time; one that the cell names from the first is open from the first.
+/// Dragged far enough, or flicked, it opens there and stays, or closes by itself after a time. A long swipe
+/// commits: the row stays away until the app calls `reset`, `remove` or `fail`, and shows as failed when no
+/// answer comes in time. Both times pause while a finger is on it. Rows that share the cell `open` are open
+/// one at a time; one that the cell names from the first is open from the first.
 class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSurface, public BackTaker {
  public:
   enum class State : std::uint8_t { closed, open, committed, failed, removed };
@@ -92,7 +91,7 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   void open(int side);
   /// Goes back and is as it was; takes it from a finger.
   void reset();
-  /// What was committed has failed: it shows trouble, and stays until `reset`.
+  /// What was committed has failed: the row shows that, and stays away until `reset`.
   void fail();
   /// Its place closes; then it may be taken away. Takes it from a finger.
   void remove();

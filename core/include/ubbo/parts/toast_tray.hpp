@@ -43,7 +43,7 @@ enum class ToastEnd : std::uint8_t { time, swipe, button, call, replaced };
 struct ToastTraySettings {
   Link<std::string> message{};  ///< what the next toast says, read when it is shown; optional
   Link<int> trigger{};          ///< each time this grows a toast is shown; optional
-  Micros time{4'000'000};       ///< it stays so long, from when it has arrived; 0: until it is closed
+  Micros time{4'000'000};       ///< how long it stays once it is present; 0: until it is closed
   WhenBusy when_busy = WhenBusy::queue;
   std::string button{};  ///< what its button says; "": it has none
   bool swipes = true;    ///< a finger swipes it away to either side
@@ -52,7 +52,7 @@ struct ToastTraySettings {
   Transition enter = Spring::settling(Micros{280'000}, 0.0);
   Transition exit = Spring::settling(Micros{220'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
-  std::function<void(const std::string&)> on_show{};           ///< told what it says, as it sets out
+  std::function<void(const std::string&)> on_show{};           ///< told what it says, as it starts to enter
   std::function<void(const std::string&, ToastEnd)> on_end{};  ///< told what it said, and what ended it
   std::function<void()> on_button{};
 };
@@ -63,7 +63,7 @@ std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>();
 /// Where messages come up for a while, one at a time.
 ///
 /// What a toast says is read when it is shown. Another one waits its turn, replaces it, or takes its place
-/// and restarts its time. Its time stands while a finger is on it. It never takes the focus, and what lies
+/// and restarts its time. Its time pauses while a finger is on it. It never takes the focus, and what lies
 /// below its surface beside it stays in use.
 class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public LayerPart {
  public:

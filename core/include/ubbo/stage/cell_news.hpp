@@ -13,7 +13,7 @@ namespace ubbo {
 /// the time; one that a finger holds after the lift, unless another part carries it along.
 class CellNews {
  public:
-  /// Makes room for so many parts, so that nothing below allocates.
+  /// Reserves room for `parts` parts, so that nothing below allocates.
   void reserve(std::size_t parts);
   /// A cell of `part` has changed. `within`: as part of an event. True when it is the first that waits for
   /// the next event.
@@ -30,8 +30,8 @@ class CellNews {
   /// `part` moves, and tells its place by a cell that others watch.
   void sharing(Part& part);
   [[nodiscard]] bool any_sharing() const { return !sharing_.empty() || newcomers_; }
-  /// Each that shares its place says where it is, and whoever looks at that goes along. `context` gets what
-  /// one of them does, as a function.
+  /// Each part that shares its place says where it is, and the parts that follow it go along. `context` gets
+  /// what one of them does, as a function.
   template <class F>
   void share_places(F&& context);
 

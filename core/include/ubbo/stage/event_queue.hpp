@@ -33,7 +33,7 @@ class EventQueue {
     std::variant<Sample, KeyPress, Action> what;
   };
 
-  /// Makes room, so that so many may wait without memory being asked for.
+  /// Reserves room for that many waiting events, so that adding them allocates nothing.
   void reserve(std::size_t events) { events_.reserve(events); }
   void add(Event event);
   [[nodiscard]] bool empty() const { return due_ == never; }

@@ -16,7 +16,7 @@ class Layers {
   Layers(StackOrder& order, Focus& focus, Routing& routing, Routing::Timekeeper& part_owner)
       : order_(&order), focus_(&focus), routing_(&routing), part_owner_(&part_owner) {}
 
-  /// Makes room for so many parts, so that nothing below allocates.
+  /// Reserves room for `parts` parts, so that nothing below allocates.
   void reserve(std::size_t parts);
   /// Looks whether `part` has opened or closed.
   void look(Part& part) {

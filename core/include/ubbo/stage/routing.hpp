@@ -60,7 +60,7 @@ class Routing {
   /// The parts from the lowest to the topmost.
   using Parts = std::vector<Part*>;
 
-  /// Whoever keeps time: told of each part before and after something is asked of it.
+  /// The one that keeps time: told of each part before and after something is asked of it.
   class Timekeeper {
    public:
     /// Time must have passed for `part` to the present.

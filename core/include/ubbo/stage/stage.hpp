@@ -98,12 +98,12 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
     finish_add(std::move(part), placement, std::move(contact_rules));
     return added;
   }
-  /// The same in a box of the container that is at hand, dp.
+  /// Adds a part in a box of its container, dp.
   template <std::derived_from<Part> P, std::same_as<Box> B>
   P& add(std::string id, const B& box, typename P::Settings settings, ContactRules contact_rules = {}) {
     return add<P>(std::move(id), Placement::of(box), std::move(settings), std::move(contact_rules));
   }
-  /// The same for a part of any kind, with settings of that kind, or it throws.
+  /// Adds a part of any kind; `settings` must be of that kind, or it throws.
   Part& add(const PartKind& kind, std::string id, const Placement& placement, AnySettings settings,
             ContactRules contact_rules = {});
   /// Takes a part away, with all that lies in it. What is open in it and has a way out leaves first, and it
@@ -129,7 +129,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
     std::forward<Edit>(edit)(next);
     change_to(part, AnySettings(std::move(next)));
   }
-  /// The same for a part of any kind, with settings of that kind.
+  /// Changes a part of any kind; `settings` must be of that kind, or it throws.
   void change_to(Part& part, AnySettings settings);
 
   /// The part with this id, or null. O(1).
@@ -175,7 +175,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   bool back_finished(Micros time);
   /// Has a part do an action or call at `time`. Returns true when it could; inside a callback false.
   bool act(Part& part, const PartAction& action, Micros time);
-  /// The same by its name; false where it is none of the part's.
+  /// Does an action by its name; false when the part has none of that name.
   bool act(Part& part, std::string_view action, Micros time) {
     const PartAction* found = find_action(part.kind(), action);
     return found != nullptr && act(part, *found, time);
@@ -185,11 +185,11 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// Runs `action` as one event when the stage's time has come to `time`, whatever the frames are; at once
   /// where it has. `cancel` takes it back.
   TimerId call_at(Micros time, std::function<void()> action);
-  /// The same so long from now, as the stage has it.
+  /// Runs `action` as one event when `wait` has passed from the stage's present time.
   TimerId call_after(Micros wait, std::function<void()> action) {
     return call_at(now() + wait, std::move(action));
   }
-  /// False where that has happened already.
+  /// Takes back a `call_at` or `call_after`. Returns false when it has happened already.
   bool cancel(TimerId timer) { return events_.cancel(timer); }
   /// What movers, rails and alarms of the app's own register with, to run on the stage's clock:
   /// `ubbo::Clocked<ubbo::Mover> lift{stage.own(), 0.0}`. Until they rest the stage is not settled. Send them
@@ -200,10 +200,10 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// What people expect to find again when the system has ended the app in the meantime, as bytes: where
   /// lists and panels stand, what is set, chosen and open, of all parts that have an id. O(parts).
   [[nodiscard]] std::vector<std::uint8_t> save() const;
-  /// Takes that back at `time`, without motion: parts and their cells have it by the end of the event, or
-  /// after the lift where a finger holds one. Parts that there are no longer, or that are of another kind
-  /// now, are passed over; others keep what they have. Returns "", or what is wrong with the bytes; then
-  /// nothing is changed. Call it when the screen is built.
+  /// Restores what `save` returned, at `time` and without motion: parts and their cells have it by the end of
+  /// the event, or after the lift where a finger holds one. Parts that there are no longer, or that are of
+  /// another kind now, are passed over; others keep what they have. Returns "", or what is wrong with the
+  /// bytes; then nothing is changed. Call it when the screen is built.
   std::string restore(std::span<const std::uint8_t> saved, Micros time);
   /// Ends every open contact by a cancel, as when the app loses the screen.
   void cancel_contacts();
@@ -214,9 +214,9 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// Another safe area from `time` on, such as when the keyboard comes up or goes: what keeps clear of it is
   /// laid out again, and fingers keep what they have. Throws `std::invalid_argument`.
   void set_safe_area(const Insets& safe, Micros time);
-  /// Another reading direction; likewise.
+  /// Another reading direction from `time` on: contacts are cancelled, and parts laid out again.
   void set_right_to_left(bool right_to_left, Micros time);
-  /// What becomes of travel, from the next motion on; what people set on their phone.
+  /// How much motion there is, from the next motion on, as people set it on their phone.
   void set_reduced_motion(Reduced reduced) { context_.reduced_motion = reduced; }
   /// Other touch thresholds, from the next sample on. Throws `std::invalid_argument`.
   void set_feel(const Feel& feel);
@@ -229,7 +229,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// The part that has the focus, or null. One that is not in use for a while, such as on a page that another
   /// covers, has it again when it is.
   [[nodiscard]] const Part* focused() const { return focus_.part(); }
-  /// Whether it is to be seen which part that is: keys were used since a contact last went down.
+  /// Whether to draw a focus ring: keys were used since a contact last went down.
   [[nodiscard]] bool shows_focus() const { return keys_used_ && focused() != nullptr; }
 
   /// Called when a stage that was settled no longer is, other than by a touch or `advance`: start the frame

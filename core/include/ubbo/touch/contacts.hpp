@@ -52,7 +52,7 @@ struct Contact {
   int slot = 0;    ///< which of the room's places it has: unique among open contacts, whatever their devices
   Sample down{};
   Sample last{};  ///< as the hardware said it
-  Sample seen{};  ///< the same with its place smoothed: what parts see
+  Sample seen{};  ///< that sample with its place smoothed: what parts see
   VelocityTracker history{};
   Smoother smoother{};
   bool contested = false;  ///< it is still open which part may drag with it: none may yet

@@ -61,7 +61,7 @@ class Drag {
 namespace questions {
 inline constexpr Question drag{"drag.drag"};
 }
-/// What whoever follows a contact by a `Drag` says of it.
+/// What a part that follows a contact by a `Drag` says of it.
 namespace answers {
 using Drags = AnswerWith<AtLeast<"travel", "dp">, Number<"after", "ms">>;
 inline constexpr Drags drags{"drag.drags", &questions::drag, true};

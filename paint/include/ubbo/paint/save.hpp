@@ -24,8 +24,8 @@ void save(const skin::Picture& picture, int width, int height, const std::string
           const About& about = {}, const Images& images = {});
 
 /// Draws pages one after another, each for `each`, over and over, and writes them to `path` as an animated
-/// PNG (APNG); the last one stays for `last`. Whoever shows no animation shows the first. Needs at least one
-/// page; throws as `save` does.
+/// PNG (APNG); the last one stays for `last`. A program that cannot show animations shows the first. Needs at
+/// least one page; throws as `save` does.
 void save_moving(const std::vector<skin::Picture>& pages, Micros each, Micros last, int width, int height,
                  const std::string& path, const Images& images = {});
 

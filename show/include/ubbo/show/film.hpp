@@ -60,7 +60,7 @@ struct FilmReel {
 
 /// One picture of `width` x `height` with the frames in order, their times, the finger and its trail, the
 /// drag threshold around the point of touch, the snap points, the decisions, and a line of time below. Throws
-/// `std::invalid_argument` when so many frames cannot be read at that size.
+/// `std::invalid_argument` when that many frames are too small to read at that size.
 [[nodiscard]] skin::Picture film(const FilmReel& reel, double width, double height,
                                  const skin::Measure& measure, const skin::CombColours& colours = skin::day);
 

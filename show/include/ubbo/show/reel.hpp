@@ -11,7 +11,7 @@ namespace ubbo::show {
 /// How a reel is cut.
 struct ReelOptions {
   std::size_t frames = 12;  ///< 2 to 100
-  Micros every{0};  ///< a frame each time so long has passed, up to 2,000, whatever `frames` says; 0: not
+  Micros every{0};  ///< the time between frames, up to 2,000 of them, in place of `frames`; 0: not used
   skin::CombColours colours = skin::day;
   skin::Looks looks{};
   std::function<void(double)> told{};  ///< hears now and then which share is done

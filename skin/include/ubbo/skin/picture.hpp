@@ -51,7 +51,7 @@ struct Text {
 };
 
 /// A picture by its name, as large as it can be in `box` so that it fills it; what does not fit is cut off.
-/// Whoever draws is told where such names lead (`paint::Images`), and draws nothing where there is none.
+/// The painter is told where to find them (`paint::Images`), and draws nothing where there is none.
 struct Image {
   Box box{};
   std::string name;

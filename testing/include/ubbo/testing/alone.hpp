@@ -20,7 +20,7 @@ struct KindUnderTest {
   std::vector<std::pair<const char*, SettingValue>> given{};
 };
 
-/// The kinds to try. The suite declares it, whoever runs the suite defines it.
+/// The kinds to try. The suite declares it; the program that runs the suite defines it.
 const std::vector<KindUnderTest>& kinds_under_test();
 
 inline void each_kind(const std::function<void(const PartKind&)>& look) {

@@ -37,7 +37,7 @@ class Catalogue {
   /// How an answer is said, from now on. False: there is no answer of this name. Throws
   /// `std::invalid_argument` where the words name a fact that the answer is not given with.
   bool say(std::string_view answer, Wording wording);
-  /// What a question is called, from now on; likewise.
+  /// Sets what a question is called, from now on. False: there is no question of this name.
   bool ask(std::string_view question, std::string words);
 
   [[nodiscard]] Wording of(const Answer& answer) const;
@@ -56,7 +56,7 @@ class Catalogue {
 /// What was decided and why, as one English sentence without a full stop.
 [[nodiscard]] std::string sentence(const Decision& decision,
                                    const Catalogue& catalogue = Catalogue::english());
-/// The same in a few words, for a picture; "" where it is not worth one.
+/// A decision in a few words, for a picture; "" when it is not worth a caption.
 [[nodiscard]] std::string caption(const Decision& decision,
                                   const Catalogue& catalogue = Catalogue::english());
 

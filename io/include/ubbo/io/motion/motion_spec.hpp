@@ -35,7 +35,7 @@ class SpecError : public std::invalid_argument {
 struct MotionSpec {
   std::string text;
   Transition transition;
-  bool has_time = true;  ///< false: a curve of which no duration is said; it has none yet
+  bool has_time = true;  ///< false: a curve without a duration, which is to be given later
 };
 
 /// Reads `ease-out 240ms`, `spring(settle 400ms, overshoot 5%)`, `linear(0, 0.5 20%, 1) 1s after 80ms`.

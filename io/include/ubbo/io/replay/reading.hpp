@@ -19,7 +19,7 @@ struct Reading {
   std::function<ReadingValue()> value{};  ///< reads it; good as long as the run
   std::function<std::vector<double>()> snap_points{};  ///< where it may come to rest, if that is known
 
-  /// The same as a number: a flag is 0 or 1, a text is 0.
+  /// What it reads as a number: a flag is 0 or 1, a text is 0.
   [[nodiscard]] double now() const;
 };
 

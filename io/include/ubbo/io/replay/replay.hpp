@@ -27,7 +27,7 @@ class Replay {
  public:
   /// Both must outlive the replay. Throws `std::invalid_argument` for a frame rate out of its range.
   Replay(SceneRun& run, const ReadyTake& take, ReplayOptions options = {});
-  /// The same for a take that is replayed once. Throws as `ReadyTake` does, too.
+  /// Replays a take that is used only once. Throws as `ReadyTake` does, too.
   Replay(SceneRun& run, const Take& take, ReplayOptions options = {})
       : Replay(run, std::make_unique<const ReadyTake>(take, run.scene()), std::move(options)) {}
 

@@ -13,7 +13,7 @@ namespace ubbo::io {
 [[nodiscard]] std::string replay_json(const SceneRun& run, const Replay& replay,
                                       const std::vector<std::string>& unmet = {});
 
-/// The same for people: what was replayed, the final cells, and the state of each part; a few lines.
+/// A report for people: what was replayed, the final cells, and the state of each part; a few lines.
 [[nodiscard]] std::string replay_text(const SceneRun& run, const Replay& replay);
 
 /// The values of the cells that are no longer as `scene`, which is being run, has them, in one line; "" when
@@ -28,7 +28,7 @@ struct WhyLine {
 };
 /// The decisions in the order of their times; only those of `part` unless it is empty.
 [[nodiscard]] std::vector<WhyLine> why_lines(const Replay& replay, std::string_view part);
-/// The same as text, a line each.
+/// The decisions as text, one line each.
 [[nodiscard]] std::string why_text(const Replay& replay, std::string_view part);
 
 /// The same decisions as JSON: `{"decisions": […]}` as in `replay_json`.

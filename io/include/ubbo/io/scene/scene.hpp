@@ -67,7 +67,7 @@ struct SceneRead {
   std::vector<InputError::Facts> wrong{};
 };
 
-/// Whether a scene may say this setting of a stage: the journal is whoever's who runs it.
+/// Whether a scene may hold this setting of a stage: the journal is up to the program that runs it.
 [[nodiscard]] inline bool is_scene_setting(std::string_view name) {
   return name != "journal" && name != "keep";
 }

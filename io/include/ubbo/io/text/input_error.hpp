@@ -1,6 +1,7 @@
 #pragma once
 
 #include <cstddef>
+#include <cstdint>
 #include <span>
 #include <stdexcept>
 #include <string>
@@ -9,6 +10,15 @@
 #include <vector>
 
 namespace ubbo::io {
+
+/// What kind of fault an input file has.
+enum class InputFault : std::uint8_t {
+  wrong_value,  ///< of the wrong type, out of range, or a name of nothing
+  syntax,       ///< the text is not in its format
+  unknown_key,
+  former_key,  ///< it has another name now
+  refused      ///< a part does not take its settings or its place
+};
 
 /// What is wrong with an input file: where, what was found, what is taken, and the nearest known name if one
 /// is near. `what()` reads `FILE:LINE:COLUMN: FOUND; takes TAKES; nearest known: NEAREST`.
@@ -21,6 +31,7 @@ class InputError : public std::runtime_error {
     std::string found{};
     std::string takes{};
     std::string nearest{};
+    InputFault fault = InputFault::wrong_value;
   };
 
   explicit InputError(Facts facts) : InputError(std::vector{std::move(facts)}) {}

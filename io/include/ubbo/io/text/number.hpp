@@ -5,6 +5,7 @@
 #include <string_view>
 
 #include "ubbo/base/geometry.hpp"
+#include "ubbo/base/length.hpp"
 #include "ubbo/words/number.hpp"
 
 namespace ubbo::io {
@@ -21,6 +22,9 @@ struct NumberAt {
 
 /// The number that a text is as a whole; nothing where it is none. May be infinite or none ("nan").
 [[nodiscard]] std::optional<double> number_of(std::string_view text);
+
+/// A length: "100dp", "40%", "50% - 8dp"; nothing where a text is anything else.
+[[nodiscard]] std::optional<Length> read_length(std::string_view text);
 
 /// Two numbers parted by an x, such as "360x720"; nothing where a text is anything else.
 [[nodiscard]] std::optional<Size> size_of(std::string_view text);

@@ -6,13 +6,14 @@
 #include <set>
 
 #include "files.hpp"
-#include "ubbo/io/check/check.hpp"
+#include "ubbo/check/check.hpp"
 #include "ubbo/io/scene/parts_list.hpp"
 #include "ubbo/io/scene/scene_run.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
 using namespace ubbo;
 using namespace ubbo::io;
+using namespace ubbo::check;
 
 namespace {
 
@@ -77,7 +78,7 @@ id = "row"
 kind = "swipe-row"
 label = "Heather, strong"
 leading = 96
-commit_fraction = 0.6
+commit_distance = "60%"
 open = "open"
 x = 0
 y = 360
@@ -213,7 +214,7 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
       {"no-name", "label = \"frames of honey\"\n", ""},
       {"no-name", "label = \"Ridge\"", "label = \"\""},
       {"no-name", "label = \"Weather\"\ndown", "down"},
-      {"unreadable", "value = \"frames\"\n", ""},
+      {"refused", "value = \"frames\"\n", ""},
       {"unheard", "presses = \"saved\"\nx", "x"},
       {"never-shown", "open = \"asks\"\n", ""},
       {"never-shown", "snap_point = \"stands\"\n", ""},
@@ -226,8 +227,8 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
       {"doubled-snap-point", "snap_points = [176, 360]", "snap_points = [176, 360, 176]"},
       {"lost-content", "open = \"\"", one_page_for_two_names},
       {"step-over-range", "step = 1", "step = 25"},
-      {"commit-out-of-reach", "commit_fraction = 0.6", "commit_fraction = 0.95"},
-      {"commit-out-of-reach", "commit_fraction = 0.6", "commit_fraction = 0.2"},
+      {"commit-out-of-reach", "commit_distance = \"60%\"", "commit_distance = \"95%\""},
+      {"commit-out-of-reach", "commit_distance = \"60%\"", "commit_distance = \"20%\""},
       {"out-of-range", "frames = 4", "frames = 14"},
       {"out-of-range", "photo = 2", "photo = 9"},
       {"out-of-range", "stands = 0", "stands = 3"},
@@ -241,9 +242,14 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
        "label = \"Close this hive?\"\nenter = \"ease-out 1200ms\""},
       {"seconds-for-ms", "time = 3000", "time = 3"},
       {"share-for-dp", "w = 120\nh = 48", "w = 1\nh = 48"},
-      {"unreadable", "label = \"Close this hive?\"",
+      {"refused", "label = \"Close this hive?\"",
        "label = \"Close this hive?\"\nbackdrop_closes = false\nback_closes = false"},
-      {"unreadable", "time = 3000", "time = 0\nswipes = false"},
+      {"refused", "time = 3000", "time = 0\nswipes = false"},
+      {"unreadable", "[screen]", "[screen"},
+      {"unknown-key", "step = 1", "step = 1\nthing = 2"},
+      {"former-key", "leading = 96", "leading = 96\nreturns_after = 900"},
+      {"wrong-value", "to = 10", "to = \"ten\""},
+      {"wrong-value", "commit_distance = \"60%\"", "commit_distance = \"60%+10dp\""},
       {"no-way-back", "presses = \"saved\"", "presses = \"saved\"\nrank = \"destructive\""},
       {"no-way-back", "leading = 96",
        "leading = 96\nleading_label = \"Drop\"\nleading_rank = \"destructive\""},
@@ -294,7 +300,7 @@ TEST_CASE("check says nothing of sound scenes") {
       {"w = 120\nh = 48", "w = 44\nh = 44"},
       {"x = 176\ny = 300", "x = 168\ny = 300"},
       {"step = 1", "step = 10"},
-      {"commit_fraction = 0.6", "commit_fraction = 0.85"},
+      {"commit_distance = \"60%\"", "commit_distance = \"85%\""},
       {"frames = 4", "frames = 10"},
       {"photo = 2", "photo = 4"},
       {"stands = 0", "stands = 2"},
@@ -342,7 +348,7 @@ TEST_CASE(
   text.replace(text.find("time = 3000"), 11, "time = 0\nswipes = false");
   text.replace(text.find("w = 120\nh = 48"), 14, "w = 120\nh = 40");
   const auto findings = check_text(text, "ridge.scene.toml");
-  CHECK(rules_of(findings) == "small-target unreadable");
+  CHECK(rules_of(findings) == "refused small-target wrong-value");
   CHECK(findings.size() == 3);
   for (const Finding& one : findings) {
     INFO(one.found << ": " << one.remedy);
@@ -351,13 +357,18 @@ TEST_CASE(
   }
   // What lies in a part that cannot be read is left out with it.
   CHECK(rules_of(check_text(with("kind = \"sheet\"", "kind = \"shet\""), "ridge.scene.toml")) ==
-        "unreadable");
+        "wrong-value");
   const auto locked =
       check_text(with("label = \"Close this hive?\"",
                       "label = \"Close this hive?\"\nbackdrop_closes = false\nback_closes = false"),
                  "ridge.scene.toml");
   REQUIRE(locked.size() == 1);
   CHECK(locked[0].remedy.find("give it ") == 0);
+  // A former name is told its present one, and nothing else.
+  const auto former =
+      check_text(with("leading = 96", "leading = 96\nreturns_after = 900"), "ridge.scene.toml");
+  REQUIRE(former.size() == 1);
+  CHECK(former[0].remedy == "write closes_after");
 }
 
 TEST_CASE("each kind's own example is a scene without a fault, and runs") {
@@ -365,8 +376,7 @@ TEST_CASE("each kind's own example is a scene without a fault, and runs") {
     CAPTURE(kind->name);
     const std::string text = io::example_scene(kind->name);
     const Scene scene = io::parse_scene(text, "mine.scene.toml");
-    for (const io::Finding& finding : check_scene(scene))
-      FAIL_CHECK(finding.rule->name << ": " << finding.found);
+    for (const Finding& finding : check_scene(scene)) FAIL_CHECK(finding.rule->name << ": " << finding.found);
     SceneRun run(scene, 256);
     run.stage().advance(Micros{2'000'000});
     CHECK(run.stage().settled());
@@ -375,7 +385,7 @@ TEST_CASE("each kind's own example is a scene without a fault, and runs") {
 }
 
 TEST_CASE("what a part refuses is told apart from what it takes") {
-  const auto findings = io::check_text(
+  const auto findings = check_text(
       "title = \"x\"\n[[part]]\nkind = \"carousel\"\nid = \"c\"\nx = 0\ny = 0\nw = 300\nh = 200\ncount = "
       "2.5\n",
       "x");

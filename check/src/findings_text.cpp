@@ -3,10 +3,13 @@
 #include <cctype>
 #include <cstring>
 
-#include "../text/json.hpp"
-#include "ubbo/io/check/check.hpp"
+#include "json.hpp"
+#include "ubbo/check/check.hpp"
 
-namespace ubbo::io {
+namespace ubbo::check {
+
+using io::Json;
+using io::json_text;
 
 namespace {
 
@@ -60,4 +63,4 @@ std::string findings_sarif(const std::string& file, const std::vector<Finding>& 
                                       {"results", std::move(results)}}})}});
 }
 
-}  // namespace ubbo::io
+}  // namespace ubbo::check
