@@ -72,6 +72,8 @@ class Script {
         std::to_string(width_) + "," + std::to_string(height_) + " font " + font(13) + " background rgb '" +
         hex(colours_.paper) + "'");
     add("set encoding utf8");
+    // Words beside a curve stand on a plate of paper, so that no other curve strikes through them.
+    add("set style textbox opaque noborder fillcolor rgb '" + hex(colours_.paper) + "' margins 0.6,0.5");
     add("set multiplot");
     add("unset key");
     header();
@@ -269,7 +271,7 @@ class Script {
       if (!rule.words.empty())
         add("set label " + in_quotes(rule.words) + " at graph 0.995,first " + shown(rule.at) +
             " right offset 0,0.8 font " + font(12) + " textcolor rgb '" +
-            with_alpha(rule.colour.with_alpha(1.0)) + "' front");
+            with_alpha(rule.colour.with_alpha(1.0)) + "' front boxed");
     }
     double drawn = -HUGE_VAL;
     for (std::size_t i = 0; i < panel.moments.size(); ++i) {
@@ -289,7 +291,7 @@ class Script {
       add("set label " + in_quotes(spot.words) + " at first " + shown(spot.x) + ",first " + shown(spot.y) +
           (spot.left ? " right offset -0.9,0.7" : " left offset 0.9,0.7") + " point pt " + form +
           " ps 1.3 lw 2 lc rgb '" + with_alpha(spot.colour) + "' font " + font(12) + " textcolor rgb '" +
-          with_alpha(colours_.ink) + "' front");
+          with_alpha(colours_.ink) + "' front" + (spot.words.empty() ? "" : " boxed"));
     }
     std::string plot = "plot ";
     for (std::size_t i = 0; i < panel.lines.size(); ++i) {
@@ -382,6 +384,13 @@ void tell_about(std::string& svg, const Graph& graph) {
   }
 }
 
+// The plotter's name of a bold font is none that a viewer of SVG knows.
+void name_bold(std::string& svg) {
+  const std::string found = "\"Inter:Bold\"";
+  for (std::size_t at = svg.find(found); at != std::string::npos; at = svg.find(found, at))
+    svg.replace(at, found.size(), "\"Inter\" font-weight=\"bold\"");
+}
+
 }  // namespace
 
 void plot(const Graph& graph, int width, int height, const std::string& path,
@@ -393,7 +402,10 @@ void plot(const Graph& graph, int width, int height, const std::string& path,
     throw std::invalid_argument(path + ": this ending is not taken; it takes .png or .svg");
   const bool png = path.ends_with(".png");
   std::string drawn = drawn_by_gnuplot(Script(graph, width, height, colours).write(png));
-  if (!png) tell_about(drawn, graph);
+  if (!png) {
+    tell_about(drawn, graph);
+    name_bold(drawn);
+  }
   file::write_whole(path, drawn);
 }
 

@@ -123,8 +123,7 @@ class Film : private Page {
                     [](const FilmFrame& frame) { return !frame.ghosts.empty(); }))
       entry("where it was, every 40 ms", [&](Point at) {
         for (const double by : {-7.0, 0.0})
-          page_.emplace_back(skin::paper({at.x - 6.0 + by, at.y - 6.0, 14.0, 10.0}, 0.0,
-                                         {.stroke = colours_.moss, .width = 1.2, .dash = 3.0}));
+          marks_.add_corners(page_, {at.x - 8.0 + by, at.y - 5.0, 14.0, 11.0}, 4.0, 1.4, 0.9);
       });
     entry("finger and its trail", [&](Point at) {
       page_.emplace_back(skin::line(at + Point{-18, 0}, at, colours_.heather, 2.0));

@@ -1,5 +1,8 @@
 #include "film_marks.hpp"
 
+#include <algorithm>
+#include <tuple>
+
 namespace ubbo::show {
 
 namespace {
@@ -26,9 +29,7 @@ skin::Path FilmMarks::snap_mark(Point at, double r) const {
 void FilmMarks::add(Picture& shapes, const FilmFrame& frame) const {
   for (const Point& place : reel_->snap_places) shapes.emplace_back(snap_mark(place + Point{0, 17.0}, 3.2));
   for (const FilmGhost& ghost : frame.ghosts)
-    shapes.emplace_back(skin::paper(
-        ghost.box, 0.0,
-        {.stroke = colours_->moss.with_alpha(0.35 + 0.5 * ghost.opacity), .width = 1.4, .dash = 4.0}));
+    add_corners(shapes, ghost.box, 9.0, 1.6, 0.35 + 0.5 * ghost.opacity);
   for (const FilmPress& press : frame.presses) add_press(shapes, press);
   const Micros before = &frame == reel_->frames.data() ? reel_->begins : (&frame)[-1].time;
   for (const auto& trail : reel_->trails)
@@ -37,19 +38,31 @@ void FilmMarks::add(Picture& shapes, const FilmFrame& frame) const {
       add_trail(shapes, trail, before, frame.time);
 }
 
+void FilmMarks::add_corners(Picture& shapes, const Box& box, double reach, double width,
+                            double opacity) const {
+  const double x = std::min(reach, box.w / 3.0);
+  const double y = std::min(reach, box.h / 3.0);
+  for (const auto& [corner, right, down] : {std::tuple{Point{box.x, box.y}, x, y},
+                                            {Point{box.right(), box.y}, -x, y},
+                                            {Point{box.x, box.bottom()}, x, -y},
+                                            {Point{box.right(), box.bottom()}, -x, -y}})
+    shapes.emplace_back(skin::Path{.points = {corner + Point{right, 0}, corner, corner + Point{0, down}},
+                                   .closed = false,
+                                   .ink = {.stroke = colours_->moss.with_alpha(opacity), .width = width}});
+}
+
 void FilmMarks::add_press(Picture& shapes, const FilmPress& press) const {
-  constexpr double reach = 24.0;
-  const auto [x, y] = press.threshold;
+  const auto [x, y, up] = press.threshold;
   if (x > 0.0 && x == y) {
     shapes.emplace_back(skin::Disc{press.at, x, {.stroke = colours_->brick, .width = 1.4, .dash = 3.0}});
   } else {
     for (const double side : {-1.0, 1.0}) {
-      const auto add = [&](Point way, Point half) {
+      const auto add = [&](Point way, Point back, Point on) {
         const Point at = press.at + way * side;
-        shapes.emplace_back(skin::line(at - half, at + half, colours_->brick, 1.4, 3.0));
+        shapes.emplace_back(skin::line(at - back, at + on, colours_->brick, 1.4, 3.0));
       };
-      if (x > 0.0) add({x, 0}, {0, reach});
-      if (y > 0.0) add({0, y}, {reach, 0});
+      if (x > 0.0) add({x, 0}, {0, up}, {0, threshold_reach});
+      if (y > 0.0) add({0, y}, {threshold_reach, 0}, {threshold_reach, 0});
     }
   }
   shapes.emplace_back(skin::Disc{press.at, 2.4, {.fill = colours_->brick}});

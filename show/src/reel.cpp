@@ -134,15 +134,16 @@ std::set<std::string_view> busy_parts(const io::Replay& replay) {
 
 // What of the screen is worth showing: the parts that were touched, with their labels, and the way of the
 // finger.
-// Where the lower or upper edge would cut a line of text in two, it leaves the line out, or takes it in where
-// `needed` reaches that far.
+// Where the lower or upper edge would cut a line of text or a mark in two, it leaves that out, or takes it in
+// where `needed` reaches that far.
 Box without_scraps(Box region, const Box& needed, const Stage& stage) {
   constexpr double clear = 2.0;
   for (const Part* part : stage.parts()) {
     if (!part->in_sight()) continue;
     pieces_of(*part, [&](const Piece& piece) {
       const Box& box = piece.box;
-      if (piece.words.empty() || box.right() <= region.x || box.x >= region.right()) return;
+      if (piece.words.empty() && piece.role != Role::mark) return;
+      if (box.right() <= region.x || box.x >= region.right()) return;
       if (box.y < region.bottom() && box.bottom() > region.bottom())
         region.h = (box.y >= needed.bottom() ? box.y - clear : box.bottom() + clear) - region.y;
       if (box.y < region.y && box.bottom() > region.y) {
@@ -170,7 +171,8 @@ Box region_of(const Stage& before, const Stage& after, const std::set<std::strin
       frame(comes ? part->layout_box() : part->box());
       if (!comes)
         pieces_of(*part, [&](const Piece& piece) {
-          if (piece.role == Role::label && !piece.words.empty()) frame(piece.box);
+          const bool beside = piece.role == Role::label || piece.role == Role::value;
+          if (beside && !piece.words.empty()) frame(piece.box);
         });
     }
   const Box screen{0, 0, before.width(), before.height()};
@@ -194,6 +196,12 @@ FilmThreshold threshold_of(const Stage& stage, const Sample& down, std::string_v
     if (drag_interest.horizontal) made.x = feel.threshold(Axis::horizontal);
     if (drag_interest.vertical) made.y = feel.threshold(Axis::vertical);
   }
+  // A label above stays clear of its lines.
+  pieces_of(*stage.find(owner), [&](const Piece& piece) {
+    const Box& box = piece.box;
+    if (piece.role == Role::label && !piece.words.empty() && box.bottom() <= down.at.y)
+      made.up = std::clamp(down.at.y - box.bottom() - 1.0, 0.0, made.up);
+  });
   return made;
 }
 
@@ -283,8 +291,9 @@ void add_snap_places(FilmReel& reel, const Stage& stage, const std::set<std::str
     if (!handle) continue;
     std::vector<double> snap_points;
     for (const ReadingInfo& reading : kind.readings)
-      if (snap_points.empty() && reading.snap_points != nullptr && *reading.unit == '\0')
-        reading.snap_points(*part, snap_points);
+      if (reading.snap_points != nullptr && *reading.unit == '\0') reading.snap_points(*part, snap_points);
+    std::sort(snap_points.begin(), snap_points.end());
+    snap_points.erase(std::unique(snap_points.begin(), snap_points.end()), snap_points.end());
     if (snap_points.size() > max_marks) continue;
     for (const double rest : snap_points)
       if (const auto place = kind.place_of(*part, rest)) reel.snap_places.push_back(*place);

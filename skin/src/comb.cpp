@@ -13,7 +13,15 @@ Picture drawn_pieces(const Part& part, const CombColours& colours, const Letteri
   Picture picture;
   Painter painter(picture, colours, lettering, part.context().right_to_left);
   pieces_of(part, [&](const Piece& piece) {
-    if ((piece.role == Role::backdrop) == dims) painter.paint(piece);
+    if ((piece.role == Role::backdrop) != dims) return;
+    const auto before = static_cast<std::ptrdiff_t>(picture.size());
+    painter.paint(piece);
+    if (!piece.clip) return;
+    Group seen{
+        .shapes = {std::make_move_iterator(picture.begin() + before), std::make_move_iterator(picture.end())},
+        .clip = *piece.clip};
+    picture.erase(picture.begin() + before, picture.end());
+    picture.emplace_back(std::move(seen));
   });
   return picture;
 }

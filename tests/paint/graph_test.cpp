@@ -24,6 +24,7 @@ TEST_CASE("a graph shows its words as they are, whatever they hold, and says whe
   const std::string svg((std::istreambuf_iterator<char>(file)), {});
   for (const char* words : {"honey", "$x`id`", "one_two^3", "snap points", "lands on 7"})
     CHECK_THAT(svg, Catch::Contains(words));
+  CHECK_THAT(svg, Catch::Contains("font-weight=\"bold\"") && !Catch::Contains("Inter:Bold"));
   CHECK_THAT(svg, Catch::Contains("<title>frames' &quot;honey&quot; &amp; $x`id`</title>") &&
                       Catch::Contains("<desc>one_two^3; lands on 7</desc>") &&
                       !Catch::Contains("gnuplot</title>"));

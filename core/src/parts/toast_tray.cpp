@@ -70,6 +70,7 @@ RailPlan ToastTray::swipe_plan() const {
   return {.axis = Axis::horizontal,
           .min = -way,
           .max = way,
+          .sense = sense_along(Axis::horizontal),
           .snap_points = SnapPoints::list({-way, 0.0, way}),
           .transition = settings_.enter,
           .projection_time = Micros{120'000},

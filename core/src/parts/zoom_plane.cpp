@@ -438,6 +438,7 @@ void zoom_plane_pieces(const Part& part, const PieceTaker& out) {
        .name = "content",
        .box = {middle.x - w / 2, middle.y - h / 2, w, h},
        .turn = it.turn() * degree,
+       .clip = box,
        .held = it.carried()});
   const double radius = std::clamp(14.0 * it.zoom(), 8.0, 80.0);
   for (const double x : {-0.3, 0.0, 0.3}) {
@@ -447,6 +448,7 @@ void zoom_plane_pieces(const Part& part, const PieceTaker& out) {
       out({.role = Role::mark,
            .box = {at.x - radius, at.y - radius, 2 * radius, 2 * radius},
            .turn = it.turn() * degree,
+           .clip = box,
            .on = true,
            .held = x == 0.0 && y == 0.0});
     }

@@ -166,8 +166,7 @@ Length NodeReader::length_of(const toml::node& node, const SettingInfo& setting)
                                                       : std::optional<Length>(number_of(node, setting));
   const std::string fault = read ? length_fault(setting, *read) : "";
   if (!read || !fault.empty())
-    refuse(node, fmt::format("{} = {}", setting.name, shown(node)),
-           what_it_takes(setting));
+    refuse(node, fmt::format("{} = {}", setting.name, shown(node)), what_it_takes(setting));
   return *read;
 }
 

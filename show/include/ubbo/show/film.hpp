@@ -16,11 +16,15 @@ struct TrailPoint {
   bool down = true;  ///< false at the end of a contact
 };
 
+/// How far the lines of a threshold reach to each side of the place where a contact went down, dp.
+inline constexpr double threshold_reach = 24.0;
+
 /// The limits drawn around the place where a contact went down, dp along each axis; 0: none along it. Along
 /// one axis only: two lines across it; the same along both: a circle.
 struct FilmThreshold {
   double x = 0.0;
   double y = 0.0;
+  double up = threshold_reach;  ///< how far its upright lines reach upwards: less below a label
 };
 
 /// Where a contact went down, and what it had to pass to become a drag.
@@ -40,7 +44,7 @@ struct FilmFrame {
   Micros time{};
   skin::Picture scene;                 ///< the stage at that time, in dp
   std::vector<std::string> captions;   ///< the decisions that fell since the frame before
-  std::vector<std::string> reasons{};  ///< the same in whole sentences
+  std::vector<std::string> reasons{};  ///< the decisions in whole sentences
   std::vector<FilmPress> presses;      ///< of the contacts that are down
   std::vector<FilmGhost> ghosts;       ///< of what has been on its way since the frame before, oldest first
 };

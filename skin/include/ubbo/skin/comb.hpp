@@ -45,7 +45,7 @@ using Looks = std::map<std::string_view, Look>;
 /// A part, drawn by the roles of its pieces, in the stage's dp. Cards and sheets are raised paper, tall ones
 /// with one cut corner; rows lie flat, with a line below; buttons have a cut corner and show their rank: the
 /// main one honey, a destructive one edged in brick. Tracks and thumbs are six-sided. A message is paper with
-/// a heather edge. What a finger has is heather. Text stays in its box: it is cut with "…".
+/// a heather edge. What a finger holds is heather. Text stays in its box: it is cut with "…".
 [[nodiscard]] Picture comb(const Part& part, const CombColours& colours = day,
                            const Lettering& lettering = {});
 /// The whole stage with all its parts that are not hidden, on paper, with a ring around what has the focus of

@@ -32,8 +32,8 @@ struct End {};
 /// One step of drawing.
 using Step = std::variant<Path, Disc, PlacedText, PlacedImage, Begin, End>;
 
-/// A picture as steps from the lowest shape to the topmost, all in the picture's own unit: whoever draws them
-/// needs no transforms, only paths, circles, text, and a stack for `Begin` and `End`, which come in pairs.
+/// A picture as steps from the lowest shape to the topmost, all in the picture's own unit: a renderer needs
+/// no transforms, only paths, circles, text, and a stack for `Begin` and `End`, which come in pairs.
 /// O(shapes).
 [[nodiscard]] std::vector<Step> flat(const Picture& picture);
 

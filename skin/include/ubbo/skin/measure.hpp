@@ -8,8 +8,8 @@
 
 namespace ubbo::skin {
 
-/// How wide a text comes out where it is drawn, in the picture's unit; its place does not matter. Whoever
-/// draws has one: `paint::text_width`, a canvas' `measureText`.
+/// How wide a text comes out where it is drawn, in the picture's unit; its place does not matter. Renderers
+/// have one: `paint::text_width`, a canvas' `measureText`.
 using Measure = std::function<double(const Text&)>;
 
 /// `words` in lines no wider than `room`, broken at blanks; a word that is wider has a line of its own.

@@ -8,7 +8,7 @@ namespace ubbo::words {
 /// rounding (nearer to it than a billionth). The same in every locale.
 [[nodiscard]] std::string plain(double value, int digits = 6);
 
-/// The same number without what rounding left behind it: to six decimals, below a thousandth to nine.
+/// A number without what rounding left behind it: to six decimals, below a thousandth to nine.
 [[nodiscard]] double rounded(double value);
 
 }  // namespace ubbo::words

@@ -41,7 +41,7 @@ struct MotionSpec {
 /// Reads `ease-out 240ms`, `spring(settle 400ms, overshoot 5%)`, `linear(0, 0.5 20%, 1) 1s after 80ms`.
 /// Throws `SpecError`.
 [[nodiscard]] MotionSpec read_motion(std::string_view text);
-/// The same; a curve must say its time.
+/// Reads a motion that must say its time. Throws `SpecError`.
 [[nodiscard]] Transition read_transition(std::string_view text);
 
 /// A transition in words `read_motion` takes; a curve of many pieces as the `linear()` nearest to it.

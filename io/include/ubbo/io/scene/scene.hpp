@@ -22,7 +22,7 @@ struct FilePlace {
   std::size_t column = 0;
 };
 
-/// A finding of `check_scene` that the scene's author knows of and wants.
+/// A finding of `check_scene` that the scene's author knows of and accepts.
 struct Silence {
   std::string rule{};
   std::string of{};  ///< the part, cell or feel it is about; "": any
@@ -83,7 +83,8 @@ struct SceneRead {
 /// refused.
 [[nodiscard]] Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds = shipped_kinds(),
                                 std::span<const std::string> changes = {}, const TextWidth& measure = {});
-/// The same, as far as it goes; throws nothing for what is wrong. Each of the parts in it can be made.
+/// Reads a scene as far as it can be read; throws nothing for what is wrong. Each of the parts in it can be
+/// made.
 [[nodiscard]] SceneRead read_scene(std::string_view text, const std::string& name,
                                    Kinds kinds = shipped_kinds(), std::span<const std::string> changes = {},
                                    const TextWidth& measure = {});

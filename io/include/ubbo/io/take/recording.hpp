@@ -33,9 +33,9 @@ struct Mapping {
 /// that tells.
 [[nodiscard]] bool is_kernel_text(std::string_view text);
 
-/// The same from raw 64-bit `struct input_event` records (24 bytes each, this machine's byte order). In
-/// errors the line is the number of the event. Raw records describe no panel, so `Mapping::range` gives the
-/// largest values.
+/// Reads the same events from raw 64-bit `struct input_event` records (24 bytes each, this machine's byte
+/// order). In errors the line is the number of the event. Raw records describe no panel, so `Mapping::range`
+/// gives the largest values.
 [[nodiscard]] Take parse_kernel_raw(std::string_view bytes, const std::string& name, const Mapping& mapping);
 
 /// Reads W3C Pointer Events as JSON lines: `type`, `pointerId`, `pointerType`, `clientX`, `clientY` (CSS px,

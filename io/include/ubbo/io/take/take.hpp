@@ -14,7 +14,7 @@ namespace ubbo::io {
 struct Action {
   enum class Kind : std::uint8_t {
     set,      ///< the app writes `value` to the cell `target`
-    put,      ///< the same, without motion
+    put,      ///< the app writes `value` to the cell `target`, and it shows without motion
     key,      ///< the key `target` goes down
     back,     ///< the phone's back
     turn,     ///< the screen becomes `value`, such as 720x360
