@@ -14,11 +14,11 @@ using namespace ubbo;
 namespace {
 
 void replay(benchmark::State& state) {
-  const io::Scene scene = test::scene_at(test::demo + "inspection.scene.toml");
+  const io::Plan plan(test::scene_at(test::demo + "inspection.scene.toml"));
   const io::Take take = test::take_at(test::demo + "inspection.drag.take.csv");
   Micros lasts{};
   for (auto _ : state) {
-    io::SceneRun run(scene, static_cast<std::size_t>(state.range(0)));
+    io::SceneRun run(plan, static_cast<std::size_t>(state.range(0)));
     io::Replay replay(run, take);
     replay.finish();
     lasts = replay.ends() - replay.begins();

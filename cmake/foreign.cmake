@@ -18,6 +18,7 @@ target_compile_definitions(tomlplusplus::tomlplusplus INTERFACE TOML_ENABLE_FORM
 # WebAssembly by Debian's emscripten: the standalone kind, which needs no script of emscripten's beside it.
 if(EMSCRIPTEN)
   set(CMAKE_EXECUTABLE_SUFFIX ".wasm")
-  add_compile_options(-fwasm-exceptions)
+  # Without run-time types, which nothing here asks for and a page would carry by name.
+  add_compile_options(-fwasm-exceptions $<$<COMPILE_LANGUAGE:CXX>:-fno-rtti>)
   add_link_options(-fwasm-exceptions -sSTANDALONE_WASM -sALLOW_MEMORY_GROWTH)
 endif()

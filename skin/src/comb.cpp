@@ -8,14 +8,22 @@ namespace ubbo::skin {
 
 namespace {
 
-// Those that dim the rest, or all others.
-Picture drawn_pieces(const Part& part, const CombColours& colours, const Lettering& lettering, bool dims) {
-  Picture picture;
-  Painter painter(picture, colours, lettering, part.context().right_to_left);
+// A part's pieces: those that dim the rest, which lie below all else of it and show as they are, and the
+// others.
+struct Drawn {
+  Picture& dims;
+  Picture others;
+};
+
+void draw_pieces(const Part& part, Drawn& drawn, const CombColours& colours, const Lettering& lettering) {
+  const bool mirrored = part.context().right_to_left;
+  Painter dims(drawn.dims, colours, lettering, mirrored);
+  Painter others(drawn.others, colours, lettering, mirrored);
   pieces_of(part, [&](const Piece& piece) {
-    if ((piece.role == Role::backdrop) != dims) return;
+    const bool dim = piece.role == Role::backdrop;
+    Picture& picture = dim ? drawn.dims : drawn.others;
     const auto before = static_cast<std::ptrdiff_t>(picture.size());
-    painter.paint(piece);
+    (dim ? dims : others).paint(piece);
     if (!piece.clip) return;
     Group seen{
         .shapes = {std::make_move_iterator(picture.begin() + before), std::make_move_iterator(picture.end())},
@@ -23,7 +31,6 @@ Picture drawn_pieces(const Part& part, const CombColours& colours, const Letteri
     picture.erase(picture.begin() + before, picture.end());
     picture.emplace_back(std::move(seen));
   });
-  return picture;
 }
 
 // What is drawn of what lies in `box` as a visual state has it: smaller, turned, covered from a side.
@@ -45,22 +52,26 @@ void dress(Picture& drawn, const VisualState& visual_state, const Box& box, doub
 }  // namespace
 
 Picture comb(const Part& part, const CombColours& colours, const Lettering& lettering) {
-  Picture picture = drawn_pieces(part, colours, lettering, true);
-  for (Shape& shape : drawn_pieces(part, colours, lettering, false)) picture.push_back(std::move(shape));
+  Picture picture;
+  Drawn drawn{picture, {}};
+  draw_pieces(part, drawn, colours, lettering);
+  for (Shape& shape : drawn.others) picture.push_back(std::move(shape));
   return picture;
 }
 
 Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks, const Lettering& lettering) {
   Picture picture;
+  picture.reserve(16);
   picture.emplace_back(paper({0.0, 0.0, stage.width(), stage.height()}, 0.0, {.fill = colours.paper}));
   for (const Part* part : stage.parts()) {
     if (!part->in_sight()) continue;
-    for (Shape& shape : drawn_pieces(*part, colours, lettering, true)) picture.push_back(std::move(shape));
+    Drawn pieces{picture, {}};
+    draw_pieces(*part, pieces, colours, lettering);
     const auto own = looks.find(part->kind().name);
-    Picture drawn =
-        own == looks.end() ? drawn_pieces(*part, colours, lettering, false) : own->second(*part, colours);
+    Picture drawn = own == looks.end() ? std::move(pieces.others) : own->second(*part, colours);
     constexpr double disabled = 0.4;
-    dress(drawn, part->visual_state(), part->box(), part->opacity() * (part->enabled() ? 1.0 : disabled));
+    const VisualState state = part->visual_state();
+    dress(drawn, state, part->box(), state.opacity * (part->enabled() ? 1.0 : disabled));
     // What lies in other parts is seen only within all of them, and as they show.
     std::optional<Box> window;
     const auto cut = [&] {
@@ -78,10 +89,10 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks,
       window = window ? common(*window, outer->window()) : outer->window();
       const VisualState visual_state = outer->visual_state();
       if (visual_state.scale == 1.0 && visual_state.turn == 0.0 && visual_state.covered == Insets{} &&
-          outer->opacity() >= 1.0)
+          visual_state.opacity >= 1.0)
         continue;
       cut();
-      dress(drawn, visual_state, outer->box(), outer->opacity());
+      dress(drawn, visual_state, outer->box(), visual_state.opacity);
     }
     cut();
     for (Shape& shape : drawn) picture.push_back(std::move(shape));

@@ -40,6 +40,7 @@ Path cell(const Box& box, Ink ink) {
 }
 
 Path turned_about(Path path, Point middle, double radians) {
+  if (radians == 0.0) return path;
   for (Point& corner : path.points) corner = middle + turned(corner - middle, radians);
   return path;
 }
@@ -140,7 +141,13 @@ void Painter::surface(const Piece& piece) {
   // What lies higher throws a thin shadow.
   if (tall || piece.notice)
     add(card(piece.box + Point{0.0, 2.0}, {.fill = colours_->shade.with_alpha(0.14 * piece.opacity)}));
-  add(card(piece.box, {.fill = colours_->raised.with_alpha(piece.opacity)}));
+  const Colour raised = colours_->raised.with_alpha(piece.opacity);
+  const Colour edge_colour =
+      (piece.held ? colours_->heather : colours_->ink).with_alpha((piece.held ? 1.0 : 0.24) * piece.opacity);
+  const double edge_width = piece.held ? 1.6 : 1.0;
+  if (piece.image.empty() && !piece.notice)
+    return add(card(piece.box, {.fill = raised, .stroke = edge_colour, .width = edge_width}));
+  add(card(piece.box, {.fill = raised}));
   if (!piece.image.empty()) {
     Picture pictured{Image{piece.image_box.value_or(piece.box), std::string(piece.image)}};
     Group seen = about(middle, std::move(pictured), 1.0, piece.turn);
@@ -163,9 +170,7 @@ void Painter::surface(const Piece& piece) {
                box.h - (right_to_left_ ? cut : 0.0)},
               0.0, {.fill = colours_->heather.with_alpha(piece.opacity)}));
   }
-  add(card(piece.box, {.stroke = (piece.held ? colours_->heather : colours_->ink)
-                                     .with_alpha((piece.held ? 1.0 : 0.24) * piece.opacity),
-                       .width = piece.held ? 1.6 : 1.0}));
+  add(card(piece.box, {.stroke = edge_colour, .width = edge_width}));
 }
 
 void Painter::row(const Piece& piece) {

@@ -1,5 +1,6 @@
 // What a page of the library does: a scene and a take are read, replayed, told and drawn.
 #include <cstdio>
+#include <string>
 
 #include "ubbo/io/replay/replay.hpp"
 #include "ubbo/io/text/input_error.hpp"
@@ -30,12 +31,11 @@ to = 10
     io::SceneRun run(scene, 64);
     io::Replay replay(run, take);
     replay.finish();
-    for (const Decision& decision : replay.decisions())
-      std::printf("%s\n", words::sentence(decision).c_str());
-    std::printf("%zu shapes\n", skin::comb(run.stage()).size());
+    for (const Decision& decision : replay.decisions()) std::puts(words::sentence(decision).c_str());
+    std::puts((std::to_string(skin::comb(run.stage()).size()) + " shapes").c_str());
     return replay.decisions().empty() ? 1 : 0;
   } catch (const io::InputError& error) {
-    std::printf("%s\n", error.what());
+    std::puts(error.what());
     return 2;
   }
 }

@@ -17,11 +17,11 @@ std::string joined(std::initializer_list<std::string_view> texts) {
   return all;
 }
 
-void refuse(const std::string& words) {
+void refuse(std::string_view words) {
 #ifdef __cpp_exceptions
-  throw std::invalid_argument(words);
+  throw std::invalid_argument(std::string(words));
 #else
-  std::fprintf(stderr, "ubbo: %s\n", words.c_str());
+  std::fprintf(stderr, "ubbo: %.*s\n", static_cast<int>(words.size()), words.data());
   std::abort();
 #endif
 }

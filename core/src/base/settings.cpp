@@ -71,6 +71,25 @@ std::string length_fault(const SettingInfo& setting, const Length& got) {
   return joined({setting.name, " = ", length_text(got), " is not taken; it takes ", what_it_takes(setting)});
 }
 
+std::string setting_fault(const SettingAccess& setting, const void* settings) {
+  if (setting.inner != nullptr) {
+    std::string fault = setting_fault(*setting.inner, setting.at(settings));
+    const std::string_view own = setting.inner->name;  // it is called by its whole name here
+    return fault.starts_with(own) ? setting.name + fault.substr(own.size()) : fault;
+  }
+  if (setting.get != nullptr)
+    if (const double number = setting.get(settings); !setting.takes(number))
+      return number_fault(setting, number);
+  if (setting.kind == SettingKind::numbers)
+    for (const double number : *static_cast<const std::vector<double>*>(setting.at(settings)))
+      if (!setting.takes(number)) return number_fault(setting, number);
+  if (setting.kind == SettingKind::length)
+    return length_fault(setting, *static_cast<const Length*>(setting.at(settings)));
+  if (setting.wrong != nullptr)
+    if (const char* wrong = setting.wrong(settings); *wrong != '\0') return joined({setting.name, wrong});
+  return {};
+}
+
 const char* name_of(CellKind kind) {
   switch (kind) {
     case CellKind::number:

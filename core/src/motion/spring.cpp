@@ -112,6 +112,9 @@ double Spring::rest_time(SpringState start, double tolerance) const {
   // point. h is convex, so Newton from the right of the root comes down to it without stepping over.
   auto h = [&](double t) { return decay_ * t - maths::log((x + push * t) / tolerance); };
   const double lowest = push > 0.0 ? std::max(0.0, 1.0 / decay_ - x / push) : 0.0;
+  // Where the other bound falls to the tolerance before this one does, there is nothing to look for.
+  if (by_flat < std::numeric_limits<double>::infinity() && by_flat >= lowest && h(by_flat) < 0.0)
+    return by_flat;
   if (h(lowest) >= 0.0) return std::min(by_flat, 0.0);
   double t = lowest + 1.0 / decay_;
   while (h(t) < 0.0) t *= 2.0;

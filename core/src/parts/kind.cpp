@@ -98,6 +98,52 @@ bool takes_type(const SettingInfo& setting, const SettingValue& value) {
   }
 }
 
+bool put_setting(const SettingAccess& setting, void* settings, const SettingValue& value) {
+  // What `at` finds lies in the settings, which may be changed here.
+  const auto member = [&] { return const_cast<void*>(setting.at(settings)); };
+  if (setting.inner != nullptr) return put_setting(*setting.inner, member(), value);
+  if (!takes_type(setting, value)) return false;
+  switch (setting.kind) {
+    case SettingKind::text:
+      *static_cast<std::string*>(member()) = std::get<std::string>(value);
+      break;
+    case SettingKind::numbers:
+      *static_cast<std::vector<double>*>(member()) = std::get<std::vector<double>>(value);
+      break;
+    case SettingKind::transition:
+      *static_cast<Transition*>(member()) = std::get<Transition>(value);
+      break;
+    case SettingKind::length:
+      *static_cast<Length*>(member()) =
+          std::holds_alternative<double>(value) ? Length(std::get<double>(value)) : std::get<Length>(value);
+      break;
+    case SettingKind::cell:
+      setting.link(settings, std::get<AnyCell>(value));
+      break;
+    default:
+      setting.set(settings, std::get<double>(value));
+  }
+  return true;
+}
+
+SettingValue get_setting(const SettingAccess& setting, const void* settings) {
+  if (setting.inner != nullptr) return get_setting(*setting.inner, setting.at(settings));
+  switch (setting.kind) {
+    case SettingKind::text:
+      return *static_cast<const std::string*>(setting.at(settings));
+    case SettingKind::numbers:
+      return *static_cast<const std::vector<double>*>(setting.at(settings));
+    case SettingKind::transition:
+      return *static_cast<const Transition*>(setting.at(settings));
+    case SettingKind::length:
+      return *static_cast<const Length*>(setting.at(settings));
+    case SettingKind::cell:
+      return AnyCell{};
+    default:
+      return setting.get(settings);
+  }
+}
+
 std::string type_fault(const SettingInfo& setting, const SettingValue& value) {
   const auto* cell = std::get_if<AnyCell>(&value);
   const std::string got =

@@ -89,14 +89,14 @@ class Performer {
     return true;
   }
 
-  [[noreturn]] void refuse(std::string takes, std::string nearest = {}) const {
-    refuse(at_, std::move(takes), std::move(nearest));
+  [[noreturn]] void refuse(std::string_view takes, std::string_view nearest = {}) const {
+    refuse(at_, takes, nearest);
   }
-  [[noreturn]] void refuse(std::size_t word, std::string takes, std::string nearest = {}) const {
+  [[noreturn]] void refuse(std::size_t word, std::string_view takes, std::string_view nearest = {}) const {
     const Word& w = words_[word];
     throw InputError({"hand script", w.line, w.column,
-                      w.text.empty() ? "the end" : fmt::format("'{}'", w.text), std::move(takes),
-                      std::move(nearest)});
+                      w.text.empty() ? "the end" : fmt::format("'{}'", w.text), std::string(takes),
+                      std::string(nearest)});
   }
 
   // A number with a unit that may stand apart ("90 dp", "90dp") or be left out.

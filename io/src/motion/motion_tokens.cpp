@@ -120,9 +120,9 @@ class TokenReader {
   }
 
  private:
-  [[noreturn]] void refuse(std::string_view path, const std::string& found, std::string takes) const {
+  [[noreturn]] void refuse(std::string_view path, std::string_view found, std::string_view takes) const {
     throw InputError(
-        {.file = name_, .found = fmt::format("token '{}': {}", path, found), .takes = std::move(takes)});
+        {.file = name_, .found = fmt::format("token '{}': {}", path, found), .takes = std::string(takes)});
   }
 
   void walk(const Json& node, const std::string& path, std::string type) {

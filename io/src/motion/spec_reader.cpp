@@ -72,9 +72,10 @@ SpecError::SpecError(Facts facts)
 
 namespace detail {
 
-void SpecReader::refuse(std::size_t at, std::size_t length, std::string found, std::string takes) const {
-  throw SpecError({std::string(text_), at, std::max<std::size_t>(length, 1), std::move(found),
-                   std::move(takes), example_of(in_)});
+void SpecReader::refuse(std::size_t at, std::size_t length, std::string_view found,
+                        std::string_view takes) const {
+  throw SpecError({std::string(text_), at, std::max<std::size_t>(length, 1), std::string(found),
+                   std::string(takes), example_of(in_)});
 }
 
 void SpecReader::refuse_here(const std::string& takes) {

@@ -39,7 +39,8 @@ class SpecReader {
  protected:
   explicit SpecReader(std::string_view text) : text_(text) {}
 
-  [[noreturn]] void refuse(std::size_t at, std::size_t length, std::string found, std::string takes) const;
+  [[noreturn]] void refuse(std::size_t at, std::size_t length, std::string_view found,
+                           std::string_view takes) const;
   [[noreturn]] void refuse_here(const std::string& takes);
 
   [[nodiscard]] bool done() const { return at_ >= text_.size(); }

@@ -64,7 +64,7 @@ class Entry {
   }
 
  private:
-  [[noreturn]] void refuse(const std::string& why) const {
+  [[noreturn]] void refuse(std::string_view why) const {
     throw InputError(
         {.file = file_, .found = fmt::format("the expectation '{}': {}", made_.text, why), .takes = form});
   }
@@ -143,8 +143,9 @@ class Check {
     return fmt::format("{}: the expectation '{}'", replay_->take().file, one.text);
   }
 
-  [[noreturn]] void refuse(const Expectation& one, const std::string& takes) const {
-    throw InputError({.file = place_of(one), .found = fmt::format("'{}'", one.value), .takes = takes});
+  [[noreturn]] void refuse(const Expectation& one, std::string_view takes) const {
+    throw InputError(
+        {.file = place_of(one), .found = fmt::format("'{}'", one.value), .takes = std::string(takes)});
   }
 
   void holds(const Expectation& one) {

@@ -17,17 +17,17 @@ ReadyTake::ReadyTake(const Take& take, const Scene& scene) : take_(&take) {
 
 ReadyTake::Ready ReadyTake::readied(const Action& action, const Scene& scene) const {
   Ready made;
-  const auto refuse = [&](std::string found, std::string takes, std::string nearest = {}) {
+  const auto refuse = [&](std::string_view found, std::string_view takes, std::string_view nearest = {}) {
     throw InputError({.file = take_->file.empty() ? "take" : take_->file,
                       .line = action.line,
                       .column = 1,
-                      .found = std::move(found),
-                      .takes = std::move(takes),
-                      .nearest = std::move(nearest)});
+                      .found = std::string(found),
+                      .takes = std::string(takes),
+                      .nearest = std::string(nearest)});
   };
   std::vector<std::string_view> known;
   const auto none_of = [&](std::string found, std::string_view name, const char* else_nothing) {
-    refuse(std::move(found), known.empty() ? else_nothing : fmt::format("{}", fmt::join(known, ", ")),
+    refuse(found, known.empty() ? else_nothing : fmt::format("{}", fmt::join(known, ", ")),
            nearest_name(name, known));
   };
   switch (action.kind) {

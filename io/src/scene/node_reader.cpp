@@ -21,16 +21,16 @@ void NodeReader::note(const InputError& error) {
       wrong_.push_back(one);
 }
 
-void NodeReader::refuse(const toml::source_position& where, std::string found, std::string takes,
-                        std::string nearest, InputFault fault) const {
+void NodeReader::refuse(const toml::source_position& where, std::string_view found, std::string_view takes,
+                        std::string_view nearest, InputFault fault) const {
   // What has no place in the file came by a change.
-  throw InputError({where.line == 0 ? "--set" : file_, where.line, where.column, std::move(found),
-                    std::move(takes), std::move(nearest), fault});
+  throw InputError({where.line == 0 ? "--set" : file_, where.line, where.column, std::string(found),
+                    std::string(takes), std::string(nearest), fault});
 }
 
-void NodeReader::refuse(const toml::node& node, std::string found, std::string takes,
-                        std::string nearest) const {
-  refuse(node.source().begin, std::move(found), std::move(takes), std::move(nearest));
+void NodeReader::refuse(const toml::node& node, std::string_view found, std::string_view takes,
+                        std::string_view nearest) const {
+  refuse(node.source().begin, found, takes, nearest);
 }
 
 FilePlace NodeReader::place_in(const toml::node& node) {

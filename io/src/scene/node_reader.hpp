@@ -41,10 +41,10 @@ class NodeReader {
     if (const toml::node* node = get(table, key)) attempt([&] { read(*node); });
   }
 
-  [[noreturn]] void refuse(const toml::source_position& where, std::string found, std::string takes,
-                           std::string nearest = {}, InputFault fault = InputFault::wrong_value) const;
-  [[noreturn]] void refuse(const toml::node& node, std::string found, std::string takes,
-                           std::string nearest = {}) const;
+  [[noreturn]] void refuse(const toml::source_position& where, std::string_view found, std::string_view takes,
+                           std::string_view nearest = {}, InputFault fault = InputFault::wrong_value) const;
+  [[noreturn]] void refuse(const toml::node& node, std::string_view found, std::string_view takes,
+                           std::string_view nearest = {}) const;
 
   static FilePlace place_in(const toml::node& node);
   static std::string shown(const toml::node& node);

@@ -15,9 +15,12 @@ namespace ubbo::io {
 
 namespace {
 
-[[noreturn]] void refuse_change(std::string found, std::string takes, std::string nearest = {}) {
-  throw InputError(
-      {.file = "--set", .found = std::move(found), .takes = std::move(takes), .nearest = std::move(nearest)});
+[[noreturn]] void refuse_change(std::string_view found, std::string_view takes,
+                                std::string_view nearest = {}) {
+  throw InputError({.file = "--set",
+                    .found = std::string(found),
+                    .takes = std::string(takes),
+                    .nearest = std::string(nearest)});
 }
 
 // As a scene has it, or else as text.

@@ -19,12 +19,12 @@ class Guard {
   }
 
  private:
-  [[noreturn]] void refuse(std::string found, std::string takes) const {
+  [[noreturn]] void refuse(std::string_view found, std::string_view takes) const {
     throw InputError({.file = file_,
                       .line = line_,
                       .column = at_ - line_begin_ + 1,
-                      .found = std::move(found),
-                      .takes = std::move(takes),
+                      .found = std::string(found),
+                      .takes = std::string(takes),
                       .fault = InputFault::syntax});
   }
   [[nodiscard]] bool here(std::string_view words) const { return text_.substr(at_).starts_with(words); }

@@ -53,8 +53,8 @@ class Protocol {
   std::array<Range, 2> ranges;  // of x and y
   Range pressure_range;
 
-  [[noreturn]] void refuse(std::size_t line, std::string found, std::string takes) const {
-    throw InputError({name_, line, 1, std::move(found), std::move(takes), {}});
+  [[noreturn]] void refuse(std::size_t line, std::string_view found, std::string_view takes) const {
+    throw InputError({name_, line, 1, std::string(found), std::string(takes), {}});
   }
 
   void take(const Event& event, std::size_t line) {

@@ -37,8 +37,9 @@ class PointerReader {
   }
 
  private:
-  [[noreturn]] void refuse(std::string found, std::string takes, std::string nearest = {}) const {
-    throw InputError({name_, line_, 1, std::move(found), std::move(takes), std::move(nearest)});
+  [[noreturn]] void refuse(std::string_view found, std::string_view takes,
+                           std::string_view nearest = {}) const {
+    throw InputError({name_, line_, 1, std::string(found), std::string(takes), std::string(nearest)});
   }
 
   double number(const Json& event, const char* key, double standard, double min, double max) const {

@@ -73,10 +73,11 @@ class TakeReader {
     return true;
   }
 
-  [[noreturn]] void refuse(std::string_view where, std::string found, std::string takes,
-                           std::string nearest = {}) {
+  [[noreturn]] void refuse(std::string_view where, std::string_view found, std::string_view takes,
+                           std::string_view nearest = {}) {
     const auto column = static_cast<std::size_t>(where.data() - line_.data()) + 1;
-    throw InputError({name_, line_number_, column, std::move(found), std::move(takes), std::move(nearest)});
+    throw InputError(
+        {name_, line_number_, column, std::string(found), std::string(takes), std::string(nearest)});
   }
 
   void read_note(std::string_view text) {

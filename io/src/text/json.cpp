@@ -45,14 +45,19 @@ Json read_json(std::string_view text, const std::string& file, std::size_t line)
   if (const std::size_t at = too_deep(text); at != std::string_view::npos)
     refuse(text, at, file, line, "the " + std::to_string(deepest_json + 1) + "th level",
            "JSON nested at most " + std::to_string(deepest_json) + " levels deep");
-  try {
-    return Json::parse(text);
-  } catch (const Json::exception& error) {
-    const auto* where = dynamic_cast<const Json::parse_error*>(&error);
-    const std::size_t at = where == nullptr || where->byte == 0 ? 0 : std::min(where->byte - 1, text.size());
+  const auto refuse_at = [&](std::size_t byte) {  // from 1
+    const std::size_t at = byte == 0 ? 0 : std::min(byte - 1, text.size());
     refuse(text, at, file, line, at >= text.size() ? "the end" : "'" + harmless(text.substr(at, 1)) + "'",
            "JSON");
+  };
+  try {
+    return Json::parse(text);
+  } catch (const Json::parse_error& error) {
+    refuse_at(error.byte);
+  } catch (const Json::exception&) {
+    refuse_at(0);
   }
+  return {};
 }
 
 std::string json_text(const Json& json, int level) {

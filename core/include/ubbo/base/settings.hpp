@@ -63,30 +63,25 @@ inline constexpr CellKind cell_kind_of<std::vector<std::string>> = CellKind::tex
 /// "number", "whole number", "yes or no", "choice", "text", "list of texts".
 [[nodiscard]] const char* name_of(CellKind kind);
 
-/// How the settings of a struct that lies in `S` are reached.
-template <class S>
-struct InnerSettings {
-  SettingValue (*get)(const SettingInfo& inner, const S&);
-  bool (*put)(const SettingInfo& inner, S&, const SettingValue&);  ///< false: not of its type
-  std::string (*fault)(const SettingInfo& inner, const S&);
+/// A setting and how it is reached in the struct that holds it, whichever struct that is. Numbers, times
+/// (ms), flags (0, 1) and choices (index) are reached as a `double`, what is larger by the address of the
+/// member.
+struct SettingAccess : SettingInfo {
+  double (*get)(const void* settings) = nullptr;
+  void (*set)(void* settings, double) = nullptr;
+  /// The member: a text, list of numbers, transition or length, as `kind` says; or the struct that holds
+  /// `inner`.
+  const void* (*at)(const void* settings) = nullptr;
+  void (*link)(void* settings, const AnyCell&) = nullptr;  ///< to a cell of `cell_kind`
+  /// "" or what is wrong with a motion, or a cell that is needed.
+  const char* (*wrong)(const void* settings) = nullptr;
+  const SettingAccess* inner =
+      nullptr;  ///< set where it lies in a struct in the settings, which has it as this
 };
 
-/// One setting of the struct `S`: what it is called, what it takes, what it means and where it is kept.
-/// Numbers, times (ms), flags (0, 1) and choices (index) are all reached as a `double`. The default is what
-/// `S{}` holds.
+/// One setting of the struct `S`. The default is what `S{}` holds.
 template <class S>
-struct Setting : SettingInfo {
-  double (*get)(const S&) = nullptr;
-  void (*set)(S&, double) = nullptr;
-  std::string S::*text = nullptr;
-  void (*link)(S&, const AnyCell&) = nullptr;  ///< to a cell of `cell_kind`
-  std::vector<double> S::*numbers = nullptr;
-  Transition S::*transition = nullptr;
-  Length S::*length = nullptr;
-  const char* (*wrong)(const S&) = nullptr;  ///< "" or what is wrong with a motion, or a cell that is needed
-  const InnerSettings<S>* within = nullptr;  ///< set instead of all these where it lies in a struct in `S`,
-  const SettingInfo* inner = nullptr;        ///< which has it as this
-};
+struct Setting : SettingAccess {};
 
 /// The settings of `S`, in the order in which they are documented. Specialised beside each settings struct;
 /// this one table feeds the checks, the scene reader and its messages, the tool and the reference page.
@@ -99,31 +94,13 @@ std::span<const Setting<S>> settings_of();
 [[nodiscard]] std::string length_fault(const SettingInfo& setting, const Length& got);
 
 /// What is wrong with one setting of `settings`; "" when nothing is.
-template <class S>
-[[nodiscard]] std::string setting_fault(const Setting<S>& setting, const S& settings) {
-  if (setting.within != nullptr) {
-    std::string fault = setting.within->fault(*setting.inner, settings);
-    const std::string_view own = setting.inner->name;  // it is called by its whole name here
-    return fault.starts_with(own) ? setting.name + fault.substr(own.size()) : fault;
-  }
-  if (setting.get != nullptr)
-    if (const double number = setting.get(settings); !setting.takes(number))
-      return number_fault(setting, number);
-  if (setting.numbers != nullptr)
-    for (const double number : settings.*setting.numbers)
-      if (!setting.takes(number)) return number_fault(setting, number);
-  if (setting.length != nullptr)
-    if (std::string fault = length_fault(setting, settings.*setting.length); !fault.empty()) return fault;
-  if (setting.wrong != nullptr)
-    if (const char* wrong = setting.wrong(settings); *wrong != '\0') return joined({setting.name, wrong});
-  return {};
-}
+[[nodiscard]] std::string setting_fault(const SettingAccess& setting, const void* settings);
 
 /// What is wrong with the first wrong one of `settings`, held against their table; "" when nothing is.
 template <class S>
 [[nodiscard]] std::string settings_fault(const S& settings) {
   for (const Setting<S>& setting : settings_of<S>())
-    if (std::string fault = setting_fault(setting, settings); !fault.empty()) return fault;
+    if (std::string fault = setting_fault(setting, &settings); !fault.empty()) return fault;
   return {};
 }
 
@@ -157,15 +134,28 @@ template <auto Member>
 using Owner = decltype(detail::owner_of(Member));
 template <auto Member>
 using Type = decltype(detail::type_of(Member));
+/// The settings struct that has `Member`.
+template <auto Member>
+const Owner<Member>& owner(const void* settings) {
+  return *static_cast<const Owner<Member>*>(settings);
+}
+template <auto Member>
+Owner<Member>& owner(void* settings) {
+  return *static_cast<Owner<Member>*>(settings);
+}
+/// The address of that member.
+template <auto Member>
+const void* member_at(const void* settings) {
+  return &(owner<Member>(settings).*Member);
+}
 
 /// A number, or a time in ms, or a flag, as the member is; `unit`, `least` and `most` are those of the
 /// number.
 template <auto Member>
 constexpr Setting<Owner<Member>> number(const char* name, const char* unit, double min, double max,
                                         const char* meaning) {
-  using S = Owner<Member>;
   using T = Type<Member>;
-  Setting<S> made;
+  Setting<Owner<Member>> made;
   made.name = name;
   made.unit = unit;
   made.min = min;
@@ -173,12 +163,12 @@ constexpr Setting<Owner<Member>> number(const char* name, const char* unit, doub
   made.meaning = meaning;
   if constexpr (std::is_same_v<T, Micros>) {
     made.kind = SettingKind::time;
-    made.get = [](const S& s) { return to_ms(s.*Member); };
-    made.set = [](S& s, double ms) { s.*Member = from_ms(ms); };
+    made.get = [](const void* s) { return to_ms(owner<Member>(s).*Member); };
+    made.set = [](void* s, double ms) { owner<Member>(s).*Member = from_ms(ms); };
   } else {
     made.kind = std::is_same_v<T, bool> ? SettingKind::flag : SettingKind::number;
-    made.get = [](const S& s) { return static_cast<double>(s.*Member); };
-    made.set = [](S& s, double value) { s.*Member = static_cast<T>(value); };
+    made.get = [](const void* s) { return static_cast<double>(owner<Member>(s).*Member); };
+    made.set = [](void* s, double value) { owner<Member>(s).*Member = static_cast<T>(value); };
   }
   return made;
 }
@@ -202,16 +192,17 @@ constexpr Setting<Owner<Member>> flag(const char* name, const char* meaning) {
 template <auto Member>
 constexpr Setting<Owner<Member>> choice(const char* name, std::span<const char* const> choices,
                                         const char* meaning) {
-  using S = Owner<Member>;
   using T = Type<Member>;
-  Setting<S> made;
+  Setting<Owner<Member>> made;
   made.name = name;
   made.kind = SettingKind::choice;
   made.max = static_cast<double>(choices.size()) - 1.0;
   made.choices = choices;
   made.meaning = meaning;
-  made.get = [](const S& s) { return static_cast<double>(s.*Member); };
-  made.set = [](S& s, double index) { s.*Member = static_cast<T>(static_cast<int>(index)); };
+  made.get = [](const void* s) { return static_cast<double>(owner<Member>(s).*Member); };
+  made.set = [](void* s, double index) {
+    owner<Member>(s).*Member = static_cast<T>(static_cast<int>(index));
+  };
   return made;
 }
 
@@ -222,7 +213,7 @@ constexpr Setting<Owner<Member>> text(const char* name, const char* meaning) {
   made.name = name;
   made.kind = SettingKind::text;
   made.meaning = meaning;
-  made.text = Member;
+  made.at = &member_at<Member>;
   return made;
 }
 
@@ -237,7 +228,7 @@ constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, dou
   made.min = min;
   made.max = max;
   made.meaning = meaning;
-  made.numbers = Member;
+  made.at = &member_at<Member>;
   return made;
 }
 
@@ -249,7 +240,7 @@ constexpr Setting<Owner<Member>> length(const char* name, const char* meaning) {
   made.kind = SettingKind::length;
   made.max = 100000.0;
   made.meaning = meaning;
-  made.length = Member;
+  made.at = &member_at<Member>;
   return made;
 }
 
@@ -260,10 +251,11 @@ constexpr Setting<Owner<Member>> transition(const char* name, const char* meanin
   made.name = name;
   made.kind = SettingKind::transition;
   made.meaning = meaning;
-  made.transition = Member;
-  made.wrong = [](const Owner<Member>& s) {
-    return (s.*Member).runs == 1 ? ""
-                                 : " repeats; it takes one that is gone once, so that the part comes to rest";
+  made.at = &member_at<Member>;
+  made.wrong = [](const void* s) {
+    return (owner<Member>(s).*Member).runs == 1
+               ? ""
+               : " repeats; it takes one that is gone once, so that the part comes to rest";
   };
   return made;
 }
@@ -271,15 +263,14 @@ constexpr Setting<Owner<Member>> transition(const char* name, const char* meanin
 /// A cell; its kind follows from the member, a `Link`.
 template <auto Member>
 constexpr Setting<Owner<Member>> cell(const char* name, const char* meaning) {
-  using S = Owner<Member>;
   using T = decltype(detail::held_by(std::declval<Type<Member>>()));
-  Setting<S> made;
+  Setting<Owner<Member>> made;
   made.name = name;
   made.kind = SettingKind::cell;
   made.meaning = meaning;
   made.cell_kind = cell_kind_of<T>;
-  made.link = [](S& s, const AnyCell& any) {
-    if (auto* const* found = std::get_if<Cell<T>*>(&any)) s.*Member = **found;
+  made.link = [](void* s, const AnyCell& any) {
+    if (auto* const* found = std::get_if<Cell<T>*>(&any)) owner<Member>(s).*Member = **found;
   };
   return made;
 }
@@ -289,11 +280,12 @@ template <auto Member>
 constexpr Setting<Owner<Member>> needed_cell(const char* name, const char* meaning) {
   Setting<Owner<Member>> made = cell<Member>(name, meaning);
   made.needed = true;
-  made.wrong = [](const Owner<Member>& s) {
-    if (!(s.*Member).linked())
+  made.wrong = [](const void* s) {
+    const auto& link = owner<Member>(s).*Member;
+    if (!link.linked())
       return " is not linked; it takes a cell, which the app owns and the part shows and changes";
     if constexpr (std::is_same_v<Type<Member>, Link<double>>)
-      if (!std::isfinite((s.*Member).get())) return ": its cell holds no finite number";
+      if (!std::isfinite(link.get())) return ": its cell holds no finite number";
     return "";
   };
   return made;

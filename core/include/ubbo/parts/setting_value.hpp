@@ -26,36 +26,17 @@ struct SettingValue : std::variant<double, std::string, std::vector<double>, Tra
 [[nodiscard]] std::string type_fault(const SettingInfo& setting, const SettingValue& value);
 
 /// Gives a setting a value. False, and nothing is changed, where that is of another type than the setting.
+bool put_setting(const SettingAccess& setting, void* settings, const SettingValue& value);
 template <class S>
 bool put_setting(const Setting<S>& setting, S& settings, const SettingValue& value) {
-  if (setting.within != nullptr) return setting.within->put(*setting.inner, settings, value);
-  if (!takes_type(setting, value)) return false;
-  if (setting.text != nullptr)
-    settings.*setting.text = std::get<std::string>(value);
-  else if (setting.numbers != nullptr)
-    settings.*setting.numbers = std::get<std::vector<double>>(value);
-  else if (setting.transition != nullptr)
-    settings.*setting.transition = std::get<Transition>(value);
-  else if (setting.length != nullptr)
-    settings.*setting.length =
-        std::holds_alternative<double>(value) ? Length(std::get<double>(value)) : std::get<Length>(value);
-  else if (setting.link != nullptr)
-    setting.link(settings, std::get<AnyCell>(value));
-  else
-    setting.set(settings, std::get<double>(value));
-  return true;
+  return put_setting(setting, static_cast<void*>(&settings), value);
 }
 
 /// What a setting holds; a cell comes as a null pointer.
+[[nodiscard]] SettingValue get_setting(const SettingAccess& setting, const void* settings);
 template <class S>
-SettingValue get_setting(const Setting<S>& setting, const S& settings) {
-  if (setting.within != nullptr) return setting.within->get(*setting.inner, settings);
-  if (setting.text != nullptr) return settings.*setting.text;
-  if (setting.numbers != nullptr) return settings.*setting.numbers;
-  if (setting.transition != nullptr) return settings.*setting.transition;
-  if (setting.length != nullptr) return settings.*setting.length;
-  if (setting.get != nullptr) return setting.get(settings);
-  return AnyCell{};
+[[nodiscard]] SettingValue get_setting(const Setting<S>& setting, const S& settings) {
+  return get_setting(setting, static_cast<const void*>(&settings));
 }
 
 namespace declare {
@@ -66,21 +47,11 @@ template <auto Inner, class S = Owner<Inner>>
 void add_inner(std::vector<Setting<S>>& table, const char* member) {
   using I = Type<Inner>;
   static std::deque<std::string> names;  // as long as the table, which is made once
-  static constexpr InnerSettings<S> within{
-      [](const SettingInfo& inner, const S& settings) {
-        return get_setting(static_cast<const Setting<I>&>(inner), settings.*Inner);
-      },
-      [](const SettingInfo& inner, S& settings, const SettingValue& value) {
-        return put_setting(static_cast<const Setting<I>&>(inner), settings.*Inner, value);
-      },
-      [](const SettingInfo& inner, const S& settings) {
-        return setting_fault(static_cast<const Setting<I>&>(inner), settings.*Inner);
-      }};
   for (const Setting<I>& inner : settings_of<I>()) {
     Setting<S> outer;
     static_cast<SettingInfo&>(outer) = inner;
     outer.name = names.emplace_back(joined({member, ".", inner.name})).data();
-    outer.within = &within;
+    outer.at = &member_at<Inner>;
     outer.inner = &inner;
     table.push_back(outer);
   }
