@@ -29,8 +29,8 @@ Transition any_transition() {
 EnterExitPlan any_plan() {
   EnterExitPlan plan{
       .from = any_guise(), .enter = any_transition(), .to = any_guise(), .exit = any_transition()};
-  plan.enter.own.push_back({Property::opacity, any_transition()});
-  plan.exit.own.push_back({Property::y, any_transition()});
+  plan.enter.own(PropertyGroup::opacity) = any_transition();
+  plan.exit.own(PropertyGroup::scale) = any_transition();
   return plan;
 }
 
@@ -130,4 +130,94 @@ TEST_CASE("just off an edge is off it, from wherever a box lies") {
       if (way > 0) RC_ASSERT(gap < 1e-9);
     }
   });
+}
+
+namespace {
+
+// One number by closed formulas of its own, in the order of the calls: what a property must be.
+struct Reference {
+  enum class By { critical, weak, straight, square };
+  By by{};
+  double frequency = 0.0;  // rad/s, of a spring; a weak one has half the critical damping
+  double lasts = 0.0;      // s, of a curve
+  double delay = 0.0;      // s
+  double start = 0.0, target = 0.0, speed = 0.0, began = -1e9, next_target = 0.0, next_begins = 1e9;
+
+  [[nodiscard]] std::pair<double, double> at(double time) const {  // value and speed
+    const double t = time - began;
+    const double x = start - target;
+    if (by == By::critical) {
+      const double push = speed + frequency * x;
+      const double fade = std::exp(-frequency * t);
+      return {target + (x + push * t) * fade, (push - frequency * (x + push * t)) * fade};
+    }
+    if (by == By::weak) {
+      const double a = frequency / 2;
+      const double w = frequency * std::sqrt(0.75);
+      const double b = (speed + a * x) / w;
+      const double fade = std::exp(-a * t);
+      return {target + fade * (x * std::cos(w * t) + b * std::sin(w * t)),
+              fade * ((b * w - a * x) * std::cos(w * t) - (x * w + a * b) * std::sin(w * t))};
+    }
+    const double p = std::min(t / lasts, 1.0);
+    return {start + (target - start) * (by == By::straight ? p : p * p), 0.0};
+  }
+  void pass(double time) {
+    if (time < next_begins) return;
+    const auto [value, velocity] = at(next_begins);
+    start = value;
+    speed = velocity;
+    target = next_target;
+    began = std::exchange(next_begins, 1e9);
+  }
+  void send(double to, double time) {
+    pass(time);
+    next_target = to;
+    next_begins = time + delay;
+    pass(time);
+  }
+};
+
+}  // namespace
+
+TEST_CASE(
+    "five properties on five transitions are where their own formulas say, after ten interruptions too") {
+  using By = Reference::By;
+  const auto square = Curve::own([](double p) { return p * p; }, [](double p) { return 2 * p; });
+  const Transitions ways =
+      Transitions(Spring::natural(4.0, 1.0))
+          .with(PropertyGroup::scale, Spring::natural(7.0, 0.5))
+          .with(PropertyGroup::turn, Timed{Curve{}, ms(400)})
+          .with(PropertyGroup::opacity, Transition(Timed{square, ms(300)}).after(ms(80)))
+          .with(PropertyGroup::uncovering, Transition(Spring::natural(5.0, 1.0)).after(ms(40)));
+  EnterExit visit(
+      {.from = {.offset = {0, 300}, .scale = 0.5, .turn = 1, .opacity = 0, .covered = {.left = 1}},
+       .enter = ways,
+       .to = {.offset = {0, -200}, .scale = 2, .turn = -1, .opacity = 0.5, .covered = {.left = 0.5}},
+       .exit = ways});
+  std::array references{
+      std::pair{Property::y, Reference{.by = By::critical, .frequency = 4, .start = 300, .target = 300}},
+      std::pair{Property::scale, Reference{.by = By::weak, .frequency = 7, .start = 0.5, .target = 0.5}},
+      std::pair{Property::turn, Reference{.by = By::straight, .lasts = 0.4, .start = 1, .target = 1}},
+      std::pair{Property::opacity, Reference{.by = By::square, .lasts = 0.3, .delay = 0.08}},
+      std::pair{Property::left,
+                Reference{.by = By::critical, .frequency = 5, .delay = 0.04, .start = 1, .target = 1}}};
+  Micros now = ms(1000);
+  for (int call = 0; call < 11; ++call) {
+    while (visit.due() <= now) visit.advance(visit.due());
+    visit.toggle(now);
+    const VisualState goal = visit.open() ? VisualState{} : visit.plan().to;
+    for (auto& [which, reference] : references) reference.send(property(goal, which), to_seconds(now));
+    for (const Micros until = now + ms(60 + 37 * call); now < until; now += ms(13)) {
+      while (visit.due() <= now) visit.advance(visit.due());
+      for (auto& [which, reference] : references) {
+        reference.pass(to_seconds(now));
+        CAPTURE(call, static_cast<int>(which), now.count());
+        CHECK(std::fabs(property(visit.visual_state(now), which) - reference.at(to_seconds(now)).first) <
+              1e-9);
+      }
+    }
+  }
+  // The slowest ends the way; quick ones wait for nobody.
+  CHECK(visit.moving());
 }

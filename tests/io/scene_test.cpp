@@ -292,7 +292,7 @@ label = "Ridge"
 TEST_CASE(
     "columns and rows: one after the other, with gaps, within the padding, the rest to one that wants it") {
   const auto boxes = [](const std::string& parts, const std::string& screen = "") {
-    const Scene scene =
+    const io::Scene scene =
         io::parse_scene("[screen]\nwidth = 360\nheight = 600\n" + screen + parts, "s.scene.toml",
                         shipped_kinds(), {}, [](std::string_view words, double size, bool) {
                           return 0.5 * size * static_cast<double>(words.size());
@@ -329,6 +329,35 @@ TEST_CASE(
       Catch::Contains("list 'e' and list 'b' both take the room that is left; takes h for one"));
   CHECK_THROWS_WITH(io::parse_scene("[screen]\nwidth = 360\nheight = 600\n" + row, "s.scene.toml"),
                     Catch::Contains("button 'a' without w; takes w = its width in dp"));
+}
+
+TEST_CASE("a way in is one transition for all, or one each for some properties") {
+  const auto panel = [](const std::string& lines, std::vector<std::string> changes = {}) {
+    const io::Scene scene =
+        io::parse_scene("[[part]]\nkind = \"panel\"\nid = \"weather\"\nbox = [0, 0, 300, 200]\n" + lines, "w",
+                        shipped_kinds(), changes);
+    return scene.parts[0].settings.as<PanelSettings>()->enter;
+  };
+  const auto lasts = [](const Transition& transition) { return std::get<Timed>(transition.way).duration; };
+  const std::string one = "enter = \"ease-out 200ms\"\n";
+  const std::string each = "enter.all = \"ease-out 200ms\"\nenter.opacity = \"linear 90ms after 80ms\"\n";
+  for (const Transitions& read :
+       {panel(each), panel("enter = { all = \"ease-out 200ms\", opacity = \"linear 90ms after 80ms\" }\n"),
+        panel(one, {"weather.enter.opacity=linear 90ms after 80ms"}),
+        panel(each, {"weather.enter=ease-out 200ms"})}) {
+    CHECK(lasts(read.all()) == Micros{200'000});
+    CHECK(lasts(read.of(PropertyGroup::opacity)) == Micros{90'000});
+    CHECK(read.of(PropertyGroup::opacity).delay == Micros{80'000});
+    CHECK(lasts(read.of(PropertyGroup::scale)) == Micros{200'000});
+  }
+  CHECK(lasts(panel(one).of(PropertyGroup::opacity)) == Micros{200'000});
+  CHECK(lasts(panel("template = \"t\"\nenter.opacity = \"linear 90ms\"\n[template.t]\n" + one)
+                  .of(PropertyGroup::turn)) == Micros{200'000});
+  for (const auto& [lines, takes] : {std::pair{"enter.opacty = \"linear 90ms\"\n", "opacity"},
+                                     {"enter = { all = 3 }\n", "text in quotes"},
+                                     {"enter.scale = \"linear 90ms twice\"\n", "enter.scale"},
+                                     {"enter.turn = \"linear 90ms 2 times\"\n", "enter.turn"}})
+    CHECK_THROWS_WITH(panel(lines), Catch::Contains(takes));
 }
 
 TEST_CASE("scenes are short: the hive list, and a sheet with a list in it, as the docs write it") {

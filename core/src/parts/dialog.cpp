@@ -22,8 +22,6 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
     std::vector<Setting<S>> made{
         declare::text<&S::label>("label", "what the dialog is called, for people and screen readers"),
         declare::cell<&S::open>("open", "the cell that says whether it is open; may be left out"),
-        declare::transition<&S::enter>("enter", "how it comes"),
-        declare::transition<&S::exit>("exit", "how it goes"),
         declare::choice<&S::reduced_motion>(
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion"),
@@ -39,6 +37,8 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
                                   "how far it goes up when a dialog opens on it"),
         number<&S::steps_back_to>("steps_back_to", "", 0.5, 1.0,
                                   "the scale it has when a dialog opens on it")};
+    declare::add_transitions<&S::enter>(made, "enter", "how it enters");
+    declare::add_transitions<&S::exit>(made, "exit", "how it leaves");
     declare::add_inner<&S::travel>(made, "travel");
     declare::add_inner<&S::children>(made, "children");
     return made;
@@ -91,7 +91,7 @@ void Dialog::covered(int layers) {
   const double depth = std::min(static_cast<double>(layers), deepest);
   if (depth == behind_.target()) return;
   behind_.set_reduced(reduced(settings_.reduced_motion));
-  behind_.send(depth, settings_.enter, context().now);
+  behind_.send(depth, settings_.enter.all(), context().now);
 }
 
 // From one layer on it soon fades: what is seen behind the topmost is the one below that.

@@ -76,7 +76,7 @@ std::optional<Side> side_at(Edge edge, bool right_to_left) {
   return right_to_left ? Side::left : Side::right;
 }
 
-EnterExitPlan enter_exit_of(const Travel& travel, const Transition& enter, const Transition& exit,
+EnterExitPlan enter_exit_of(const Travel& travel, const Transitions& enter, const Transitions& exit,
                             const Part& part) {
   const Box& box = part.layout_box();
   const bool right_to_left = part.context().right_to_left;
@@ -154,7 +154,7 @@ bool EnteringPart::go(bool open) {
     enter_exit_.set_plan(planned());  // what it lies in may have been laid anew
     inside_.put(in_turn_.stagger <= Micros{0});
     if (in_turn_.stagger > Micros{0})
-      inside_.set_out(enter_exit_.plan().enter.usual, in_turn_.stagger, reduced(reduced_), now);
+      inside_.set_out(enter_exit_.plan().enter.all(), in_turn_.stagger, reduced(reduced_), now);
   }
   open ? enter_exit_.open(now) : enter_exit_.close(now);
   decide(open ? answers::state_entering : answers::state_leaving);

@@ -99,8 +99,7 @@ bool takes_type(const SettingInfo& setting, const SettingValue& value) {
 }
 
 bool put_setting(const SettingAccess& setting, void* settings, const SettingValue& value) {
-  // What `at` finds lies in the settings, which may be changed here.
-  const auto member = [&] { return const_cast<void*>(setting.at(settings)); };
+  const auto member = [&] { return setting.to(settings); };
   if (setting.inner != nullptr) return put_setting(*setting.inner, member(), value);
   if (!takes_type(setting, value)) return false;
   switch (setting.kind) {

@@ -12,8 +12,6 @@ std::span<const Setting<PanelSettings>> settings_of<PanelSettings>() {
     std::vector<Setting<S>> made{
         declare::text<&S::label>("label", "what the panel is called, for people and screen readers"),
         declare::cell<&S::open>("open", "the cell that says whether it is open; may be left out"),
-        declare::transition<&S::enter>("enter", "how it comes"),
-        declare::transition<&S::exit>("exit", "how it goes"),
         declare::choice<&S::reduced_motion>(
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion"),
@@ -21,6 +19,8 @@ std::span<const Setting<PanelSettings>> settings_of<PanelSettings>() {
         declare::flag<&S::touch_while_entering>("touch_while_entering",
                                                 "it takes contacts as soon as it comes"),
         declare::flag<&S::back_closes>("back_closes", "the phone's back closes it")};
+    declare::add_transitions<&S::enter>(made, "enter", "how it enters");
+    declare::add_transitions<&S::exit>(made, "exit", "how it leaves");
     declare::add_inner<&S::travel>(made, "travel");
     declare::add_inner<&S::children>(made, "children");
     return made;

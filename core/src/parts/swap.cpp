@@ -21,34 +21,39 @@ template <>
 std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
   using declare::number;
   using S = SwapSettings;
-  static const std::array table{
-      declare::text<&S::label>("label", "what its contents are, for people and screen readers"),
-      declare::cell<&S::selected>(
-          "selected",
-          "the cell that says which content is shown: the first of its names stands for the "
-          "first part that lies in it, and so on; may be left out"),
-      declare::cell<&S::selected_index>(
-          "selected_index",
-          "the same as a number from 0, such as the one a carousel or a deck is at; counts where "
-          "selected is left out"),
-      declare::choice<&S::way>("way", swap_motion_names, "how one content gives way to another"),
-      declare::choice<&S::order>("order", turns_names, "which of the two moves first"),
-      number<&S::overlap>("overlap", "", 0.0, 1.0,
-                          "the share of the first one's time that is left when the other begins"),
-      number<&S::overlap_time>("overlap_time", "ms", 0.0, 10000.0,
-                               "the same as a time; above 0 it counts in place of the share"),
-      number<&S::distance>("distance", "dp", 0.0, 100000.0, "how far contents slide"),
-      declare::choice<&S::axis>("axis", axis_names, "the direction in which contents slide or are uncovered"),
-      declare::flag<&S::wrap>("wrap",
-                              "behind the last content comes the first, as where it follows a carousel that "
-                              "wraps: it goes the short way round"),
-      declare::transition<&S::enter>("enter", "how a content comes"),
-      declare::transition<&S::exit>("exit", "how a content goes"),
-      declare::transition<&S::size_transition>("size_transition",
-                                               "how its own size follows that of its content"),
-      declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
-                                          "what becomes of its travel for people who asked for less motion"),
-  };
+  static const auto table = [] {
+    std::vector<Setting<S>> made{
+        declare::text<&S::label>("label", "what its contents are, for people and screen readers"),
+        declare::cell<&S::selected>(
+            "selected",
+            "the cell that says which content is shown: the first of its names stands for the "
+            "first part that lies in it, and so on; may be left out"),
+        declare::cell<&S::selected_index>(
+            "selected_index",
+            "the same as a number from 0, such as the one a carousel or a deck is at; counts where "
+            "selected is left out"),
+        declare::choice<&S::way>("way", swap_motion_names, "how one content gives way to another"),
+        declare::choice<&S::order>("order", turns_names, "which of the two moves first"),
+        number<&S::overlap>("overlap", "", 0.0, 1.0,
+                            "the share of the first one's time that is left when the other begins"),
+        number<&S::overlap_time>("overlap_time", "ms", 0.0, 10000.0,
+                                 "the same as a time; above 0 it counts in place of the share"),
+        number<&S::distance>("distance", "dp", 0.0, 100000.0, "how far contents slide"),
+        declare::choice<&S::axis>("axis", axis_names,
+                                  "the direction in which contents slide or are uncovered"),
+        declare::flag<&S::wrap>(
+            "wrap",
+            "behind the last content comes the first, as where it follows a carousel that "
+            "wraps: it goes the short way round"),
+        declare::transition<&S::size_transition>("size_transition",
+                                                 "how its own size follows that of its content"),
+        declare::choice<&S::reduced_motion>(
+            "reduced_motion", part_reduced_names,
+            "what becomes of its travel for people who asked for less motion")};
+    declare::add_transitions<&S::enter>(made, "enter", "how a content enters");
+    declare::add_transitions<&S::exit>(made, "exit", "how a content leaves");
+    return made;
+  }();
   return table;
 }
 
@@ -126,9 +131,16 @@ void Swap::to(std::size_t content) {
   const double way =
       settings_.way == SwapMotion::fade || settings_.way == SwapMotion::uncover ? 1.0 : settings_.distance;
   const bool moves = settings_.way != SwapMotion::none && travels == Reduced::full;
-  const auto share_of = [&](const Transition& transition) {
+  const auto share_of = [&](const Transitions& transitions) {
     if (!moves) return Micros{0};
-    const Micros time = lasts(transition, way);
+    // Of what moves in this way of swapping, the slowest.
+    const bool offset = settings_.way == SwapMotion::slide || settings_.way == SwapMotion::both;
+    const bool opacity = settings_.way == SwapMotion::fade || settings_.way == SwapMotion::both;
+    Micros time{0};
+    for (const auto& [group, used] : {std::pair{PropertyGroup::offset, offset},
+                                      {PropertyGroup::opacity, opacity},
+                                      {PropertyGroup::uncovering, settings_.way == SwapMotion::uncover}})
+      if (used) time = std::max(time, lasts(transitions.of(group), way));
     if (settings_.overlap_time > Micros{0}) return std::max(Micros{0}, time - settings_.overlap_time);
     return from_seconds(to_seconds(time) * (1.0 - settings_.overlap));
   };

@@ -30,11 +30,11 @@ std::span<const Setting<ToastTraySettings>> settings_of<ToastTraySettings>() {
         declare::text<&S::button>("button", "what its button says; empty: it has none"),
         declare::flag<&S::swipes>("swipes", "a finger swipes it away to either side"),
         declare::choice<&S::live>("live", live_names, "how urgently screen readers say it"),
-        declare::transition<&S::enter>("enter", "how it comes"),
-        declare::transition<&S::exit>("exit", "how it goes"),
         declare::choice<&S::reduced_motion>(
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion")};
+    declare::add_transitions<&S::enter>(made, "enter", "how it enters");
+    declare::add_transitions<&S::exit>(made, "exit", "how it leaves");
     declare::add_inner<&S::travel>(made, "travel");
     return made;
   }();
@@ -72,7 +72,7 @@ RailPlan ToastTray::swipe_plan() const {
           .max = way,
           .sense = sense_along(Axis::horizontal),
           .snap_points = SnapPoints::list({-way, 0.0, way}),
-          .transition = settings_.enter,
+          .transition = settings_.enter.of(PropertyGroup::offset),
           .projection_time = Micros{120'000},
           .commit_distance = Length::of(0.35),
           .tells = Tells::rest,

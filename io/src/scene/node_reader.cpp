@@ -48,17 +48,20 @@ void NodeReader::know(const toml::table& table, std::string_view owner,
                       const std::vector<std::string_view>& known) {
   for (const auto& [called, node] : table) {
     const toml::key& key = called;
-    if (std::find(known.begin(), known.end(), key.str()) != known.end()) continue;
-    // A table of settings that are one in code: travel = { from_edge = "top" }.
+    const bool is_known = std::find(known.begin(), known.end(), key.str()) != known.end();
+    if (is_known && !node.is_table()) continue;
+    // A table of settings that are one in code: travel = { from_edge = "top" }, enter = { all = "…" }.
     const std::string before = std::string(key.str()) + ".";
     std::vector<std::string_view> within;
+    if (is_known) within.emplace_back("all");
     for (const std::string_view name : known)
       if (name.starts_with(before)) within.push_back(name.substr(before.size()));
     const toml::node& value = node;
-    if (!within.empty()) {
+    if (within.size() > (is_known ? 1U : 0U)) {
       attempt([&] { know(table_of(value, key.str()), fmt::format("{} of {}", key.str(), owner), within); });
       continue;
     }
+    if (is_known) continue;
     attempt([&] {
       std::string_view now = new_name(key.str(), known);
       for (const std::string_view name : known)

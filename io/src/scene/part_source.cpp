@@ -92,6 +92,15 @@ const toml::node* PartSource::get(std::string_view key) const {
   return nullptr;
 }
 
+const toml::node* PartSource::setting(std::string_view key) const {
+  for (const toml::table* layer : layers) {
+    const toml::node* node = node_at(*layer, key);
+    if (node != nullptr && node->is_table()) node = node->as_table()->get("all");
+    if (node != nullptr) return node;
+  }
+  return nullptr;
+}
+
 std::vector<PartSource> inner_sources(const PartSource& outer, const std::string& id) {
   std::vector<PartSource> all;
   for (auto layer = outer.layers.rbegin(); layer != outer.layers.rend(); ++layer) {

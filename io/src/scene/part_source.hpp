@@ -20,6 +20,9 @@ struct PartSource {
   bool made = false;        ///< from a template, or an entry of `each`
 
   [[nodiscard]] const toml::node* get(std::string_view key) const;
+  /// A setting's value: its own, or where it stands as a table with more, such as
+  /// `enter = { all = "…", opacity = "…" }`, what that says of `all`.
+  [[nodiscard]] const toml::node* setting(std::string_view key) const;
   /// Where it stands in the file: the first of its tables.
   [[nodiscard]] const toml::table& place() const { return *layers.front(); }
 };

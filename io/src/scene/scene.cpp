@@ -385,12 +385,14 @@ class SceneReader : FieldReader {
     plan.settings = plan.kind->fresh();
     for (std::size_t i = 0; i < plan.kind->settings(); ++i) {
       const SettingInfo& setting = plan.kind->setting(i);
-      try_with(source, setting.name, [&](const toml::node& node) {
-        plan.places[setting.name] = place_in(node);
+      const toml::node* node = source.setting(setting.name);
+      if (node == nullptr) continue;
+      attempt([&] {
+        plan.places[setting.name] = place_in(*node);
         if (setting.kind == SettingKind::cell)
-          plan.cells[setting.name] = cell_name(node, setting);
+          plan.cells[setting.name] = cell_name(*node, setting);
         else
-          (void)plan.kind->put(plan.settings, i, value_of(node, setting));
+          (void)plan.kind->put(plan.settings, i, value_of(*node, setting));
       });
     }
     if (failed_) broken_.insert(plan.id);

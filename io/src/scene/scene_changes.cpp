@@ -40,7 +40,8 @@ toml::table* table_in(toml::table& owner, const std::string& name) {
   if (toml::node* there = owner.get(name); there != nullptr && there->is_table()) return there->as_table();
   toml::table made;
   if (const toml::node* like = owner.get(name); like != nullptr && like->is_string())
-    made.insert_or_assign("like", *like);  // feel = "gloved"
+    made.insert_or_assign(name == "feel" ? "like" : "all",
+                          *like);  // feel = "gloved", enter = "ease-out 200ms"
   owner.insert_or_assign(name, std::move(made));
   return owner.get(name)->as_table();
 }
@@ -78,6 +79,11 @@ void change_scene(toml::table& root, const std::string& change) {
                   known.empty() ? "PART.SETTING=VALUE: the scene has no cells"
                                 : fmt::format("{}", fmt::join(known, ", ")),
                   nearest_name(key, known));
+  }
+  if (toml::node* there = table->get(key);
+      there != nullptr && there->is_table() && !value.get("v")->is_table()) {
+    table = there->as_table();  // what it says of single properties stays
+    key = "all";
   }
   table->insert_or_assign(key, *value.get("v"));
 }

@@ -72,6 +72,11 @@ void put(Json& properties, const std::string& name, Json schema) {
   }
   Json& inner = properties[name.substr(0, dot)];
   if (inner.is_null()) inner = object_of(Json::object());
+  if (inner["type"] == "string") {  // for all, or as a table for some more
+    const Json all = inner;
+    inner.update(object_of({{"all", all}}));
+    inner["type"] = Json::array({"string", "object"});
+  }
   put(inner["properties"], name.substr(dot + 1), std::move(schema));
 }
 

@@ -30,6 +30,7 @@ struct Group {
 };
 
 std::string default_of(const SettingInfo& setting, const SettingValue& value) {
+  if (*setting.like != '\0') return fmt::format("as {}", setting.like);
   switch (setting.kind) {
     case SettingKind::text:
       return "\"\"";

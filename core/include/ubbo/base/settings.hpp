@@ -35,6 +35,7 @@ struct SettingInfo {
   const char* meaning = "";
   CellKind cell_kind = CellKind::number;  ///< of the cell that a `cell` takes
   bool needed = false;                    ///< a cell that must be given
+  const char* like = "";  ///< the setting whose value counts where this one is left out; "": none
 
   /// Whether this number is one it takes.
   [[nodiscard]] bool takes(double number) const {
@@ -72,6 +73,7 @@ struct SettingAccess : SettingInfo {
   /// The member: a text, list of numbers, transition or length, as `kind` says; or the struct that holds
   /// `inner`.
   const void* (*at)(const void* settings) = nullptr;
+  void* (*to)(void* settings) = nullptr;                   ///< the same, to be written
   void (*link)(void* settings, const AnyCell&) = nullptr;  ///< to a cell of `cell_kind`
   /// "" or what is wrong with a motion, or a cell that is needed.
   const char* (*wrong)(const void* settings) = nullptr;
@@ -143,10 +145,11 @@ template <auto Member>
 Owner<Member>& owner(void* settings) {
   return *static_cast<Owner<Member>*>(settings);
 }
-/// The address of that member.
+/// Lets `setting` reach that member by its address.
 template <auto Member>
-const void* member_at(const void* settings) {
-  return &(owner<Member>(settings).*Member);
+constexpr void reach(SettingAccess& setting) {
+  setting.at = [](const void* settings) -> const void* { return &(owner<Member>(settings).*Member); };
+  setting.to = [](void* settings) -> void* { return &(owner<Member>(settings).*Member); };
 }
 
 /// A number, or a time in ms, or a flag, as the member is; `unit`, `least` and `most` are those of the
@@ -213,7 +216,7 @@ constexpr Setting<Owner<Member>> text(const char* name, const char* meaning) {
   made.name = name;
   made.kind = SettingKind::text;
   made.meaning = meaning;
-  made.at = &member_at<Member>;
+  reach<Member>(made);
   return made;
 }
 
@@ -228,7 +231,7 @@ constexpr Setting<Owner<Member>> numbers(const char* name, const char* unit, dou
   made.min = min;
   made.max = max;
   made.meaning = meaning;
-  made.at = &member_at<Member>;
+  reach<Member>(made);
   return made;
 }
 
@@ -240,7 +243,7 @@ constexpr Setting<Owner<Member>> length(const char* name, const char* meaning) {
   made.kind = SettingKind::length;
   made.max = 100000.0;
   made.meaning = meaning;
-  made.at = &member_at<Member>;
+  reach<Member>(made);
   return made;
 }
 
@@ -251,7 +254,7 @@ constexpr Setting<Owner<Member>> transition(const char* name, const char* meanin
   made.name = name;
   made.kind = SettingKind::transition;
   made.meaning = meaning;
-  made.at = &member_at<Member>;
+  reach<Member>(made);
   made.wrong = [](const void* s) {
     return (owner<Member>(s).*Member).runs == 1
                ? ""

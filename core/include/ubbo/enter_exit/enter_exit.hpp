@@ -1,6 +1,9 @@
 #pragma once
 
 #include <array>
+#include <concepts>
+#include <type_traits>
+#include <utility>
 #include <vector>
 
 #include "ubbo/enter_exit/visual_state.hpp"
@@ -8,24 +11,48 @@
 
 namespace ubbo {
 
-/// How a thing goes from one visual state to another: by one transition, or by one of its own for some
-/// properties, each with its own delay.
-struct Transitions {
+/// How something goes from one visual state to another: by one transition for all, or some properties by one
+/// of their own, with its own delay: `Transitions(Spring::settling(320ms, 0.0)).with(PropertyGroup::opacity,
+/// Timed{Curve::ease_out(), 160ms})`. It has arrived when the slowest has.
+class Transitions {
+ public:
+  template <class Way>
+  requires(!std::same_as<std::remove_cvref_t<Way>, Transitions> && std::convertible_to<Way, Transition>)
+      Transitions(Way&& all)
+      : all_(std::forward<Way>(all)) {}
+  Transitions() : Transitions(Spring::settling(Micros{300'000}, 0.0)) {}
+
+  /// The same, but `group` goes by a transition of its own.
+  [[nodiscard]] Transitions with(PropertyGroup group, Transition own) const {
+    Transitions made = *this;
+    made.own(group) = std::move(own);
+    return made;
+  }
+
+  /// That of all properties that have none of their own.
+  [[nodiscard]] const Transition& all() const { return all_; }
+  [[nodiscard]] Transition& all() { return all_; }
+  /// That by which a property goes.
+  [[nodiscard]] const Transition& of(PropertyGroup group) const {
+    for (const Own& one : own_)
+      if (one.group == group) return one.transition;
+    return all_;
+  }
+  [[nodiscard]] const Transition& of(Property property) const { return of(group_of(property)); }
+  /// The transition of its own that a group has; made as that of all, where it had none.
+  [[nodiscard]] Transition& own(PropertyGroup group) {
+    for (Own& one : own_)
+      if (one.group == group) return one.transition;
+    return own_.emplace_back(Own{group, all_}).transition;
+  }
+
+ private:
   struct Own {
-    Property property;
+    PropertyGroup group;
     Transition transition;
   };
-
-  Transitions(Transition all = Spring::settling(Micros{300'000}, 0.0)) : usual(std::move(all)) {}
-
-  Transition usual;
-  std::vector<Own> own{};
-
-  [[nodiscard]] const Transition& of(Property property) const {
-    for (const Own& one : own)
-      if (one.property == property) return one.transition;
-    return usual;
-  }
+  Transition all_;
+  std::vector<Own> own_{};
 };
 
 /// How something enters and leaves: the visual state it comes from, the one it goes to, and the transitions.

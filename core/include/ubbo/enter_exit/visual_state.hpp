@@ -1,5 +1,6 @@
 #pragma once
 
+#include <array>
 #include <cstddef>
 #include <cstdint>
 
@@ -55,6 +56,30 @@ inline constexpr std::size_t property_count = 11;
 [[nodiscard]] constexpr double property(const VisualState& visual_state, Property which) {
   VisualState copy = visual_state;
   return property(copy, which);
+}
+
+/// Properties that move together unless they are told apart.
+enum class PropertyGroup : std::uint8_t { offset, scale, turn, opacity, size, uncovering };
+
+inline constexpr std::array property_group_names{"offset", "scale", "turn", "opacity", "size", "uncovering"};
+
+[[nodiscard]] constexpr PropertyGroup group_of(Property which) {
+  switch (which) {
+    case Property::x:
+    case Property::y:
+      return PropertyGroup::offset;
+    case Property::scale:
+      return PropertyGroup::scale;
+    case Property::turn:
+      return PropertyGroup::turn;
+    case Property::opacity:
+      return PropertyGroup::opacity;
+    case Property::width:
+    case Property::height:
+      return PropertyGroup::size;
+    default:
+      return PropertyGroup::uncovering;
+  }
 }
 
 /// Moved by `distance` dp towards `side`; a negative one the other way.

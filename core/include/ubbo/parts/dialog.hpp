@@ -20,8 +20,8 @@ struct DialogSettings {
                 .to_edge = Edge::bottom,
                 .to_distance = 24.0,
                 .to_opacity = 0.0};
-  Transition enter = Spring::settling(Micros{300'000}, 0.0);
-  Transition exit = Spring::settling(Micros{220'000}, 0.0);
+  Transitions enter = Spring::settling(Micros{300'000}, 0.0);
+  Transitions exit = Spring::settling(Micros{220'000}, 0.0);
   StaggeredChildren children{};  ///< how what lies in it comes
   PartReduced reduced_motion = PartReduced::as_screen;
   bool enter_on_start = false;

@@ -48,8 +48,8 @@ template <>
 std::span<const Setting<StaggeredChildren>> settings_of<StaggeredChildren>();
 
 /// The visual states of `travel` for `part`, as it is laid.
-[[nodiscard]] EnterExitPlan enter_exit_of(const Travel& travel, const Transition& enter,
-                                          const Transition& exit, const Part& part);
+[[nodiscard]] EnterExitPlan enter_exit_of(const Travel& travel, const Transitions& enter,
+                                          const Transitions& exit, const Part& part);
 
 /// Where a part in `box` stands before, while and after it is there, by `plan`.
 void enter_exit_places(const EnterExitPlan& plan, const Box& box, const StandTaker& out);

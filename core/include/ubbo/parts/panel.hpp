@@ -13,8 +13,8 @@ struct PanelSettings {
   std::string label{};
   Link<bool> open{};  ///< whether it is open, both ways; optional
   Travel travel{.from_edge = Edge::bottom, .to_edge = Edge::bottom};
-  Transition enter = Spring::settling(Micros{320'000}, 0.0);
-  Transition exit = Spring::settling(Micros{240'000}, 0.0);
+  Transitions enter = Spring::settling(Micros{320'000}, 0.0);
+  Transitions exit = Spring::settling(Micros{240'000}, 0.0);
   StaggeredChildren children{};  ///< how what lies in it comes
   PartReduced reduced_motion = PartReduced::as_screen;
   bool enter_on_start = false;

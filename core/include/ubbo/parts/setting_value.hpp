@@ -7,6 +7,7 @@
 
 #include "ubbo/base/refuse.hpp"
 #include "ubbo/base/settings.hpp"
+#include "ubbo/enter_exit/visual_state.hpp"
 #include "ubbo/motion/transition.hpp"
 
 namespace ubbo {
@@ -41,6 +42,42 @@ template <class S>
 
 namespace declare {
 
+/// What is wrong with a motion that a part goes by: it repeats.
+[[nodiscard]] inline const char* repeats_fault(const Transition& transition) {
+  return transition.runs == 1 ? ""
+                              : " repeats; it takes one that is gone once, so that the part comes to rest";
+}
+
+/// Appends the settings of a member that is `Transitions`: `name` for all properties, and such as
+/// "enter.opacity" for those that go by one of their own.
+template <auto Member, class S = Owner<Member>>
+void add_transitions(std::vector<Setting<S>>& table, const char* name, const char* meaning) {
+  static std::deque<std::string> texts;  // as long as the table, which is made once
+  Setting<S> all;
+  all.name = name;
+  all.kind = SettingKind::transition;
+  all.meaning =
+      texts.emplace_back(joined({meaning, "; its properties may each have one of their own"})).data();
+  all.at = [](const void* s) -> const void* { return &(owner<Member>(s).*Member).all(); };
+  all.to = [](void* s) -> void* { return &(owner<Member>(s).*Member).all(); };
+  all.wrong = [](const void* s) { return repeats_fault((owner<Member>(s).*Member).all()); };
+  table.push_back(all);
+  [&]<std::size_t... G>(std::index_sequence<G...>) {
+    (..., [&] {
+      constexpr auto group = static_cast<PropertyGroup>(G);
+      Setting<S> own = all;
+      own.name = texts.emplace_back(joined({name, ".", property_group_names[G]})).data();
+      own.meaning = texts.emplace_back(joined({meaning, ", its ", property_group_names[G]})).data();
+      own.like = name;
+      own.at = [](const void* s) -> const void* { return &(owner<Member>(s).*Member).of(group); };
+      own.to = [](void* s) -> void* { return &(owner<Member>(s).*Member).own(group); };
+      own.wrong = [](const void* s) { return repeats_fault((owner<Member>(s).*Member).of(group)); };
+      table.push_back(own);
+    }());
+  }
+  (std::make_index_sequence<property_group_names.size()>{});
+}
+
 /// Appends the settings of the struct that is the member `Inner` of `S`, of whatever type they are. `member`
 /// is what that is called; theirs are called as in C++, such as "travel.from_edge".
 template <auto Inner, class S = Owner<Inner>>
@@ -51,7 +88,7 @@ void add_inner(std::vector<Setting<S>>& table, const char* member) {
     Setting<S> outer;
     static_cast<SettingInfo&>(outer) = inner;
     outer.name = names.emplace_back(joined({member, ".", inner.name})).data();
-    outer.at = &member_at<Inner>;
+    reach<Inner>(outer);
     outer.inner = &inner;
     table.push_back(outer);
   }

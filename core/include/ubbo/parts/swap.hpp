@@ -29,8 +29,8 @@ struct SwapSettings {
   double distance = 48.0;  ///< dp that contents slide by
   Axis axis = Axis::horizontal;
   bool wrap = false;  ///< behind the last content comes the first: it goes the short way round
-  Transition enter = Spring::settling(Micros{260'000}, 0.0);
-  Transition exit = Timed{Curve::ease_in(), Micros{160'000}};
+  Transitions enter = Spring::settling(Micros{260'000}, 0.0);
+  Transitions exit = Timed{Curve::ease_in(), Micros{160'000}};
   Transition size_transition =
       Spring::settling(Micros{280'000}, 0.0);  ///< how its own size follows that of its content
   PartReduced reduced_motion = PartReduced::as_screen;

@@ -49,8 +49,8 @@ struct ToastTraySettings {
   bool swipes = true;    ///< a finger swipes it away to either side
   Live live = Live::polite;
   Travel travel{.from_edge = Edge::bottom, .to_edge = Edge::bottom};
-  Transition enter = Spring::settling(Micros{280'000}, 0.0);
-  Transition exit = Spring::settling(Micros{220'000}, 0.0);
+  Transitions enter = Spring::settling(Micros{280'000}, 0.0);
+  Transitions exit = Spring::settling(Micros{220'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   std::function<void(const std::string&)> on_show{};           ///< told what it says, as it starts to enter
   std::function<void(const std::string&, ToastEnd)> on_end{};  ///< told what it said, and what ended it
