@@ -178,7 +178,7 @@ void add_curve(CLI::App& app, int& exit) {
                    "motions (docs/formats/motion.md), each in quotes; NAME=MOTION names it in CSS")
       ->required();
   verb->add_option("--samples", order->curves.samples,
-                   "print so many even steps, both ends included, 1 to 100000")
+                   "print this many even steps, both ends included, 1 to 100000")
       ->check(CLI::Range(1, 100'000).description(""))
       ->each([order](const std::string&) { order->samples = true; });
   verb->add_option("--at", order->at,

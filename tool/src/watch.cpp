@@ -80,7 +80,7 @@ int watch(const std::vector<std::string>& words, int runs, const Again& again) {
 void add_watch(CLI::App& app, int& exit, Again again) {
   auto runs = std::make_shared<int>(0);
   CLI::App* verb = app.add_subcommand("watch", "Run a command again whenever a file it names has changed");
-  verb->add_option("--runs", *runs, "end after so many runs; 0: go on until an interrupt")
+  verb->add_option("--runs", *runs, "end after this many runs; 0: go on until an interrupt")
       ->check(CLI::Range(0, 1'000'000).description(""))
       ->capture_default_str();
   verb->prefix_command();

@@ -427,7 +427,7 @@ constexpr std::array deck_actions{
 const PartKind& CardDeck::described() {
   static const PartKind kind =
       describe<CardDeck>({.name = "card-deck",
-                          .means = "cards on a heap, of which the topmost is thrown to a side",
+                          .means = "a stack of cards, the topmost of which is thrown to a side",
                           .role = "group",
                           .example = {.box = "40, 160, \"100% - 80dp\", 380",
                                       .lines = "label = \"Hives\"\nselected = \"card\"\ncount = 5\n",

@@ -29,7 +29,7 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
   static const std::array table{
       declare::text<&S::label>("label", "what the items are, for people and screen readers"),
       declare::cell<&S::selected>("selected",
-                                  "the cell that holds the present item, from 0; may be left out"),
+                                  "the cell that holds the selected item, from 0; may be left out"),
       declare::cell<&S::position>("position",
                                   "a cell that is told where it is, in items, all the time; may be left out"),
       declare::cell<&S::titles>("titles", "a cell with a line of text for each item; may be left out"),
@@ -37,8 +37,9 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
       declare::choice<&S::axis>("axis", axis_names, "the direction of the row; vertical goes downwards"),
       number<&S::visible_items>("visible_items", "", 0.1, 100.0,
                                 "how many items the box holds beside each other"),
-      number<&S::visible_items_wide>("visible_items_wide", "", 0.0, 100.0,
-                                     "the same where the box is at least `wide`; 0: the same"),
+      number<&S::visible_items_wide>(
+          "visible_items_wide", "", 0.0, 100.0,
+          "how many items are seen where its box is at least wide_from; 0: visible_items"),
       number<&S::wide_from>("wide_from", "dp", 1.0, 100000.0,
                             "the width of the box from which `visible_items_wide` counts"),
       number<&S::spacing>("spacing", "dp", 0.0, 1000.0, "between items"),
@@ -53,7 +54,7 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
           "how far it must be dragged to go on to the next item when it is let go: a length, or a share of "
           "the way there; 0: half-way"),
       number<&S::shrink>("shrink", "", 0.0, 1.0, "how much smaller an item is that is one away or more"),
-      number<&S::fade>("fade", "", 0.0, 1.0, "how much less solid such an item is"),
+      number<&S::fade>("fade", "", 0.0, 1.0, "how much less solid an item is that is one away or more"),
       number<&S::parallax>("parallax", "", 0.0, 4.0,
                            "how fast what lies far behind the items moves, of their own rate"),
       declare::transition<&S::transition>("transition", "how it goes where it is sent"),
@@ -69,11 +70,13 @@ std::span<const Setting<CarouselSettings>> settings_of<CarouselSettings>() {
           "overscroll_start", overscroll_names,
           "how it yields before its first item: not at all, by a share of the finger's "
           "way, or less and less"),
-      declare::choice<&S::overscroll_end>("overscroll_end", overscroll_names, "the same beyond its last"),
-      number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0,
-                                      "the share by which an end follows that yields by a share"),
+      declare::choice<&S::overscroll_end>("overscroll_end", overscroll_names,
+                                          "how it yields beyond its last item"),
+      number<&S::overscroll_fraction>(
+          "overscroll_fraction", "", 0.0, 1.0,
+          "with linear overscroll: how much of the finger's way it follows past an end, as a share"),
       number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
-                                   "how far an end yields that yields less and less"),
+                                   "with damped overscroll: how far it goes past an end at most"),
   };
   return table;
 }

@@ -25,9 +25,10 @@ std::span<const Setting<DialogSettings>> settings_of<DialogSettings>() {
         declare::choice<&S::reduced_motion>(
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion"),
-        declare::flag<&S::enter_on_start>("enter_on_start", "where it is open from the first, it comes in"),
-        declare::flag<&S::touch_while_entering>("touch_while_entering",
-                                                "it takes contacts as soon as it comes"),
+        declare::flag<&S::enter_on_start>("enter_on_start",
+                                          "it enters by a motion even where it is open from the first"),
+        declare::flag<&S::touch_while_entering>(
+            "touch_while_entering", "it takes contacts while it enters, not only once it is there"),
         number<&S::dim>("dim", "", 0.0, 1.0, "how much of what lies below its backdrop hides; 0: nothing"),
         declare::transition<&S::dim_transition>("dim_transition", "how its backdrop comes and goes"),
         declare::flag<&S::backdrop_closes>("backdrop_closes", "a tap on its backdrop closes it"),

@@ -19,9 +19,10 @@ std::span<const Setting<DraggableSettings>> settings_of<DraggableSettings>() {
       declare::text<&S::label>("label", "what it is, for people and screen readers"),
       declare::cell<&S::offset_x>(
           "offset_x", "the cell of how far it is to the right of where it was put, dp; may be left out"),
-      declare::cell<&S::offset_y>("offset_y", "the cell of how far it is below that, dp; may be left out"),
+      declare::cell<&S::offset_y>("offset_y",
+                                  "the cell of how far it is below where it was put, dp; may be left out"),
       declare::choice<&S::along>("along", freedom_names, "the ways it may go"),
-      number<&S::grid>("grid", "dp", 0.0, 10000.0, "from place to place; 0: it rests anywhere"),
+      number<&S::grid>("grid", "dp", 0.0, 10000.0, "the distance from place to place; 0: it rests anywhere"),
       number<&S::farthest>(
           "farthest", "dp", 0.0, 100000.0,
           "how far it may go to each side; 0: as far as what it lies in, or the screen, lets it"),

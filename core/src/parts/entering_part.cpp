@@ -47,11 +47,11 @@ std::span<const Setting<StaggeredChildren>> settings_of<StaggeredChildren>() {
   using S = StaggeredChildren;
   static const std::array table{
       number<&S::stagger>("stagger", "ms", 0.0, 2000.0,
-                          "what lies in it comes one after another, each so long after the one before; 0: "
-                          "all is in it from the first"),
+                          "the parts in it enter one after another, each this long after the one before; 0: "
+                          "all are there from the first"),
       number<&S::stagger_distance>(
           "stagger_distance", "dp", 0.0, 100000.0,
-          "how far each of these comes, from the side the thing comes from, or from below"),
+          "how far each of those parts travels, from the side the panel or dialog comes from, or from below"),
   };
   return table;
 }

@@ -41,10 +41,11 @@ std::span<const Setting<ListSettings>> settings_of<ListSettings>() {
       declare::choice<&S::overscroll_start>("overscroll_start", overscroll_names,
                                             "how its start yields: not at all, by a share, or less and less"),
       declare::choice<&S::overscroll_end>("overscroll_end", overscroll_names, "how it yields at its end"),
-      number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0,
-                                      "the share by which an end follows that yields by a share"),
+      number<&S::overscroll_fraction>(
+          "overscroll_fraction", "", 0.0, 1.0,
+          "with linear overscroll: how much of the finger's way it follows past an end, as a share"),
       number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
-                                   "how far an end yields that yields less and less"),
+                                   "with damped overscroll: how far it goes past an end at most"),
   };
   return table;
 }
@@ -527,8 +528,7 @@ constexpr std::array list_actions{end_action<false>("to-start", "scrolls to its 
 const PartKind& List::described() {
   static const PartKind kind = describe<List>(
       {.name = "list",
-       .means = "items behind each other that follow the finger, of "
-                "which only those near its box need be parts",
+       .means = "items one after another that scroll; only those near its box need to be parts",
        .role = "list",
        .example = {.box = "0, 0, \"100%\", \"100%\"",
                    .lines = "label = \"Hive\"\ncount = 40\nitem_size = 56\n",

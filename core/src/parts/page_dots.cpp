@@ -15,12 +15,12 @@ std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>() {
   using S = PageDotsSettings;
   static const std::array table{
       declare::text<&S::label>("label", "what the pages are, for people and screen readers"),
-      declare::needed_cell<&S::selected>("selected", "the cell that holds the present page, from 0"),
+      declare::needed_cell<&S::selected>("selected", "the cell that holds the selected page, from 0"),
       declare::whole<&S::count>("count", "", 1.0, 1e6, "how many pages there are; a whole number"),
       declare::whole<&S::visible_dots>("visible_dots", "", 1.0, 99.0,
                                        "how many dots are seen at most; a whole number"),
-      declare::number<&S::gap>("gap", "dp", 4.0, 200.0, "from dot to dot"),
-      declare::number<&S::size>("size", "dp", 1.0, 100.0, "across a dot"),
+      declare::number<&S::gap>("gap", "dp", 4.0, 200.0, "the distance from dot to dot"),
+      declare::number<&S::size>("size", "dp", 1.0, 100.0, "the diameter of a dot"),
       declare::transition<&S::transition>("transition", "how the filled dot and the window travel"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of that for people who asked for less motion"),

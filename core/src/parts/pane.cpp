@@ -29,7 +29,7 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
       number<&S::max>("max", "dp", -100000.0, 100000.0, "how far it goes to the right or down"),
       declare::choice<&S::axis>("axis", axis_names, "the direction in which it moves"),
       declare::choice<&S::moves>("moves", moves_names,
-                                 "itself with all that lies in it, or only what lies in it"),
+                                 "whether it moves itself with all that lies in it, or only what lies in it"),
       declare::numbers<&S::snap_points>("snap_points", "dp", -100000.0, 100000.0,
                                         "where it may come to rest; none: anywhere"),
       declare::transition<&S::transition>("transition", "how it goes where it is sent"),
@@ -53,10 +53,11 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>() {
           "less"),
       declare::choice<&S::overscroll_max>("overscroll_max", overscroll_names,
                                           "how its bound to the right or down yields"),
-      number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0,
-                                      "the share by which a bound follows that yields by a share"),
+      number<&S::overscroll_fraction>(
+          "overscroll_fraction", "", 0.0, 1.0,
+          "with linear overscroll: how much of the finger's way it follows past a bound, as a share"),
       number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
-                                   "how far a bound yields that yields less and less"),
+                                   "with damped overscroll: how far it goes past a bound at most"),
   };
   return table;
 }

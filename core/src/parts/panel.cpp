@@ -15,9 +15,10 @@ std::span<const Setting<PanelSettings>> settings_of<PanelSettings>() {
         declare::choice<&S::reduced_motion>(
             "reduced_motion", part_reduced_names,
             "what becomes of its travel for people who asked for less motion"),
-        declare::flag<&S::enter_on_start>("enter_on_start", "where it is open from the first, it comes in"),
-        declare::flag<&S::touch_while_entering>("touch_while_entering",
-                                                "it takes contacts as soon as it comes"),
+        declare::flag<&S::enter_on_start>("enter_on_start",
+                                          "it enters by a motion even where it is open from the first"),
+        declare::flag<&S::touch_while_entering>(
+            "touch_while_entering", "it takes contacts while it enters, not only once it is there"),
         declare::flag<&S::back_closes>("back_closes", "the phone's back closes it")};
     declare::add_transitions<&S::enter>(made, "enter", "how it enters");
     declare::add_transitions<&S::exit>(made, "exit", "how it leaves");

@@ -17,7 +17,8 @@ std::span<const Setting<ProgressBarSettings>> settings_of<ProgressBarSettings>()
       declare::transition<&S::transition>("transition", "how the bar goes to a new share"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of that for people who asked for less motion"),
-      declare::number<&S::round>("round", "ms", 100.0, 60000.0, "one pass of what passes along it"),
+      declare::number<&S::round>("round", "ms", 100.0, 60000.0,
+                                 "how long one pass takes of what passes along it"),
   };
   return table;
 }

@@ -283,10 +283,14 @@ double high_y(const RangeSlider& it) { return it.thumb(1).y; }
 bool range_pressed(const RangeSlider& it) { return it.pressed(0) || it.pressed(1); }
 
 constexpr std::array range_readings{
-    ReadingInfo{"low.x", "dp", "the middle of the low thumb", &read<RangeSlider, &low_x>, nullptr, true},
-    ReadingInfo{"high.x", "dp", "the middle of the high thumb", &read<RangeSlider, &high_x>, nullptr, true},
-    ReadingInfo{"low.y", "dp", "the same downwards", &read<RangeSlider, &low_y>},
-    ReadingInfo{"high.y", "dp", "the same downwards", &read<RangeSlider, &high_y>},
+    ReadingInfo{"low.x", "dp", "how far the middle of the low thumb is from the left of the screen",
+                &read<RangeSlider, &low_x>, nullptr, true},
+    ReadingInfo{"high.x", "dp", "how far the middle of the high thumb is from the left of the screen",
+                &read<RangeSlider, &high_x>, nullptr, true},
+    ReadingInfo{"low.y", "dp", "how far the middle of the low thumb is from the top of the screen",
+                &read<RangeSlider, &low_y>},
+    ReadingInfo{"high.y", "dp", "how far the middle of the high thumb is from the top of the screen",
+                &read<RangeSlider, &high_y>},
     ReadingInfo{"low", "", "where the low thumb stands", &read<RangeSlider, &RangeSlider::low>,
                 &range_rests<0>},
     ReadingInfo{"high", "", "where the high thumb stands", &read<RangeSlider, &RangeSlider::high>,

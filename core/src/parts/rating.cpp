@@ -183,7 +183,7 @@ constexpr std::array rating_actions{
 const PartKind& Rating::described() {
   static const PartKind kind =
       describe<Rating>({.name = "rating",
-                        .means = "a row of marks, of which a finger fills so many",
+                        .means = "a rating by a row of marks that a finger fills",
                         .role = "slider",
                         .example = {.box = "40, 200, \"100% - 80dp\", 48",
                                     .lines = "label = \"Temper\"\nvalue = \"temper\"\n",

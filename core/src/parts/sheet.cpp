@@ -24,32 +24,34 @@ std::span<const Setting<SheetSettings>> settings_of<SheetSettings>() {
       declare::numbers<&S::snap_points>(
           "snap_points", "dp", 1.0, 100000.0,
           "where it may rest: how far it is drawn out; with none of any kind: all of it"),
-      declare::numbers<&S::snap_fractions>("snap_fractions", "", 0.01, 1.0,
-                                           "the same as shares of the screen's length along its way"),
-      number<&S::content>("content", "dp", 0.0, 100000.0,
-                          "the same as the app has measured what lies in it; 0: not"),
+      declare::numbers<&S::snap_fractions>(
+          "snap_fractions", "", 0.01, 1.0,
+          "where it may rest, as shares of the screen's length along its way; beside snap_points"),
+      number<&S::content>(
+          "content", "dp", 0.0, 100000.0,
+          "how long what lies in it is, as the app has measured it: one more place to rest; 0: none"),
       declare::flag<&S::grip_only>("grip_only", "a finger drags it by its grip alone, not anywhere"),
       number<&S::grip>("grip", "dp", 1.0, 1000.0, "how far its grip reaches in from its inner edge"),
-      declare::choice<&S::overscroll_out>(
-          "overscroll_out", overscroll_names,
-          "how it yields beyond its furthest rest: not at all, by a share, or less and "
-          "less"),
+      declare::choice<&S::overscroll_out>("overscroll_out", overscroll_names,
+                                          "how it yields beyond its furthest snap point: not at all, by a "
+                                          "share of the finger's way, or less and less"),
       declare::choice<&S::overscroll_in>(
           "overscroll_in", overscroll_names,
-          "the same below its lowest snap_point, where a drag does not close it"),
-      number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0,
-                                      "the share by which a bound follows that yields by a share"),
+          "how it yields below its lowest snap point, where a drag does not close it"),
+      number<&S::overscroll_fraction>(
+          "overscroll_fraction", "", 0.0, 1.0,
+          "with linear overscroll: how much of the finger's way it follows past a bound, as a share"),
       number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
-                                   "how far a bound yields that yields less and less"),
+                                   "with damped overscroll: how far it goes past a bound at most"),
       declare::length<&S::commit_distance>(
           "commit_distance",
-          "how far it must be dragged to go on to the next snap point, or to close: a length, or a share of "
-          "the way there; 0: half-way"),
+          "how far it must be dragged to go on to the next snap point, or to close, when it is let go: a "
+          "length, or a share of the way there; 0: half-way"),
       number<&S::dim>(
           "dim", "", 0.0, 1.0,
           "how much of what lies below its backdrop hides; 0: it has none, and what lies below stays "
           "in use"),
-      declare::flag<&S::drag_closes>("drag_closes", "a drag or flick past its lowest rest closes it"),
+      declare::flag<&S::drag_closes>("drag_closes", "a drag or flick past its lowest snap point closes it"),
       declare::flag<&S::backdrop_closes>("backdrop_closes", "a tap on its backdrop closes it"),
       declare::flag<&S::back_closes>("back_closes", "the phone's back and Escape close it"),
       declare::flag<&S::edge_swipe_opens>("edge_swipe_opens",

@@ -28,16 +28,15 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
             "selected",
             "the cell that says which content is shown: the first of its names stands for the "
             "first part that lies in it, and so on; may be left out"),
-        declare::cell<&S::selected_index>(
-            "selected_index",
-            "the same as a number from 0, such as the one a carousel or a deck is at; counts where "
-            "selected is left out"),
+        declare::cell<&S::selected_index>("selected_index",
+                                          "which content is shown, as a number from 0, such as the item a "
+                                          "carousel is at; used when selected is left out"),
         declare::choice<&S::way>("way", swap_motion_names, "how one content gives way to another"),
         declare::choice<&S::order>("order", turns_names, "which of the two moves first"),
         number<&S::overlap>("overlap", "", 0.0, 1.0,
-                            "the share of the first one's time that is left when the other begins"),
+                            "how much of the first one's time is left when the other begins, as a share"),
         number<&S::overlap_time>("overlap_time", "ms", 0.0, 10000.0,
-                                 "the same as a time; above 0 it counts in place of the share"),
+                                 "how long the two overlap; above 0 it is used in place of overlap"),
         number<&S::distance>("distance", "dp", 0.0, 100000.0, "how far contents slide"),
         declare::choice<&S::axis>("axis", axis_names,
                                   "the direction in which contents slide or are uncovered"),

@@ -59,7 +59,7 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
           "how far a long swipe must go to commit: a length, or a share of the row's own length; 0: none "
           "does"),
       number<&S::closes_after>("closes_after", "ms", 0.0, 600000.0,
-                               "once open, it goes back by itself after so long; 0: it stays"),
+                               "once open, it closes by itself after this time; 0: it stays open"),
       number<&S::timeout>("timeout", "ms", 0.0, 600000.0,
                           "once committed, it has failed when nothing came of it within this time; 0: never"),
       declare::cell<&S::open>(
@@ -77,9 +77,11 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
           "overscroll", overscroll_names,
           "how it yields when it is dragged past its furthest place on a side it opens to: not at all, by a "
           "share of the finger's way, or less and less"),
-      number<&S::overscroll_fraction>("overscroll_fraction", "", 0.0, 1.0, "that share, where it is linear"),
+      number<&S::overscroll_fraction>(
+          "overscroll_fraction", "", 0.0, 1.0,
+          "with linear overscroll: how much of the finger's way it follows, as a share"),
       number<&S::overscroll_reach>("overscroll_reach", "dp", 1.0, 10000.0,
-                                   "how far it yields at most, where it is damped"),
+                                   "with damped overscroll: how far it goes at most"),
   };
   return table;
 }

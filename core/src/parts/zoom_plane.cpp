@@ -29,7 +29,7 @@ std::span<const Setting<ZoomPlaneSettings>> settings_of<ZoomPlaneSettings>() {
       declare::cell<&S::zoom>("zoom", "the cell of how large the content is; may be left out, as the others"),
       declare::cell<&S::turn>("turn", "the cell of how far it is turned, degrees clockwise"),
       declare::cell<&S::pan_x>("pan_x", "the cell of how far its middle is to the right of the plane's, dp"),
-      declare::cell<&S::pan_y>("pan_y", "the cell of how far it is below that, dp"),
+      declare::cell<&S::pan_y>("pan_y", "the cell of how far its middle is below the plane's, dp"),
       number<&S::min>("min", "", 0.01, 100.0, "the smallest zoom"),
       number<&S::max>("max", "", 0.01, 100.0, "the largest zoom"),
       number<&S::tap_zoom>("tap_zoom", "", 0.0, 100.0, "what a double tap zooms to; 0: it does nothing"),

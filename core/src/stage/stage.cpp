@@ -32,8 +32,10 @@ std::span<const Setting<Insets>> settings_of<Insets>() {
       number<&Insets::left>("left", "dp", 0.0, max,
                             "what notch and system bars take of the screen at its left"),
       number<&Insets::top>("top", "dp", 0.0, max, "what notch and system bars take of the screen at its top"),
-      number<&Insets::right>("right", "dp", 0.0, max, "what they take at its right"),
-      number<&Insets::bottom>("bottom", "dp", 0.0, max, "what they take at its bottom"),
+      number<&Insets::right>("right", "dp", 0.0, max,
+                             "what notch and system bars take of the screen at its right"),
+      number<&Insets::bottom>("bottom", "dp", 0.0, max,
+                              "what notch and system bars take of the screen at its bottom"),
   };
   return table;
 }
