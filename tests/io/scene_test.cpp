@@ -355,6 +355,10 @@ TEST_CASE("a way in is one transition for all, or one each for some properties")
                   .of(PropertyGroup::turn)) == Micros{200'000});
   for (const auto& [lines, takes] : {std::pair{"enter.opacty = \"linear 90ms\"\n", "opacity"},
                                      {"enter = { all = 3 }\n", "text in quotes"},
+                                     {"enter.opacity.x = 3\n", "enter.opacity = a table"},
+                                     {"enter.opacity.all = \"linear 90ms\"\n", "enter.opacity = a table"},
+                                     {"label = { all = \"Weather\" }\n", "label = a table"},
+                                     {"travel.from_edge = { all = \"top\" }\n", "travel.from_edge = a table"},
                                      {"enter.scale = \"linear 90ms twice\"\n", "enter.scale"},
                                      {"enter.turn = \"linear 90ms 2 times\"\n", "enter.turn"}})
     CHECK_THROWS_WITH(panel(lines), Catch::Contains(takes));

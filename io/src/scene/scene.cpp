@@ -385,7 +385,11 @@ class SceneReader : FieldReader {
     plan.settings = plan.kind->fresh();
     for (std::size_t i = 0; i < plan.kind->settings(); ++i) {
       const SettingInfo& setting = plan.kind->setting(i);
-      const toml::node* node = source.setting(setting.name);
+      // Only what has settings of its own below it may stand as a table, with `all` in it.
+      const bool grouped =
+          i + 1 < plan.kind->settings() &&
+          std::string_view(plan.kind->setting(i + 1).name).starts_with(setting.name + std::string("."));
+      const toml::node* node = grouped ? source.setting(setting.name) : source.get(setting.name);
       if (node == nullptr) continue;
       attempt([&] {
         plan.places[setting.name] = place_in(*node);
