@@ -40,6 +40,8 @@ make inspection temper 23 'temper = 4.5' 'a drag along the temper marks' \
   'press (150, 504), wait 60 ms, drag right 130 dp over 400 ms, lift'
 make inspection smoker 24 'smoker_lit = yes, saved = 1' 'smoker lit stays down, then the inspection is saved' \
   'tap smoker, wait 500 ms, tap save'
+make inspection hover 81 'queen_seen = no, says save "pointer"' 'a mouse passes over the controls and rests on save' \
+  'hover to frames.thumb, wait 250 ms, hover to queen.thumb over 260 ms, wait 250 ms, hover to save over 300 ms, wait 350 ms, leave'
 make inspection boxes 38 'boxes = 1, checked.fraction = 1' 'two boxes are checked, one after the other' \
   'wait 100 ms, set boxes 0.75, wait 500 ms, set boxes 1, wait 600 ms'
 make photos swipe 25 'photo = 3' 'a swipe to the next frame' 'flick left 120 from (260, 350) at 900'

@@ -36,6 +36,25 @@ void FilmMarks::add(Picture& shapes, const FilmFrame& frame) const {
     if (!trail.empty() && trail.front().time <= frame.time &&
         (trail.back().time > before || before == reel_->begins))
       add_trail(shapes, trail, before, frame.time);
+  add_hover(shapes, before, frame);
+}
+
+// A pointer that touches nothing is a ring, with a dashed way.
+void FilmMarks::add_hover(Picture& shapes, Micros before, const FilmFrame& frame) const {
+  skin::Path way{.points = {},
+                 .closed = false,
+                 .ink = {.stroke = colours_->heather.with_alpha(0.7), .width = 1.4, .dash = 3.0}};
+  const TrailPoint* last = nullptr;
+  for (const TrailPoint& point : reel_->hovers) {
+    if (point.time > frame.time) break;
+    if (!point.down || (last != nullptr && !last->down)) way.points.clear();
+    if (point.time >= before && point.down) way.points.push_back(point.at);
+    last = &point;
+  }
+  if (way.points.size() > 1) shapes.emplace_back(std::move(way));
+  if (last == nullptr || !last->down || !frame.presses.empty()) return;
+  shapes.emplace_back(skin::Disc{last->at, 6.0, {.stroke = colours_->heather, .width = 2.0}});
+  shapes.emplace_back(skin::Disc{last->at, 1.6, {.fill = colours_->heather}});
 }
 
 void FilmMarks::add_corners(Picture& shapes, const Box& box, double reach, double width,

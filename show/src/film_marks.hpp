@@ -19,6 +19,7 @@ class FilmMarks {
   void add_corners(skin::Picture& shapes, const Box& box, double reach, double width, double opacity) const;
 
  private:
+  void add_hover(skin::Picture& shapes, Micros before, const FilmFrame& frame) const;
   void add_press(skin::Picture& shapes, const FilmPress& press) const;
   void add_trail(skin::Picture& shapes, const std::vector<TrailPoint>& trail, Micros before,
                  Micros now) const;

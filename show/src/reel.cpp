@@ -321,6 +321,9 @@ FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions
   add_snap_places(reel, fresh.stage(), busy);
 
   const std::vector<Trail> trails = trails_of(take);
+  for (const Sample& sample : take.samples)
+    if (sample.phase == Phase::hover || sample.phase == Phase::leave)
+      reel.hovers.push_back({sample.time, sample.at, sample.phase == Phase::hover});
   std::vector<FilmPress> presses;
   for (const Trail& trail : trails) {
     reel.trails.push_back(trail.points);

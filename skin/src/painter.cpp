@@ -130,6 +130,8 @@ void Painter::surface(const Piece& piece) {
     if (piece.held)
       add(paper(piece.box, 8.0,
                 {.fill = colours_->heather.with_alpha(0.14), .stroke = colours_->heather, .width = 1.6}));
+    else if (piece.hover > 0.0)
+      add(paper(piece.box, 8.0, {.fill = hovered(piece)}));
     return;
   }
   const bool tall = piece.box.h >= sheet_height;
@@ -177,6 +179,7 @@ void Painter::row(const Piece& piece) {
   const Box& box = piece.box;
   add(paper(box, 0.0, {.fill = colours_->raised.with_alpha(piece.opacity)}));
   if (piece.held) add(paper(box, 0.0, {.fill = colours_->heather.with_alpha(0.10 * piece.opacity)}));
+  if (!piece.held && piece.hover > 0.0) add(paper(box, 0.0, {.fill = hovered(piece)}));
   if (box.h < 2.0) return;
   add(paper({box.x, box.bottom() - 1.0, box.w, 1.0}, 0.0,
             {.fill = colours_->ink.with_alpha(0.14 * piece.opacity)}));
@@ -196,6 +199,8 @@ void Painter::button(const Piece& piece) {
                          .with_alpha(piece.opacity),
              .stroke = edge.with_alpha(strength * piece.opacity),
              .width = piece.held ? 2.0 : 1.2}));
+  if (!piece.held && piece.hover > 0.0)
+    add(paper(piece.box, small ? 0.6 * button_cut : button_cut, {.fill = hovered(piece)}));
 }
 
 void Painter::track(const Piece& piece) {
@@ -252,6 +257,9 @@ void Painter::handle(const Piece& piece) {
     return;
   }
   const double radius = std::fmin(box.w, box.h) / 2;
+  if (!piece.held && piece.hover > 0.0)
+    add(hexagon(box.centre(), radius + 6.0 * piece.hover,
+                {.fill = hovered(piece).with_alpha(0.2 * piece.hover)}, piece.turn));
   add(hexagon(box.centre(), radius,
               {.fill = (piece.on ? colours_->honey : colours_->raised).with_alpha(piece.opacity),
                .stroke = (piece.held ? colours_->heather : colours_->ink).with_alpha(piece.opacity),

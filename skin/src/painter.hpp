@@ -37,6 +37,10 @@ class Painter {
     double turn = 0.0;  // about the middle of the box
   };
   void write(const Line& line, const Colour& colour);
+  // What lies over a piece that a pointer is over: enough to be seen, and text on it stays readable.
+  [[nodiscard]] Colour hovered(const Piece& piece) const {
+    return colours_->heather.with_alpha(0.09 * piece.hover * piece.opacity);
+  }
   [[nodiscard]] Align leading() const { return right_to_left_ ? Align::right : Align::left; }
 
   Picture* picture_;

@@ -85,6 +85,8 @@ TEST_CASE("each answer is given, and what it claims is so") {
       app->touch(9250, Phase::up, app->slider->thumb());
       stage.press(Key::back, ms(9400));
       app->touch(9500, Phase::up, {0, 0}, 7);
+      for (const Point at : {Point{100, 224}, Point{5, 700}})
+        stage.touch({.time = ms(9600), .phase = Phase::hover, .at = at, .tool = Tool::mouse});
       app->touch(20'000, Phase::down, {5, 700});
       stage.cancel_contacts();
       app->settle();

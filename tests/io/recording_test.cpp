@@ -193,14 +193,18 @@ TEST_CASE("pointer events, coalesced ones in their places") {
 {"type":"pointermove","pointerId":4,"pointerType":"pen","clientX":30,"clientY":40,"timeStamp":116,"coalescedEvents":[{"clientX":20,"clientY":30,"timeStamp":108},{"clientX":30,"clientY":40,"timeStamp":116}]}
 
 {"type":"pointerup","pointerId":4,"pointerType":"pen","clientX":30,"clientY":40,"timeStamp":120}
-{"type":"pointerleave","pointerId":4,"timeStamp":120})",
+{"type":"pointermove","pointerId":4,"pointerType":"touch","clientX":31,"clientY":40,"timeStamp":121}
+{"type":"pointerleave","pointerId":1,"pointerType":"mouse","timeStamp":130})",
       "t");
-  REQUIRE(take.samples.size() == 4);
-  CHECK(take.samples[0].tool == Tool::stylus);
+  REQUIRE(take.samples.size() == 6);
+  CHECK(take.samples[0].tool == Tool::mouse);  // over the screen, and touches nothing
+  CHECK(take.samples[0].phase == Phase::hover);
   CHECK(take.samples[0].time == ms(0));
-  CHECK(take.samples[1].at == Point{20, 30});
-  CHECK(take.samples[1].time == ms(7.75));
-  CHECK(take.samples[3].phase == Phase::up);
+  CHECK(take.samples[1].tool == Tool::stylus);
+  CHECK(take.samples[2].at == Point{20, 30});
+  CHECK(take.samples[2].time == ms(18));
+  CHECK(take.samples[4].phase == Phase::up);
+  CHECK(take.samples[5].phase == Phase::leave);
 }
 
 TEST_CASE("malformed recordings of each kind are answered with their line") {

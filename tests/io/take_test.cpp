@@ -62,7 +62,7 @@ TEST_CASE("bad takes are answered with line, column, what was found and what is 
       {header + "0,1,down,5,nan,1,finger\n", 2, 12, "y 'nan'; takes a number from -1000000"},
       {header + "0,1,down,5,,1,finger\n", 2, 12, "y ''"},
       {header + "0,1,dwon,5,5,1,finger\n", 2, 5,
-       "phase 'dwon'; takes down, move, up, cancel; nearest known: down"},
+       "phase 'dwon'; takes down, move, up, cancel, hover, leave; nearest known: down"},
       {header + "0,1,down,5,5,1,stylo\n", 2, 16, "nearest known: stylus"},
       {header + "# note\n5,1,down,5,5,1,finger\n4.5,1,move,5,5,1,finger\n", 4, 1, "time_ms 4.5 after 5"},
       {header + "1e99,1,down,5,5,1,finger\n", 2, 1, "time_ms '1e99'"},

@@ -186,6 +186,8 @@ inline const std::map<const Answer*, Claim>& claims() {
       {&owner_held, [](D d) { return margin(d, "inside by") >= 0; }},
       {&owner_disabled, [](D d) { return margin(d, "inside by") >= 0; }},
       {&owner_nobody, [](D d) { return is_finite<"x">(d) && is_finite<"y">(d); }},
+      {&hover_enters, [](D d) { return is_finite<"x">(d) && is_finite<"y">(d); }},
+      {&hover_leaves, [](D d) { return is_finite<"x">(d) && is_finite<"y">(d); }},
       {&layout_restless, [](D d) { return fact(d, "rounds") >= 2; }},
       {&callbacks_endless, [](D d) { return fact(d, "events") > 100; }},
       {&due_again, [](D d) { return fact(d, "times") >= 2; }},

@@ -95,6 +95,7 @@ constexpr QuestionWords question_words[] = {
     {q::clock, "do the clocks agree?"},
     {q::asked, "when does what the app asks count?"},
     {q::idle, "does it use its time?"},
+    {q::hover, "what is the pointer over?"},
 };
 
 constexpr AnswerWords answer_words[] = {
@@ -477,6 +478,11 @@ constexpr AnswerWords answer_words[] = {
     {a::goes_on_with_flick, "this part, with the flick",
      "{part} goes on with the flick: the part before it reached its end with {speed.size} left",
      "{part} goes on"},
+    {a::hover_enters, "this part",
+     "the pointer at ({x.number}, {y.number}) is over {part}, which would take a press there",
+     "pointer over {part}"},
+    {a::hover_leaves, "no longer this part", "the pointer at ({x.number}, {y.number}) is over {part} no more",
+     "pointer off {part}"},
     {a::back_taken, "this part", "back was pressed: {part} answers it", "back pressed"},
     {a::back_begins, "this part, as far as the gesture has come", "a back gesture begins: {part} follows it",
      "back begins"},

@@ -40,9 +40,12 @@ void pieces_of(const Part& part, const PieceTaker& out) {
   std::string image = content.image;
   bool pictured = image.empty();
   bool labelled = false;
+  const double hover = part.hover();
   part.kind().pieces(part, [&](Piece piece) {
     const bool lies = piece.role == Role::surface || piece.role == Role::row || piece.role == Role::button;
     if (lies && piece.rank == Rank::plain) piece.rank = content.rank;
+    if (piece.role == Role::row || piece.role == Role::button || piece.role == Role::handle || piece.bare)
+      piece.hover = hover;
     if (lies && (piece.item >= 0 ? at != std::string::npos : !pictured)) {
       if (piece.item >= 0)
         image = joined({content.image.substr(0, at), std::to_string(piece.item + 1),

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "ubbo/parts/hover.hpp"
 #include "ubbo/parts/kind.hpp"
 
 namespace ubbo {
@@ -32,6 +33,8 @@ Accessible Part::accessible() const {
   present(told);
   return told;
 }
+
+double Part::hover() const { return context().hover == nullptr ? 0.0 : context().hover->share_of(*this); }
 
 Box Part::box() const {
   Box here = layout_box_ + moved();

@@ -25,7 +25,7 @@ std::span<const Setting<ProgressBarSettings>> settings_of<ProgressBarSettings>()
 
 std::string ProgressBar::misfit(const Box&, const ProgressBarSettings& settings) {
   if (!settings.unknown && !settings.fraction.linked())
-    return "share is not linked; it takes a cell, which says how far it is";
+    return "fraction is not linked; it takes a cell, which says how far it is";
   return {};
 }
 

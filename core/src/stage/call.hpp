@@ -20,6 +20,7 @@ class Stage::Call {
   /// Lets everything happen that the call led to; then passes on what a callback threw.
   void finish() {
     stage_->settle_event();
+    if (std::exchange(stage_->eventful_, false)) stage_->look_at_hover();
     stage_->run_until(stage_->context_.now);
     if (stage_->asked_frame_ > stage_->frame_) stage_->frame(stage_->asked_frame_);
     close();

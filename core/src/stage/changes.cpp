@@ -165,6 +165,7 @@ void Stage::do_remove(Part& part) {
     if (!other->post_.settled) --unsettled_;
     other->post_.settled = true;
     routing_.forget(*other);
+    hover_.forget(*other);
     layers_.forget(*other);
   }
   const auto is_gone = [](const Part* other) { return other->post_.gone; };

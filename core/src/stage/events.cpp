@@ -132,6 +132,12 @@ void Stage::run_due(Micros until) {
       }
     }
     set_time(time);
+    if (hover_due_ < std::min(events_.due(), due_list_.due())) {
+      --budget_;
+      hover_due_ = never;
+      look_at_hover();
+      continue;
+    }
     if (events_.due() <= due_list_.due()) {
       --budget_;
       perform(events_.take());
@@ -139,6 +145,7 @@ void Stage::run_due(Micros until) {
       run_part(due_list_.first());
     }
     settle_event();
+    look_at_hover();
   }
   context_.journal.record(context_.now, {}, answers::callbacks_endless, max_events_per_call);
 }
@@ -168,6 +175,7 @@ void Stage::share_all_places() {
 
 // The time has come to `time`: what was due happens, and then what was written while nothing did.
 void Stage::tell_time(Micros time) {
+  eventful_ = true;
   run_until(time);
   set_time(time);
   share_places();

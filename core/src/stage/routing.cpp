@@ -80,6 +80,18 @@ void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) 
   nobody(answers::owner_nobody);
 }
 
+Part* Routing::under(const Parts& parts, Point at) const {
+  for (std::size_t i = parts.size(); i-- > 0;) {
+    Part& topmost = *parts[i];
+    if (!topmost.visible() || !on_it(topmost, at)) continue;
+    if (topmost.box().depth(at) < 0.0) return nullptr;  // beside a layer, on its backdrop
+    for (Part* part = &topmost; part != nullptr; part = part->modal() ? nullptr : part->outer_)
+      if (part->enabled()) return part;
+    return nullptr;
+  }
+  return nullptr;
+}
+
 // True when the search for an owner is over.
 bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);

@@ -70,6 +70,7 @@ Stage::Stage(StageSettings settings) {
   context_.journal = Journal(static_cast<std::size_t>(settings.journal), settings.keep);
   context_.part_owner = this;
   context_.outbox = &outbox_;
+  context_.hover = &hover_;
   constexpr std::size_t max_waiting = 64;
   events_.reserve(max_waiting);
 }
@@ -113,12 +114,18 @@ bool Stage::take_sample(const Sample& sample) {
     end.time = open->last.time;
     return take_sample(end);
   }
+  if (sample.phase == Phase::hover || sample.phase == Phase::leave) {
+    if (usable(sample)) return take_hover(sample);
+    says(SampleFault::not_finite);
+    return false;
+  }
   const Contacts::Admitted admitted = contacts_.admit(sample, context_.feels.of(sample.tool).smoothing);
   if (admitted.fault != SampleFault::none) says(admitted.fault);
   Contact* contact = admitted.contact;
   if (contact == nullptr) return false;
   Sample& sound = contact->seen;
   sound.time = context_.now;  // when it counts, if it came late
+  hover_.follow(sound);
   const bool ends = sound.phase == Phase::up || sound.phase == Phase::cancel;
   // Whatever a callback throws, an end is an end.
   struct Close {

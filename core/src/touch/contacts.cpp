@@ -38,6 +38,7 @@ Contact* Contacts::first_open() {
 }
 
 Contacts::Admitted Contacts::admit(const Sample& sample, Micros lag) {
+  if (sample.phase == Phase::hover || sample.phase == Phase::leave) return {};  // no contact
   Contact* contact = find(sample);
   if (sample.phase == Phase::down) {
     if (!usable(sample)) return {nullptr, SampleFault::not_finite};

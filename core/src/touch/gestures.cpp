@@ -125,6 +125,9 @@ void Gestures::touch(const Contact& contact, const Sample& sample, const Feel& f
       contacts_ = std::max(0, contacts_ - 1);
       if (contact.slot == first_ || contact.slot == second_) abandon(sample.time);
       break;
+    case Phase::hover:
+    case Phase::leave:
+      break;  // of no contact
   }
   if (contacts_ == 0) {
     state_ = State::idle;

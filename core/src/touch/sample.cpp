@@ -12,6 +12,10 @@ const char* name_of(Phase phase) {
       return "up";
     case Phase::cancel:
       return "cancel";
+    case Phase::hover:
+      return "hover";
+    case Phase::leave:
+      return "leave";
   }
   return "";
 }

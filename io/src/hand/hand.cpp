@@ -232,6 +232,22 @@ Hand& Hand::pinch(Point centre, double from, double to, double angle, Micros ove
   return *this;
 }
 
+Hand& Hand::hover_to(Point at, Micros over) {
+  const Point from = hovering_.value_or(at);
+  if (!hovering_) over = Micros{0};
+  hovers_.push_back({now_, now_ + over, from, at, {}, false});
+  hovering_ = at;
+  now_ += over;
+  return *this;
+}
+
+Hand& Hand::leave() {
+  if (!hovering_) return *this;
+  leaves_.emplace_back(now_, *hovering_);
+  hovering_.reset();
+  return *this;
+}
+
 Hand& Hand::action(Action action) {
   action.time = now_;
   done_.push_back(std::move(action));
@@ -305,6 +321,23 @@ Take Hand::take() const {
       }
     }
   }
+  // A mouse tells of itself while it moves, and once when it has come.
+  const auto over = [&](Micros time, Point at, Phase phase) {
+    made.samples.push_back({.time = time,
+                            .phase = phase,
+                            .at = {std::round(at.x * 1e4) / 1e4, std::round(at.y * 1e4) / 1e4},
+                            .pressure = 0.0,
+                            .tool = Tool::mouse});
+  };
+  for (const Stroke& way : hovers_) {
+    const double last = frame(way.ends);
+    for (double k = frame(way.begins); k <= last; k += 1.0) {
+      const Micros lasts = way.ends - way.begins;
+      const double u = lasts > Micros{0} ? to_seconds(time_of(k) - way.begins) / to_seconds(lasts) : 1.0;
+      over(time_of(k), way.from + (way.to - way.from) * minimum_jerk(std::min(u, 1.0)), Phase::hover);
+    }
+  }
+  for (const auto& [time, at] : leaves_) over(time_of(frame(time)), at, Phase::leave);
   std::stable_sort(made.samples.begin(), made.samples.end(),
                    [](const Sample& a, const Sample& b) { return a.time < b.time; });
   made.actions = done_;

@@ -65,7 +65,8 @@ constexpr std::array actions{
     std::string_view{"back"},    std::string_view{"turn"},   std::string_view{"focus"},
     std::string_view{"show"},    std::string_view{"hide"},   std::string_view{"enable"},
     std::string_view{"disable"}, std::string_view{"remove"}, std::string_view{"call"},
-    std::string_view{"open"},    std::string_view{"close"}};
+    std::string_view{"open"},    std::string_view{"close"},  std::string_view{"hover"},
+    std::string_view{"leave"}};
 constexpr std::array directions{std::string_view{"left"}, std::string_view{"up"}, std::string_view{"right"},
                                 std::string_view{"down"}};
 
@@ -242,6 +243,13 @@ class Performer {
       const Point centre = at_place();
       const double spread = 140.0;
       hand_->pinch(centre, spread, spread, angle, timing(std::fabs(angle) * spread / 2.0));
+    } else if (verb == "hover") {
+      if (!accept("to")) refuse("'to' and a place");
+      const Point to = place();
+      hand_->hover_to(to, timing(length(to - hand_->hovering().value_or(to))));
+    } else if (verb == "leave") {
+      if (!hand_->hovering()) refuse(first, "a mouse that is over the screen: hover to a place first");
+      hand_->leave();
     } else if (verb == "repeat") {
       repeat(depth);
     } else if (!app_action(verb)) {

@@ -67,8 +67,10 @@ class PointerReader {
       phase = Phase::up;
     else if (name == "pointercancel")
       phase = Phase::cancel;
+    else if (name == "pointerleave")
+      phase = Phase::leave;
     else if (name != "pointermove" && name != "pointerrawupdate")
-      return;  // enter, leave, over, out, capture
+      return;  // enter, over, out, capture
 
     // The last of the coalesced events stands for the event itself.
     for (const char* key : {"coalescedEvents", "coalesced"}) {
@@ -94,8 +96,9 @@ class PointerReader {
     sample.time = from_ms(number(event, "timeStamp", none, 0.0, latest));
     sample.contact = static_cast<int>(
         number(event.contains("pointerId") ? event : whole, "pointerId", none, -2147483648.0, 2147483647.0));
-    sample.at = {number(event, "clientX", none, -Contacts::farthest, Contacts::farthest),
-                 number(event, "clientY", none, -Contacts::farthest, Contacts::farthest)};
+    const double unsaid = phase == Phase::leave ? 0.0 : none;  // where it left from tells nothing
+    sample.at = {number(event, "clientX", unsaid, -Contacts::farthest, Contacts::farthest),
+                 number(event, "clientY", unsaid, -Contacts::farthest, Contacts::farthest)};
     sample.pressure = number(event, "pressure", 0.5, 0.0, 1.0);
     sample.size = number(event, "width", 0.0, 0.0, 10'000.0);
     const std::string kind = whole.contains("pointerType") && whole["pointerType"].is_string()
@@ -106,10 +109,16 @@ class PointerReader {
     if (!take_.samples.empty() && sample.time < take_.samples.back().time)
       refuse(fmt::format("timeStamp {} after {}", to_ms(sample.time), to_ms(take_.samples.back().time)),
              "times that do not decrease");
+    // Without a contact only a mouse or pen is over the screen; a finger has just lifted.
     if (phase == Phase::down)
       down_[sample.contact] = true;
+    else if (!down_[sample.contact] &&
+             (sample.tool == Tool::finger || (phase != Phase::move && phase != Phase::leave)))
+      return;
     else if (!down_[sample.contact])
-      return;  // hovering
+      sample.phase = phase == Phase::move ? Phase::hover : Phase::leave;
+    else if (phase == Phase::leave)
+      return;  // it has a contact, and goes on
     if (phase == Phase::up || phase == Phase::cancel) down_[sample.contact] = false;
     take_.samples.push_back(sample);
   }

@@ -15,8 +15,9 @@ namespace ubbo::io {
 namespace {
 
 constexpr std::string_view full_header = "time_ms,contact,phase,x,y,pressure,tool,size,device";
-constexpr std::array phase_names{std::string_view{"down"}, std::string_view{"move"}, std::string_view{"up"},
-                                 std::string_view{"cancel"}};
+constexpr std::array phase_names{std::string_view{"down"},  std::string_view{"move"},
+                                 std::string_view{"up"},    std::string_view{"cancel"},
+                                 std::string_view{"hover"}, std::string_view{"leave"}};
 constexpr std::array tool_names{std::string_view{"finger"}, std::string_view{"stylus"},
                                 std::string_view{"mouse"}};
 constexpr std::array action_words{

@@ -15,6 +15,7 @@
 namespace ubbo {
 
 class Part;
+class Hover;
 
 /// When something counts that the app asks of a part while a finger holds that.
 enum class WhileHeld : std::uint8_t {
@@ -64,7 +65,8 @@ struct Context {
   Journal journal{};
   PartOwner* part_owner = nullptr;                 ///< none: the part stands alone
   std::function<void(const Moment&)> on_moment{};  ///< told what a hand should feel, once each
-  Outbox* outbox = nullptr;  ///< where calls of the app wait; none: they are made at once
+  Outbox* outbox = nullptr;      ///< where calls of the app wait; none: they are made at once
+  const Hover* hover = nullptr;  ///< which part a pointer is over; none: no pointers are told of
 };
 
 }  // namespace ubbo

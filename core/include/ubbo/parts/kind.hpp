@@ -70,6 +70,7 @@ struct Piece {
   std::optional<Box> image_box{};  ///< where in it that lies; nothing: all of it
   int item = -1;                   ///< the item it belongs to, from 0; below 0: none
   bool failed = false;             ///< what it stands for went wrong
+  double hover = 0.0;              ///< how much it shows that a mouse or pen is over it, 0 to 1
 };
 
 using PieceTaker = std::function<void(const Piece&)>;

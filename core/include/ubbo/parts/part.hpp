@@ -156,6 +156,8 @@ class Part {
   [[nodiscard]] Box window() const {
     return (container_ != nullptr ? container_->window() : std::nullopt).value_or(box());
   }
+  /// How much it shows that a mouse or pen is over it, 0 to 1, eased in and out.
+  [[nodiscard]] double hover() const;
   /// How visible it and what lies in it is, 0 to 1.
   [[nodiscard]] double opacity() const { return visual_state().opacity; }
   /// How far it carries one of the parts that lie in it from where that was put, dp.

@@ -76,6 +76,9 @@ class Routing {
 
   /// Makes room for parts nested so deep, so that no contact allocates.
   void reserve(std::size_t depth);
+  /// The part that a contact going down at `at` would be offered to first: of those that are in use the
+  /// topmost, or what it lies in. Null: none. O(parts).
+  [[nodiscard]] Part* under(const Parts& parts, Point at) const;
   /// A contact went down.
   void offer(const Parts& parts, Contact& contact, const Sample& sample);
   /// It moved or ended.

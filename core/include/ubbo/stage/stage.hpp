@@ -10,6 +10,7 @@
 #include <utility>
 #include <vector>
 
+#include "ubbo/parts/hover.hpp"
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/stage/cell_news.hpp"
 #include "ubbo/stage/due_list.hpp"
@@ -229,6 +230,10 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// The part that has the focus, or null. One that is not in use for a while, such as on a page that another
   /// covers, has it again when it is.
   [[nodiscard]] const Part* focused() const { return focus_.part(); }
+  /// The part that a mouse or pen is over without touching, or null: the topmost that would take a press
+  /// there; none while a contact is down, behind a modal layer, or by a finger. It changes at the very
+  /// microsecond at which a part moves in or away under a pointer that rests.
+  [[nodiscard]] const Part* hovered() const { return hover_.part(); }
   /// Whether to draw a focus ring: keys were used since a contact last went down.
   [[nodiscard]] bool shows_focus() const { return keys_used_ && focused() != nullptr; }
 
@@ -313,7 +318,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   }
   void run_due(Micros until);
   void run_part(Part& part);
-  [[nodiscard]] Micros next_due() const { return std::min(events_.due(), due_list_.due()); }
+  [[nodiscard]] Micros next_due() const { return std::min({events_.due(), due_list_.due(), hover_due_}); }
   void set_time(Micros time) { context_.now = happened_ = std::max(happened_, time); }
   void perform(EventQueue::Event event);
   [[nodiscard]] bool unfinished() const {
@@ -337,6 +342,10 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
     return time - std::max(frame_, happened_) > farthest_ahead && frame_ > -farthest_time && !settled();
   }
   [[nodiscard]] Micros when(Micros told) const;
+  bool take_hover(const Sample& sample);
+  void look_at_hover();
+  void look_ahead_of_hover();
+  [[nodiscard]] Part* under_pointer() const;
   bool take_key(Key key);
   bool take_back();
   [[nodiscard]] Part* wants_back(bool& blocked);
@@ -363,6 +372,9 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   Focus focus_{order_};
   bool keys_used_ = false;
   Layers layers_{order_, focus_, routing_, *this};
+  Hover hover_{context_};
+  Micros hover_due_ = never;   // when another part may be under the pointer, as things move
+  bool eventful_ = false;      // something has happened in this call
   std::vector<Part*> graves_;  // removed in this event
   std::vector<Part*> doomed_;  // are removed when what leaves in them has left
   DueList due_list_;

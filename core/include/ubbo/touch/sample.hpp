@@ -7,8 +7,9 @@
 
 namespace ubbo {
 
-/// What a contact did at a sample. A contact is one `down`, any number of `move`, and one `up` or `cancel`.
-enum class Phase : std::uint8_t { down, move, up, cancel };
+/// What a contact did at a sample. A contact is one `down`, any number of `move`, and one `up` or `cancel`. A
+/// mouse or pen over the screen that touches nothing says `hover` as it moves, and `leave` when it has gone.
+enum class Phase : std::uint8_t { down, move, up, cancel, hover, leave };
 
 /// What touched the screen.
 enum class Tool : std::uint8_t { finger, stylus, mouse };
@@ -25,7 +26,7 @@ struct Sample {
   double size = 0.0;  ///< width of the contact in dp, where the hardware says it; 0: unknown
 };
 
-/// "down", "move", "up", "cancel".
+/// "down", "move", "up", "cancel", "hover", "leave".
 [[nodiscard]] const char* name_of(Phase phase);
 /// "finger", "stylus", "mouse".
 [[nodiscard]] const char* name_of(Tool tool);

@@ -55,6 +55,7 @@ struct FilmReel {
   std::string subtitle;
   std::vector<FilmFrame> frames;
   std::vector<std::vector<TrailPoint>> trails;  ///< one a contact, sorted by time
+  std::vector<TrailPoint> hovers;               ///< of mouse and pen without a contact; not `down`: they left
   std::vector<Micros> decided;                  ///< when decisions fell
   std::vector<Point> snap_places;               ///< dp
   Box region;                                   ///< the part of the screen that is shown, dp

@@ -2,6 +2,7 @@
 
 #include <array>
 #include <cstdint>
+#include <optional>
 #include <span>
 #include <string>
 #include <vector>
@@ -60,6 +61,13 @@ class Hand {
   /// (radians, clockwise), and lifts both.
   Hand& pinch(Point centre, double from, double to, double angle, Micros over);
 
+  /// Brings a mouse that touches nothing to a place, from where it was; the first time it is just there.
+  Hand& hover_to(Point at, Micros over);
+  /// Where that mouse is; nothing: it is not over the screen.
+  [[nodiscard]] std::optional<Point> hovering() const { return hovering_; }
+  /// Takes that mouse off the screen.
+  Hand& leave();
+
   /// At the present time the app or the phone does something; its time is set here.
   Hand& action(Action action);
 
@@ -108,6 +116,9 @@ class Hand {
   double rate_;
   Micros now_{};
   std::vector<Action> done_;
+  std::vector<Stroke> hovers_;                    // of a mouse without a contact, one after another
+  std::vector<std::pair<Micros, Point>> leaves_;  // when it went off the screen, and from where
+  std::optional<Point> hovering_;
   std::size_t active_ = 0;
   std::array<Track, 10> tracks_{};
 };

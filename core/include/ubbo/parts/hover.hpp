@@ -1,0 +1,64 @@
+#pragma once
+
+#include <array>
+#include <memory>
+
+#include "ubbo/base/answer.hpp"
+#include "ubbo/motion/mover.hpp"
+#include "ubbo/parts/part.hpp"
+#include "ubbo/parts/timed_member.hpp"
+
+namespace ubbo {
+
+/// The part that a mouse or pen is over without touching, and how much of that shows on it and on those it
+/// has just left.
+///
+/// Of several pointers the one that last moved counts, so that never more than one part is hovered.
+class Hover {
+ public:
+  explicit Hover(Context& context) : context_(&context) {}
+
+  /// A sample that says `hover` or `leave`, or a contact of the same pointer, which has moved along.
+  void point(const Sample& sample);
+  void leave(const Sample& sample);
+  void follow(const Sample& sample);
+  /// A pointer is over the screen.
+  [[nodiscard]] bool pointing() const { return pointing_; }
+  [[nodiscard]] Point at() const { return pointer_.at; }
+
+  /// The part it is over, or null.
+  [[nodiscard]] Part* part() const { return part_; }
+  /// From `now` on it is over another one, or none.
+  void move_to(Part* part, Micros now);
+  /// How much it shows on `part`, 0 to 1, eased.
+  [[nodiscard]] double share_of(const Part& part) const;
+  /// `part` is gone.
+  void forget(const Part& part);
+
+  /// What its easing belongs to; null before a pointer has come.
+  [[nodiscard]] Part* clock() const { return clock_.get(); }
+
+ private:
+  struct Shown {
+    const Part* part = nullptr;
+    std::unique_ptr<Clocked<Mover>> mover;
+  };
+
+  Context* context_;
+  bool pointing_ = false;
+  Sample pointer_{};
+  Part* part_ = nullptr;
+  std::unique_ptr<Part> clock_;
+  std::array<Shown, 8> shown_{};  // of more the faintest is given up
+};
+
+namespace questions {
+inline constexpr Question hover{"hover.over"};
+}
+namespace answers {
+using HoverAt = AnswerWith<Number<"x", "dp">, Number<"y", "dp">>;
+inline constexpr HoverAt hover_enters{"hover.enters", &questions::hover, true};
+inline constexpr HoverAt hover_leaves{"hover.leaves", &questions::hover, false};
+}  // namespace answers
+
+}  // namespace ubbo
