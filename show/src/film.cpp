@@ -106,30 +106,34 @@ class Film : private Page {
     entry("decision", [&](Point at) { page_.emplace_back(marks_.diamond(at, 5.5)); });
     if (!reel_.snap_places.empty())
       entry("snap point", [&](Point at) { page_.emplace_back(marks_.snap_mark(at, 5.0)); });
-    entry("drag threshold", [&](Point at) {
-      const FilmThreshold limit = first_threshold();
-      if (limit.x > 0.0 && limit.y > 0.0) {
-        page_.emplace_back(skin::Disc{at, 7.0, {.stroke = colours_.brick, .width = 1.5, .dash = 3.0}});
-        return;
-      }
-      const bool level = limit.y > 0.0;
-      for (const double side : {-4.0, 4.0}) {
-        const Point way = level ? Point{0, side} : Point{side, 0};
-        const Point half = level ? Point{8, 0} : Point{0, 8};
-        page_.emplace_back(skin::line(at + way - half, at + way + half, colours_.brick, 1.5, 3.0));
-      }
-    });
+    if (!reel_.trails.empty())
+      entry("drag threshold", [&](Point at) {
+        const FilmThreshold limit = first_threshold();
+        if (limit.x > 0.0 && limit.y > 0.0) {
+          page_.emplace_back(skin::Disc{at, 7.0, {.stroke = colours_.brick, .width = 1.5, .dash = 3.0}});
+          return;
+        }
+        const bool level = limit.y > 0.0;
+        for (const double side : {-4.0, 4.0}) {
+          const Point way = level ? Point{0, side} : Point{side, 0};
+          const Point half = level ? Point{8, 0} : Point{0, 8};
+          page_.emplace_back(skin::line(at + way - half, at + way + half, colours_.brick, 1.5, 3.0));
+        }
+      });
     if (std::any_of(reel_.frames.begin(), reel_.frames.end(),
                     [](const FilmFrame& frame) { return !frame.ghosts.empty(); }))
       entry("where it was, every 40 ms", [&](Point at) {
         for (const double by : {-7.0, 0.0})
           marks_.add_corners(page_, {at.x - 8.0 + by, at.y - 5.0, 14.0, 11.0}, 4.0, 1.4, 0.9);
       });
-    entry("finger and its trail", [&](Point at) {
-      page_.emplace_back(skin::line(at + Point{-18, 0}, at, colours_.heather, 2.0));
-      page_.emplace_back(skin::Disc{at, 7.0, marks_.finger_ink()});
-      x -= 12.0;
-    });
+    if (!reel_.hovers.empty())
+      entry("pointer that touches nothing", [&](Point at) { marks_.add_pointer(page_, at); });
+    if (!reel_.trails.empty())
+      entry("finger and its trail", [&](Point at) {
+        page_.emplace_back(skin::line(at + Point{-18, 0}, at, colours_.heather, 2.0));
+        page_.emplace_back(skin::Disc{at, 7.0, marks_.finger_ink()});
+        x -= 12.0;
+      });
   }
 
   [[nodiscard]] FilmThreshold first_threshold() const {

@@ -53,8 +53,12 @@ void FilmMarks::add_hover(Picture& shapes, Micros before, const FilmFrame& frame
   }
   if (way.points.size() > 1) shapes.emplace_back(std::move(way));
   if (last == nullptr || !last->down || !frame.presses.empty()) return;
-  shapes.emplace_back(skin::Disc{last->at, 6.0, {.stroke = colours_->heather, .width = 2.0}});
-  shapes.emplace_back(skin::Disc{last->at, 1.6, {.fill = colours_->heather}});
+  add_pointer(shapes, last->at);
+}
+
+void FilmMarks::add_pointer(Picture& shapes, Point at) const {
+  shapes.emplace_back(skin::Disc{at, 6.0, {.stroke = colours_->heather, .width = 2.0}});
+  shapes.emplace_back(skin::Disc{at, 1.6, {.fill = colours_->heather}});
 }
 
 void FilmMarks::add_corners(Picture& shapes, const Box& box, double reach, double width,

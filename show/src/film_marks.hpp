@@ -15,6 +15,8 @@ class FilmMarks {
   [[nodiscard]] skin::Ink finger_ink() const;
   [[nodiscard]] skin::Path diamond(Point at, double r) const;
   [[nodiscard]] skin::Path snap_mark(Point at, double r) const;
+  /// A mouse or pen that touches nothing: a ring.
+  void add_pointer(skin::Picture& shapes, Point at) const;
   /// The four corners of a box, each as two short lines: what stands in the box stays readable.
   void add_corners(skin::Picture& shapes, const Box& box, double reach, double width, double opacity) const;
 

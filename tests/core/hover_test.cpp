@@ -133,6 +133,17 @@ TEST_CASE("what moves in under a pointer that rests is hovered at that very micr
   }
 }
 
+TEST_CASE("a pointer that rests while something moves for ever uses up nothing") {
+  Stage stage({.journal = 64});
+  auto& button = stage.add<Button>("a", {0, 0, 100, 100}, {});
+  stage.add<ProgressBar>("bar", {0, 200, 300, 20}, {.label = "Bar", .unknown = true});
+  stage.touch(mouse(ms(1), {50, 50}));
+  stage.advance(ms(3'600'000));
+  CHECK(stage.hovered() == &button);
+  for (const Decision& decision : stage.journal().decisions())
+    CHECK_FALSE(decision.says(answers::callbacks_endless));
+}
+
 TEST_CASE("hovering asks for no memory once a pointer has come") {
   Stage stage;
   stage.add<Button>("a", {0, 0, 100, 100}, {});

@@ -133,8 +133,7 @@ void Stage::run_due(Micros until) {
     }
     set_time(time);
     if (hover_due_ < std::min(events_.due(), due_list_.due())) {
-      --budget_;
-      hover_due_ = never;
+      hover_due_ = never;  // it lies ahead of the last look, so that this comes to an end by itself
       look_at_hover();
       continue;
     }
