@@ -42,6 +42,15 @@ make inspection smoker 24 'smoker_lit = yes, saved = 1' 'smoker lit stays down, 
   'tap smoker, wait 500 ms, tap save'
 make inspection hover 81 'queen_seen = no, says save "pointer"' 'a mouse passes over the controls and rests on save' \
   'hover to frames.thumb, wait 250 ms, hover to queen.thumb over 260 ms, wait 250 ms, hover to save over 300 ms, wait 350 ms, leave'
+make inspection wheel 82 'frames = 7, temper = 2.5' 'a wheel turns over a slider, then over the temper marks' \
+  'hover to frames.thumb, wait 150 ms, wheel up 3, wait 500 ms, hover to temper over 300 ms, wait 60 ms, wheel down 1, wait 500 ms, leave'
+make hive-list wheel 83 'scrolled = 0, sheet = 320' 'a wheel scrolls the list down and up, and at its end the sheet goes on' \
+  'hover to (200, 500), wait 60 ms, wheel down 4, wait 600 ms, wheel up 9, wait 700 ms'
+make photos hover 84 'photo = 3' 'a mouse over the photos, a notch of its wheel, and off upwards' \
+  'hover to (6, 330), wait 60 ms, hover to (180, 330) over 300 ms, wait 500 ms, wheel down 1, wait 700 ms,
+   hover to (180, 150) over 260 ms, wait 400 ms, leave'
+make yard-plan trackpad 85 'says plan "began to pinch"' 'two fingers on a trackpad zoom the yard plan' \
+  'hover to plan, wait 60 ms, wheel pinch 1.6 over 420 ms, wait 300 ms'
 make inspection boxes 38 'boxes = 1, checked.fraction = 1' 'two boxes are checked, one after the other' \
   'wait 100 ms, set boxes 0.75, wait 500 ms, set boxes 1, wait 600 ms'
 make photos swipe 25 'photo = 3' 'a swipe to the next frame' 'flick left 120 from (260, 350) at 900'

@@ -75,12 +75,29 @@ void actions(Look& look, const Looked& one) {
              "link opens to a dialog's cell, or add a toast tray with a button such as \"Undo\"");
 }
 
+// What stands over it under a mouse only, and is not said in it.
+void captions(Look& look, const Looked& one) {
+  const auto& hover = one.plan->content.hover;
+  if (!hover || hover->words.empty()) return;
+  std::string words = hover->words;
+  if (const std::size_t item = words.find("{item}"); item != std::string::npos) words.erase(item);
+  while (!words.empty() && words.back() == ' ') words.pop_back();
+  bool said = one.plan->content.detail.find(words) != std::string::npos;
+  pieces_of(*one.part,
+            [&](const Piece& piece) { said = said || piece.words.find(words) != std::string_view::npos; });
+  if (said) return;
+  look.say(hover_only, one, "hover",
+           fmt::format("'{}' comes over {} only under a mouse or pen", words, one.plan->id),
+           "say it in its label, detail or titles too");
+}
+
 }  // namespace
 
 void check_content(Look& look) {
   for (const Looked& one : look.parts) {
     texts(look, one);
     actions(look, one);
+    captions(look, one);
   }
 }
 

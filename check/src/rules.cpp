@@ -48,6 +48,8 @@ constexpr std::array rules{
     Rule{"alike-actions",
          "two actions of a row differ by colour alone: who does not see it takes the wrong one"},
     Rule{"low-contrast", "a text is so faint that its contrast is below 4.5 to 1 (WCAG AA)"},
+    Rule{"hover-only",
+         "a caption that only a mouse or pen brings up tells what stands nowhere else: fingers never see it"},
     Rule{"no-way-out", "a layer is open from the beginning, and nothing on the screen can close it"},
     Rule{"idle-silence", "a silence that silences nothing"},
 };

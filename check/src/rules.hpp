@@ -40,6 +40,7 @@ enum RuleName : std::size_t {
   text_cut,
   alike_actions,
   low_contrast,
+  hover_only,
   no_way_out,
   idle_silence,
 };

@@ -93,6 +93,7 @@ inline const ubbo::PartKind& rounds::Wheel::described() {
                                                 .role = "spinbutton",
                                                 .readings = wheel_readings,
                                                 .pieces = &wheel_pieces,
+                                                .wheel = WheelUse::scrolls,
                                                 .keys = "Up, Down",
                                                 .actions = wheel_actions});
   return kind;

@@ -128,6 +128,10 @@ class Film : private Page {
       });
     if (!reel_.hovers.empty())
       entry("pointer that touches nothing", [&](Point at) { marks_.add_pointer(page_, at); });
+    if (!reel_.turns.empty())
+      entry("wheel, and where it turns", [&](Point at) {
+        marks_.add_turn(page_, {.at = at - Point{0.0, 20.0}, .by = {0.0, 1.0}});
+      });
     if (!reel_.trails.empty())
       entry("finger and its trail", [&](Point at) {
         page_.emplace_back(skin::line(at + Point{-18, 0}, at, colours_.heather, 2.0));

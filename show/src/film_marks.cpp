@@ -37,6 +37,46 @@ void FilmMarks::add(Picture& shapes, const FilmFrame& frame) const {
         (trail.back().time > before || before == reel_->begins))
       add_trail(shapes, trail, before, frame.time);
   add_hover(shapes, before, frame);
+  add_turns(shapes, before, frame);
+}
+
+// All that was turned since the frame before is one mark.
+void FilmMarks::add_turns(Picture& shapes, Micros before, const FilmFrame& frame) const {
+  FilmTurn sum;
+  bool any = false;
+  for (const FilmTurn& turn : reel_->turns) {
+    if (turn.time > frame.time || turn.time <= before) continue;
+    sum.at = turn.at;
+    sum.by = sum.by + turn.by;
+    sum.zooms = turn.zooms;
+    any = true;
+  }
+  if (any) add_turn(shapes, sum);
+}
+
+void FilmMarks::add_turn(Picture& shapes, const FilmTurn& turn) const {
+  const bool aside = std::fabs(turn.by.x) > std::fabs(turn.by.y);
+  const double sign = (aside ? turn.by.x : turn.by.y) < 0.0 ? -1.0 : 1.0;
+  const Point way = aside ? Point{sign, 0} : Point{0, sign};
+  const Point across{way.y, way.x};
+  const auto head = [&](Point from, Point towards) {
+    const Point tip = from + towards * 7.0;
+    for (const bool under : {true, false})
+      shapes.emplace_back(skin::Path{
+          .points = {from + across * 7.0, tip, from - across * 7.0},
+          .closed = false,
+          .ink = {.stroke = under ? colours_->paper : colours_->heather, .width = under ? 4.8 : 2.4}});
+  };
+  constexpr double clear = 13.0;  // of the pointer's own ring
+  if (turn.zooms) {
+    // Closer: away from each other; further away: towards each other.
+    const double from = sign < 0.0 ? clear : clear + 7.0;
+    head(turn.at + Point{0, -from}, Point{0, sign});
+    head(turn.at + Point{0, from}, Point{0, -sign});
+    return;
+  }
+  head(turn.at + way * clear, way);
+  head(turn.at + way * (clear + 7.0), way);
 }
 
 // A pointer that touches nothing is a ring, with a dashed way.
@@ -57,6 +97,8 @@ void FilmMarks::add_hover(Picture& shapes, Micros before, const FilmFrame& frame
 }
 
 void FilmMarks::add_pointer(Picture& shapes, Point at) const {
+  // On paper of its own, since what comes under a pointer may have its colour.
+  shapes.emplace_back(skin::Disc{at, 7.5, {.fill = colours_->paper.with_alpha(0.85)}});
   shapes.emplace_back(skin::Disc{at, 6.0, {.stroke = colours_->heather, .width = 2.0}});
   shapes.emplace_back(skin::Disc{at, 1.6, {.fill = colours_->heather}});
 }

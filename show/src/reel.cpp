@@ -8,6 +8,7 @@
 
 #include "told.hpp"
 #include "ubbo/io/replay/report.hpp"
+#include "ubbo/io/take/wheel_action.hpp"
 #include "ubbo/io/text/harmless.hpp"
 #include "ubbo/words/catalogue.hpp"
 
@@ -324,6 +325,13 @@ FilmReel reel_of(const io::Scene& scene, const io::Take& take, const ReelOptions
   for (const Sample& sample : take.samples)
     if (sample.phase == Phase::hover || sample.phase == Phase::leave)
       reel.hovers.push_back({sample.time, sample.at, sample.phase == Phase::hover});
+  for (const io::Action& action : take.actions)
+    if (action.kind == io::Action::Kind::wheel)
+      if (const auto turn = io::wheel_turn(action)) {
+        const bool zooms = turn->zooms || turn->scale != 1.0;
+        reel.turns.push_back(
+            {turn->time, turn->at, turn->scale == 1.0 ? turn->by : Point{0.0, 1.0 - turn->scale}, zooms});
+      }
   std::vector<FilmPress> presses;
   for (const Trail& trail : trails) {
     reel.trails.push_back(trail.points);

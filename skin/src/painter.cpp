@@ -147,11 +147,15 @@ void Painter::surface(const Piece& piece) {
   const Colour edge_colour =
       (piece.held ? colours_->heather : colours_->ink).with_alpha((piece.held ? 1.0 : 0.24) * piece.opacity);
   const double edge_width = piece.held ? 1.6 : 1.0;
-  if (piece.image.empty() && !piece.notice)
-    return add(card(piece.box, {.fill = raised, .stroke = edge_colour, .width = edge_width}));
+  if (piece.image.empty() && !piece.notice) {
+    add(card(piece.box, {.fill = raised, .stroke = edge_colour, .width = edge_width}));
+    if (!piece.held && piece.hover > 0.0) add(card(piece.box, {.fill = hovered(piece)}));
+    return;
+  }
   add(card(piece.box, {.fill = raised}));
   if (!piece.image.empty()) {
     Picture pictured{Image{piece.image_box.value_or(piece.box), std::string(piece.image)}};
+    if (piece.image_clip) pictured = {Group{.shapes = std::move(pictured), .clip = *piece.image_clip}};
     Group seen = about(middle, std::move(pictured), 1.0, piece.turn);
     seen.opacity = piece.opacity;
     add(std::move(seen));
@@ -211,6 +215,11 @@ void Painter::track(const Piece& piece) {
 
 void Painter::fill(const Piece& piece) {
   if (piece.opacity <= 0.0 || piece.box.w <= 0.0 || piece.box.h <= 0.0) return;
+  if (piece.name == std::string_view("overlay")) {
+    add(turned_about(paper(piece.box, 0.0, {.fill = colours_->heather.with_alpha(piece.opacity)}),
+                     piece.box.centre(), piece.turn));
+    return;
+  }
   // What a press darkens is no value.
   if (!piece.on || piece.name == std::string_view("press")) {
     add(paper(piece.box, button_cut, {.fill = colours_->ink.with_alpha(0.14 * piece.opacity)}));
@@ -227,6 +236,9 @@ void Painter::mark(const Piece& piece) {
     return add_all(glyph(piece.glyph, piece.box.centre(), std::fmin(piece.box.w, piece.box.h),
                          colours_->ink.with_alpha(piece.opacity)));
   const double radius = piece.box.w / 2;
+  if (piece.hover > 0.0)
+    add(hexagon(piece.box.centre(), radius + 5.0 * piece.hover,
+                {.fill = hovered(piece).with_alpha(0.22 * piece.hover)}, piece.turn));
   constexpr double large = 8.0;  // a thing of its own, not a tick on a track
   const bool is_large = radius >= large;
   const Colour full = piece.held ? colours_->heather : colours_->honey;
@@ -251,8 +263,10 @@ void Painter::mark(const Piece& piece) {
 void Painter::handle(const Piece& piece) {
   const Box& box = piece.box;
   if (box.w > 2.0 * box.h) {  // a grip: two short parallel bars
+    const double strength = piece.held ? 0.6 : 0.6 + 0.4 * piece.hover;
     for (const double y : {box.y + 1.0, box.bottom() - 1.0})
-      add(line({box.x, y}, {box.right(), y}, (piece.held ? colours_->heather : colours_->ink).with_alpha(0.6),
+      add(line({box.x, y}, {box.right(), y},
+               (piece.held || piece.hover > 0.5 ? colours_->heather : colours_->ink).with_alpha(strength),
                2.0));
     return;
   }
@@ -305,10 +319,11 @@ void Painter::label(const Piece& piece) {
 void Painter::value(const Piece& piece) {
   Box box = piece.box;
   const bool is_label = piece.name == std::string_view("label");
-  const Colour& ink = piece.on && is_label                   ? colours_->bright
-                      : piece.rank == Rank::destructive      ? colours_->brick
-                      : piece.rank == Rank::main && is_label ? colours_->dark
-                                                             : colours_->ink;
+  const Colour& ink = piece.notice && piece.name == std::string_view("caption") ? colours_->bright
+                      : piece.on && is_label                                    ? colours_->bright
+                      : piece.rank == Rank::destructive                         ? colours_->brick
+                      : piece.rank == Rank::main && is_label                    ? colours_->dark
+                                                                                : colours_->ink;
   const double size = box.h >= 26.0   ? title_size
                       : box.h >= 22.0 ? row_size
                       : box.h >= 18.0 ? line_size
@@ -324,6 +339,10 @@ void Painter::value(const Piece& piece) {
     if (!right_to_left_) box.x += glyph_room - 12.0;
   }
   if (piece.words.empty()) return;
+  // What can be chosen by these words alone, such as a tab.
+  if (piece.hover > 0.0)
+    add(paper({piece.box.x + 4.0, piece.box.y - 6.0, std::fmax(piece.box.w - 8.0, 0.0), piece.box.h + 12.0},
+              6.0, {.fill = hovered(piece)}));
   write({.words = piece.words,
          .box = box,
          .size = size,

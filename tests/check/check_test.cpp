@@ -255,6 +255,7 @@ TEST_CASE("check finds each fault that is put into a sound scene, at its place, 
        "leading = 96\nleading_label = \"Drop\"\nleading_rank = \"destructive\""},
       {"text-cut", "label = \"Save\"", "label = \"Save all of what was seen today\""},
       {"alike-actions", "leading = 96", "leading = 96\ntrailing = 96\ntrailing_rank = \"main\""},
+      {"hover-only", "label = \"photos\"", "label = \"photos\"\nhover = { words = \"Weigh it {item}\" }"},
       {"low-contrast", "label = \"photos\"", "label = \"photos\"\nvisible_items = 3\nfade = 0.6"},
       {"no-way-out", "open = \"\"",
        "open = \"\"\nrain = true\n[[part]]\nid = \"rain\"\nkind = \"panel\"\nlabel = \"Rain\"\n"

@@ -196,3 +196,93 @@ TEST_CASE("hovering has one outcome at every frame rate, changes nothing else, a
     });
   });
 }
+
+TEST_CASE("one piece is hovered at a time, and hints at the cursor") {
+  Stage stage({.width = 360});
+  Cell<double> stars(2);
+  Cell<Choice> box{Choice({"Brood", "Super"})};
+  auto& rating = stage.add<Rating>("stars", {0, 0, 300, 60}, {.label = "Temper", .value = stars});
+  stage.add<Tabs>("boxes", {0, 100, 200, 44}, {.label = "Boxes", .selected = box});
+  stage.add<Draggable>("smoker", {0, 200, 80, 80}, {.label = "Smoker"});
+  auto& off = stage.add<Button>("off", {0, 300, 100, 50}, {.label = "Off"});
+  stage.add<Sheet>("sheet", {0, 400, 360, 320}, {.label = "Ridge", .dim = 0});
+  stage.disable(off);
+  const auto shares = [&](const Part& part) {
+    std::string all;
+    pieces_of(part, [&](const Piece& piece) {
+      if (piece.cursor != Cursor::automatic) all += piece.hover > 0.5 ? "x" : "-";
+    });
+    return all;
+  };
+  CHECK(stage.cursor() == Cursor::automatic);
+  stage.touch(mouse(ms(0), rating.mark(1).centre()));
+  stage.advance(ms(500));
+  CHECK(shares(rating) == "-x---");
+  CHECK(stage.cursor() == Cursor::pointer);
+  stage.touch(mouse(ms(510), rating.mark(3).centre()));
+  stage.advance(ms(1000));
+  CHECK(shares(rating) == "---x-");
+  CHECK(rating.hover() == 1.0);
+  stage.touch(mouse(ms(1010), {150, 140}));  // touched there, though its words are not so high
+  stage.advance(ms(1500));
+  CHECK(shares(*stage.find("boxes")) == "-x");
+  stage.touch(mouse(ms(1600), {40, 240}));
+  CHECK(stage.cursor() == Cursor::grab);
+  stage.touch(mouse(ms(1610), {40, 240}, Phase::down));
+  stage.touch(mouse(ms(1620), {70, 240}, Phase::move));
+  CHECK(stage.cursor() == Cursor::grabbing);
+  stage.touch(mouse(ms(1630), {70, 240}, Phase::up));
+  stage.touch(mouse(ms(1700), {50, 320}));
+  CHECK(stage.cursor() == Cursor::not_allowed);
+  stage.touch(mouse(ms(1710), {340, 390}));
+  CHECK(stage.cursor() == Cursor::automatic);
+}
+
+TEST_CASE("what comes over a hovered part comes from the pointer's side, each property in its own time") {
+  for (const auto& [from, way] :
+       {std::pair{Point{10, 250}, Point{-1, 0}}, std::pair{Point{200, 10}, Point{0, -1}},
+        std::pair{Point{390, 250}, Point{1, 0}}, std::pair{Point{200, 490}, Point{0, 1}}}) {
+    Stage stage;
+    auto& photo = stage.add<Button>("photo", {100, 100, 200, 300}, {.label = "Frame 3"});
+    photo.set_content({.image = "frame-3",
+                       .hover = HoverContent{.words = "Frame 3",
+                                             .overlay = 0.8,
+                                             .scale = 1.5,
+                                             .distance = 0.5,
+                                             .opacity_transition = Timed{Curve{}, ms(100)},
+                                             .offset_transition = Timed{Curve{}, ms(400)},
+                                             .scale_transition = Timed{Curve{}, ms(200)}}});
+    stage.touch(mouse(ms(0), from));
+    stage.touch(mouse(ms(1000), {200, 250}));
+    stage.advance(ms(1050));
+    const auto look = [&](const char* name) {
+      Piece found;
+      pieces_of(photo, [&](const Piece& piece) {
+        if (piece.name == std::string_view(name) || (*name == '\0' && piece.role == Role::button))
+          found = piece;
+      });
+      return found;
+    };
+    const Piece shade = look("overlay");
+    CHECK(shade.opacity == Approx(0.4));
+    const double left = 0.5 * (1.0 - 50.0 / 400.0);
+    CHECK(length(shade.box.centre() - Point{200, 250} - Point{way.x * 200 * left, way.y * 300 * left}) <
+          1e-9);
+    REQUIRE(look("").image_box);
+    CHECK(look("").image_box->w == Approx(200 * 1.125));
+    CHECK(*look("").image_clip == Box{100, 100, 200, 300});
+    CHECK(*shade.clip == Box{100, 100, 200, 300});
+    stage.advance(ms(1100));
+    CHECK(look("caption").opacity == Approx(1.0));
+    CHECK_FALSE(stage.settled());
+    stage.advance(ms(1400));
+    CHECK(look("overlay").box == Box{100, 100, 200, 300});
+    CHECK(stage.settled());
+    // And goes where the pointer goes.
+    stage.touch(mouse(ms(2000), {350, 250}));
+    stage.advance(ms(2050));
+    CHECK(look("overlay").box.centre().x > 200);
+    stage.advance(ms(2500));
+    CHECK(look("overlay").name != std::string_view("overlay"));
+  }
+}

@@ -327,6 +327,41 @@ TEST_CASE("each answer is given, and what it claims is so") {
     CHECK(pages.content() == 0);
     visits.look(stage);
   }
+  {  // Wheels: what follows them, and what does not.
+    Stage stage{{.journal = 500}};
+    Cell<double> honey(3);
+    stage.add<Slider>("honey", {0, 0, 360, 48}, {.label = "Honey", .value = honey, .to = 4, .step = 1});
+    stage.add<List>("list", {0, 60, 360, 200}, {.label = "Hives", .count = 30});
+    stage.add<Slider>("inner", Box{0, 0, 300, 60}, {.label = "Inner", .value = honey, .to = 4, .step = 1},
+                      {.inside = "list"});
+    Cell<Choice> box{Choice({"Brood", "Super", "Lid"})};
+    stage.add<Tabs>("boxes", {0, 270, 360, 44}, {.label = "Boxes", .selected = box});
+    Cell<int> frame(1);
+    stage.add<PageDots>("dots", {0, 330, 360, 44}, {.label = "Frame", .selected = frame, .count = 5});
+    stage.add<ZoomPlane>("plan", {0, 400, 360, 200}, {.label = "Yard"});
+    double time = 0;
+    const auto turn = [&](Point at, Point by, WheelUnit unit, WheelPhase phase = WheelPhase::none,
+                          bool zooms = false) {
+      time += 300;
+      stage.wheel({.time = ms(time), .at = at, .by = by, .unit = unit, .phase = phase, .zooms = zooms});
+    };
+    for (const double by : {-1.0, -1.0, 0.2}) turn({100, 20}, {0, by}, WheelUnit::notch);
+    turn({100, 80}, {0, 1}, WheelUnit::notch);
+    turn({100, 200}, {0, -9}, WheelUnit::notch);
+    turn({100, 200}, {0, 20}, WheelUnit::dp, WheelPhase::begin);
+    time -= 290;
+    turn({100, 200}, {0, 0}, WheelUnit::dp, WheelPhase::end);
+    turn({100, 200}, {0, 9}, WheelUnit::dp, WheelPhase::momentum);
+    turn({100, 290}, {0, 1}, WheelUnit::notch);
+    turn({100, 350}, {0, 1}, WheelUnit::notch);
+    turn({100, 500}, {0, -1}, WheelUnit::notch, WheelPhase::none, true);
+    turn({100, 700}, {0, std::nan("")}, WheelUnit::notch);
+    turn({100, 700}, {0, 1}, WheelUnit::notch);
+    stage.touch({.time = ms(time + 400), .contact = 1, .phase = Phase::down, .at = {100, 200}});
+    turn({100, 200}, {0, 1}, WheelUnit::notch);
+    settle(stage);
+    visits.look(stage);
+  }
   {  // A row of taps that a drag has closed: the press after it comes soon, and is not called late.
     Stage alone{{.journal = 100}};
     alone.add<ZoomPlane>("plan", {0, 0, 300, 300}, {});

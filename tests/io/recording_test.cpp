@@ -5,6 +5,7 @@
 #include <cstring>
 
 #include "ubbo/io/take/take_info.hpp"
+#include "ubbo/io/take/wheel_action.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/testing/check.hpp"
 
@@ -205,6 +206,52 @@ TEST_CASE("pointer events, coalesced ones in their places") {
   CHECK(take.samples[2].time == ms(18));
   CHECK(take.samples[4].phase == Phase::up);
   CHECK(take.samples[5].phase == Phase::leave);
+}
+
+TEST_CASE("wheels: W3C's events, and a mouse as the kernel tells of it") {
+  const auto turns = [](const io::Take& take) {
+    std::string all;
+    for (const io::Action& one : take.actions)
+      all += plain_number(to_ms(one.time)) + " " + one.target + ": " + one.value + "\n";
+    return all;
+  };
+  const io::Take page = io::parse_pointer_events(
+      R"({"type":"pointermove","pointerId":1,"pointerType":"mouse","clientX":8,"clientY":9,"timeStamp":90}
+{"type":"wheel","clientX":8,"clientY":9,"deltaX":0,"deltaY":-12.5,"deltaMode":0,"timeStamp":100}
+{"type":"wheel","clientX":8,"clientY":9,"deltaY":3,"deltaMode":1,"timeStamp":110}
+{"type":"wheel","clientX":8,"clientY":9,"deltaY":100,"deltaMode":0,"wheelDeltaY":-120,"timeStamp":120}
+{"type":"wheel","clientX":8,"clientY":9,"deltaY":-2,"ctrlKey":true,"timeStamp":130}
+{"type":"wheel","clientX":8,"clientY":9,"deltaY":1,"deltaMode":2,"timeStamp":140})",
+      "t");
+  CHECK(page.samples.size() == 1);
+  CHECK(turns(page) ==
+        "10 8 9: 0 -12.5 dp\n20 8 9: 0 3 line\n30 8 9: 0 1 notch\n"
+        "40 8 9: 0 -2 dp zoom\n50 8 9: 0 1 page\n");
+  const std::string mouse =
+      "E: 1.000000 0002 0000 10\nE: 1.000000 0002 0001 -30\nE: 1.000000 0000 0000 0\n"
+      "E: 1.100000 0002 0008 -1\nE: 1.100000 0002 000b -120\nE: 1.100000 0000 0000 0\n"
+      "E: 1.200000 0002 000b 30\nE: 1.200000 0000 0000 0\n"
+      "E: 1.300000 0001 0110 1\nE: 1.300000 0000 0000 0\n"
+      "E: 1.400000 0002 0000 -5000\nE: 1.400000 0000 0000 0\n"
+      "E: 1.500000 0001 0110 0\nE: 1.500000 0002 0006 1\nE: 1.500000 0000 0000 0\n";
+  const io::Take kernel = io::parse_recording(mouse, "t", {.screen = {360, 720}});
+  CHECK(turns(kernel) == "100 190 330: 0 1 notch\n200 190 330: 0 -0.25 notch\n500 0 330: 1 0 notch\n");
+  REQUIRE(kernel.samples.size() == 4);
+  CHECK(kernel.samples[0].phase == Phase::hover);
+  CHECK(kernel.samples[0].at == Point{190, 330});
+  CHECK(kernel.samples[1].phase == Phase::down);
+  CHECK(kernel.samples[2].at == Point{0, 330});
+  CHECK(kernel.samples[3].phase == Phase::up);
+  // Each reads again as it was written.
+  for (const io::Take& take : {page, kernel})
+    for (const io::Action& action : take.actions) {
+      const auto turn = io::wheel_turn(action);
+      REQUIRE(turn);
+      CHECK(io::wheel_action(*turn).value == action.value);
+    }
+  for (const char* bad :
+       {"0 3", "0 3 ell", "0 3 dp zooms", "0 3 dp scale", "0 3 dp scale 0", "0 3 dp end x", "nan 3 dp"})
+    CHECK_FALSE(io::wheel_turn({.kind = io::Action::Kind::wheel, .target = "1 2", .value = bad}));
 }
 
 TEST_CASE("malformed recordings of each kind are answered with their line") {

@@ -255,7 +255,10 @@ label = "Ridge"
     CHECK(a.kind == b.kind);
     CHECK(a.cells == b.cells);
     CHECK(a.placement == b.placement);
-    CHECK(a.content == b.content);
+    CHECK(a.content.detail == b.content.detail);
+    CHECK(a.content.glyph == b.content.glyph);
+    CHECK(a.content.image == b.content.image);
+    CHECK(a.content.rank == b.content.rank);
     CHECK(a.contact_rules.inside == b.contact_rules.inside);
     for (std::size_t s = 0; s < a.kind->settings(); ++s)
       if (const auto said = a.kind->get(a.settings, s); std::holds_alternative<std::string>(said))

@@ -41,7 +41,7 @@ std::vector<std::string> words_of(std::string_view option, const Kit& kit) {
   if (option == "--hand")
     for (const io::HandModel& hand : io::shipped_hands()) words.emplace_back(hand.name);
   if (option != "OF" && option != "KIND") return words;
-  if (option == "OF") words = {"screen", "feel"};
+  if (option == "OF") words = {"screen", "feel", "feel.wheel", "hover"};
   for (const PartKind* kind : kit.kinds) words.emplace_back(kind->name);
   return words;
 }

@@ -392,7 +392,8 @@ void card_deck_pieces(const Part& part, const PieceTaker& out) {
                  .turn = turn,
                  .on = index == it.selected(),
                  .held = held,
-                 .item = index},
+                 .item = index,
+                 .cursor = index == it.selected() ? Cursor::grab : Cursor::automatic},
                 it.settings().titles, out);
   };
   const double behind = it.settings().behind;

@@ -361,7 +361,8 @@ void carousel_pieces(const Part& part, const PieceTaker& out) {
                  .opacity = look.opacity,
                  .on = place == nearest,
                  .held = it.dragging() && place == nearest,
-                 .item = static_cast<int>(index)},
+                 .item = static_cast<int>(index),
+                 .cursor = Cursor::grab},
                 it.settings().titles, out);
   };
   const int seen = static_cast<int>(after - before);  // whole numbers, both
@@ -403,6 +404,7 @@ const PartKind& Carousel::described() {
        .place_of = &item_place,
        .upright = Upright::downwards,
        .reaches_out = true,
+       .wheel = WheelUse::both,
        .keys = "arrows along it, Home, End",
        .actions = carousel_actions,
        .answers = answers::carousel_answers});

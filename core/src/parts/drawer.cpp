@@ -83,7 +83,8 @@ const PartKind& Drawer::described() {
       detail::describe_panel<Drawer>("drawer", "a surface beside the page that is drawn in from an edge",
                                      {.box = "0, 0, 264, \"100%\"",
                                       .lines = "label = \"Apiaries\"\nopen = \"shown\"\n",
-                                      .cells = "shown = true\n"});
+                                      .cells = "shown = true\n"},
+                                     WheelUse::none);
   return kind;
 }
 

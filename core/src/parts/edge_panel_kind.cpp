@@ -63,12 +63,14 @@ void panel_pieces(const Part& part, const PieceTaker& out) {
     out({.role = Role::handle,
          .name = "grip",
          .box = {box.centre().x - 14.0, box.y + 9.0, 28.0, 7.0},
-         .held = it.dragging()});
+         .held = it.dragging(),
+         .cursor = Cursor::ns_resize});
   if (side == Side::up)
     out({.role = Role::handle,
          .name = "grip",
          .box = {box.centre().x - 14.0, box.bottom() - 16.0, 28.0, 7.0},
-         .held = it.dragging()});
+         .held = it.dragging(),
+         .cursor = Cursor::ns_resize});
   out({.role = Role::label,
        .box = {box.x + 16.0, box.y + 22.0, std::fmax(box.w - 32.0, 0.0), 28.0},
        .words = it.accessible().label});

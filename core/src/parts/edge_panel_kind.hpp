@@ -56,7 +56,7 @@ inline constexpr auto layer_answers = [] {
 }();
 
 template <class P>
-PartKind describe_panel(const char* name, const char* means, PartExample example) {
+PartKind describe_panel(const char* name, const char* means, PartExample example, WheelUse wheel) {
   return describe<P>({.name = name,
                       .means = means,
                       .role = "dialog",
@@ -66,6 +66,7 @@ PartKind describe_panel(const char* name, const char* means, PartExample example
                       .place_of = &panel_place,
                       .stands = &panel_stands,
                       .reaches_out = true,
+                      .wheel = wheel,
                       .frame = {.top = 56.0},
                       .keys = "arrows, Home, End, Escape",
                       .actions = panel_actions,

@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "ubbo/parts/hover.hpp"
+
 namespace ubbo {
 
 const char* name_of(Role role) {
@@ -32,6 +34,97 @@ void item_pieces(Piece card, const Link<std::vector<std::string>>& titles, const
        .item = card.item});
 }
 
+namespace {
+
+// A button is pressed and a handle grabbed, where a kind does not say.
+Cursor cursor_of(const Part& part, const Piece& piece) {
+  Cursor cursor = piece.cursor;
+  if (cursor == Cursor::automatic && piece.role == Role::button) cursor = Cursor::pointer;
+  if (cursor == Cursor::automatic && piece.role == Role::handle) cursor = Cursor::grab;
+  if (cursor != Cursor::automatic && !part.enabled()) return Cursor::not_allowed;
+  return cursor == Cursor::grab && piece.held ? Cursor::grabbing : cursor;
+}
+
+// By its item, or by its place among those without one.
+int key_of(const Piece& piece, int& counted) {
+  if (piece.cursor == Cursor::automatic) return 0;
+  return piece.item >= 0 ? piece.item + 1 : -(++counted);
+}
+
+// The picture larger, within where it was.
+void enlarge(Piece& piece, const HoverContent& hover, double share) {
+  if (hover.scale == 1.0 || piece.image.empty()) return;
+  const Box seen = piece.image_box.value_or(piece.box);
+  const double by = 1.0 + (hover.scale - 1.0) * share;
+  const Size size{seen.w * by, seen.h * by};
+  const Point middle = seen.centre();
+  piece.image_box = Box{middle.x - size.w / 2, middle.y - size.h / 2, size.w, size.h};
+  piece.image_clip = seen;
+}
+
+// Shade and caption over a piece that is hovered.
+void hover_pieces(const Part& part, const Piece& piece, int key, const PieceTaker& out) {
+  const HoverContent& hover = *part.content().hover;
+  const Box whole = piece.image_clip ? *piece.image_clip : piece.image_box.value_or(piece.box);
+  const double left = (1.0 - part.hover(key, HoverShare::offset)) * hover.distance;
+  constexpr std::array<Point, 4> ways{Point{-1, 0}, Point{0, -1}, Point{1, 0}, Point{0, 1}};
+  constexpr std::array sides{Side::left, Side::up, Side::right, Side::down};
+  const auto way =
+      hover.from == HoverFrom::pointer
+          ? std::find(sides.begin(), sides.end(), part.context().hover->side_of(part, key)) - sides.begin()
+          : static_cast<std::ptrdiff_t>(hover.from) - 1;
+  const Point off = ways[static_cast<std::size_t>(way)];
+  const Box at = whole + Point{off.x * whole.w * left, off.y * whole.h * left};
+  const double opacity = part.hover(key, HoverShare::opacity) * piece.opacity;
+  Piece over{
+      .role = Role::fill, .name = "overlay", .box = at, .turn = piece.turn, .clip = whole, .notice = true};
+  if (piece.clip) over.clip = common(whole, *piece.clip);
+  over.opacity = hover.overlay * opacity;
+  over.item = piece.item;
+  if (hover.overlay > 0.0) out(over);
+  if (hover.words.empty()) return;
+  constexpr std::string_view each_item = "{item}";
+  constexpr double line = 26.0;
+  const std::size_t number = hover.words.find(each_item);
+  const std::string words = number == std::string::npos || piece.item < 0
+                                ? hover.words
+                                : joined({hover.words.substr(0, number), std::to_string(piece.item + 1),
+                                          hover.words.substr(number + each_item.size())});
+  over.role = Role::value;
+  over.name = "caption";
+  over.words = words;
+  over.opacity = opacity;
+  over.box = {at.x + 12.0, at.centre().y - line / 2, std::fmax(at.w - 24.0, 0.0), line};
+  out(over);
+}
+
+}  // namespace
+
+PieceUnder piece_under(const Part& part, Point at) {
+  constexpr double least = 40.0;  // dp that a finger is given at least
+  struct Search {
+    const Part* part;
+    Point at;
+    PieceUnder found{};
+    double nearest = HUGE_VAL;
+    int counted = 0;
+  } search{&part, at};
+  part.kind().pieces(part, [&search](const Piece& shown) {
+    const Cursor cursor = cursor_of(*search.part, shown);
+    Piece piece{.box = shown.box, .item = shown.item, .cursor = cursor};
+    const int key = key_of(piece, search.counted);
+    if (key == 0 || (shown.clip && !shown.clip->contains(search.at))) return;
+    const double around = std::fmax(0.0, (least - std::fmin(shown.box.w, shown.box.h)) / 2);
+    const bool on = shown.box.contains(search.at);
+    if (!on && !inner(shown.box, {-around, -around, -around, -around}).contains(search.at)) return;
+    const double distance = on ? -1.0 : length(search.at - shown.box.centre());
+    if (distance > search.nearest || (!on && distance == search.nearest)) return;
+    search.nearest = distance;
+    search.found = {key, cursor, shown.box};
+  });
+  return search.found;
+}
+
 void pieces_of(const Part& part, const PieceTaker& out) {
   const Content& content = part.content();
   constexpr std::string_view each_item = "{item}";
@@ -40,12 +133,14 @@ void pieces_of(const Part& part, const PieceTaker& out) {
   std::string image = content.image;
   bool pictured = image.empty();
   bool labelled = false;
-  const double hover = part.hover();
+  const bool hovers = part.hover() > 0.0;
+  int counted = 0;
   part.kind().pieces(part, [&](Piece piece) {
     const bool lies = piece.role == Role::surface || piece.role == Role::row || piece.role == Role::button;
     if (lies && piece.rank == Rank::plain) piece.rank = content.rank;
-    if (piece.role == Role::row || piece.role == Role::button || piece.role == Role::handle || piece.bare)
-      piece.hover = hover;
+    piece.cursor = cursor_of(part, piece);
+    const int key = key_of(piece, counted);
+    if (hovers && key != 0) piece.hover = part.hover(key);
     if (lies && (piece.item >= 0 ? at != std::string::npos : !pictured)) {
       if (piece.item >= 0)
         image = joined({content.image.substr(0, at), std::to_string(piece.item + 1),
@@ -53,6 +148,8 @@ void pieces_of(const Part& part, const PieceTaker& out) {
       piece.image = image;
       pictured = true;
     }
+    const bool shows_over = content.hover && lies && hovers && part.hover(key, HoverShare::opacity) > 0.0;
+    if (shows_over) enlarge(piece, *content.hover, part.hover(key, HoverShare::scale));
     if (!labelled && (piece.role == Role::label || piece.name == std::string_view("label"))) {
       labelled = true;
       piece.rank = content.rank;
@@ -63,6 +160,7 @@ void pieces_of(const Part& part, const PieceTaker& out) {
         piece.box = {piece.box.x, piece.box.centre().y - line, piece.box.w, 2 * line};
     }
     out(piece);
+    if (shows_over) hover_pieces(part, piece, key, out);
   });
 }
 

@@ -493,7 +493,11 @@ void list_pieces(const Part& part, const PieceTaker& out) {
     for (std::size_t i = it.first(); i <= it.last(); ++i) {
       const Box item = common(it.box_of(i), box);
       words = it.settings().label + " " + std::to_string(i + 1);
-      out({.role = Role::row, .name = "item", .box = item, .item = static_cast<int>(i)});
+      out({.role = Role::row,
+           .name = "item",
+           .box = item,
+           .item = static_cast<int>(i),
+           .cursor = Cursor::arrow});
       const Box line{item.x + 16.0, item.centre().y - 10.0, item.w - 32.0, 20.0};
       if (item.h >= 24.0) out({.role = Role::label, .box = line, .words = words});
     }
@@ -537,6 +541,7 @@ const PartKind& List::described() {
        .pieces = &list_pieces,
        .place_of = &place_of_item,
        .upright = Upright::downwards,
+       .wheel = WheelUse::scrolls,
        .child_box =
            [](const AnySettings& settings) {
              const auto* held = settings.as<ListSettings>();

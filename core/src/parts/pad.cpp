@@ -127,7 +127,8 @@ void pad_pieces(const Part& part, const PieceTaker& out) {
   out({.role = Role::surface,
        .box = box,
        .held = it.pressed() && !it.settings().opaque,
-       .bare = !it.settings().opaque});
+       .bare = !it.settings().opaque,
+       .cursor = Cursor::pointer});
   const double radius = 20.0 * std::fmin(it.scale(), 100.0);
   for (std::size_t i = 0; i + 1 < marks.size(); i += 2) {
     const Point at = it.place_of({marks[i], marks[i + 1]});
@@ -157,6 +158,8 @@ const PartKind& Pad::described() {
                      .readings = pad_readings,
                      .pieces = &pad_pieces,
                      .own_state = true,
+                     .wheel = WheelUse::scrolls,
+                     .wheel_zooms = true,
                      .keys = "Space, Enter",
                      .actions = pad_actions});
   return kind;

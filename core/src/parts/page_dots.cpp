@@ -119,7 +119,9 @@ bool PageDots::press(Key key) {
   if (wanted == selected())
     decide(answers::key_at_end, {selected() + 1.0, ""}, {selected() + 1.0, ""});
   else
-    choose(wanted, context().cause == Cause::call ? answers::dot_by_call : answers::dot_by_key);
+    choose(wanted, context().cause == Cause::call    ? answers::dot_by_call
+                   : context().cause == Cause::wheel ? answers::dot_by_wheel
+                                                     : answers::dot_by_key);
   return true;
 }
 
@@ -141,13 +143,15 @@ void page_dots_pieces(const Part& part, const PieceTaker& out) {
   const PageDots& it = dots_of(part);
   const double first = it.first();
   const double size = it.settings().size;
-  const auto dot = [&](double page, double radius, bool on, double opacity) {
+  const auto dot = [&](double page, int item, double radius, bool on, double opacity) {
     const Point at = it.place_of(page);
     out({.role = Role::mark,
          .name = on ? "present" : "dot",
          .box = {at.x - radius, at.y - radius, 2 * radius, 2 * radius},
          .opacity = opacity,
-         .on = on});
+         .on = on,
+         .item = item,
+         .cursor = on ? Cursor::automatic : Cursor::pointer});
   };
   const auto from = static_cast<int>(std::floor(first));
   for (int i = std::max(0, from); i < std::min(it.count(), from + it.seen() + 1); ++i) {
@@ -155,9 +159,9 @@ void page_dots_pieces(const Part& part, const PieceTaker& out) {
     const double inside = std::min(i - first + 1.0, first + it.seen() - i);
     const bool more = (i == from && from > 0) || (i == from + it.seen() - 1 && from + it.seen() < it.count());
     if (inside <= 0.0) continue;
-    dot(i, size / 2 * (more ? 0.6 : 1.0), false, std::min(inside, 1.0));
+    dot(i, i, size / 2 * (more ? 0.6 : 1.0), false, std::min(inside, 1.0));
   }
-  dot(it.position(), size / 2, true, 1.0);
+  dot(it.position(), -1, size / 2, true, 1.0);
 }
 
 std::optional<Point> dot_place(const Part& part, double value) {
@@ -183,6 +187,7 @@ const PartKind& PageDots::described() {
                           .readings = page_dots_readings,
                           .pieces = &page_dots_pieces,
                           .place_of = &dot_place,
+                          .wheel = WheelUse::steps,
                           .usual_size = {0.0, 44.0},
                           .keys = "arrows, Home, End",
                           .actions = page_dots_actions,

@@ -223,7 +223,8 @@ void pane_pieces(const Part& part, const PieceTaker& out) {
     out({.role = Role::handle,
          .name = "grip",
          .box = {box.centre().x - 14.0, box.y + 7.0, 28.0, 7.0},
-         .held = it.dragging()});
+         .held = it.dragging(),
+         .cursor = Cursor::ns_resize});
   const Box title{box.x + 16.0, aside ? box.centre().y - 10.0 : box.y + 18.0, box.w - 32.0,
                   aside ? 20.0 : 28.0};
   out({.role = Role::label, .box = title, .words = label});
@@ -245,6 +246,7 @@ const PartKind& Pane::described() {
                       .mirrors = false,
                       .upright = Upright::downwards,
                       .put_anywhere = true,
+                      .wheel = WheelUse::scrolls,
                       .frame = {.top = 48.0},
                       .keys = "arrows, Page Up, Page Down, Home, End"});
   return kind;

@@ -4,6 +4,8 @@
 
 #include "ubbo/parts/hover.hpp"
 #include "ubbo/parts/kind.hpp"
+#include "ubbo/parts/rail.hpp"
+#include "ubbo/stage/routing.hpp"
 
 namespace ubbo {
 
@@ -25,7 +27,7 @@ const Content& Part::content() const {
 }
 
 void Part::set_content(Content content) {
-  content_ = content == Content{} ? nullptr : std::make_unique<const Content>(std::move(content));
+  content_ = content.empty() ? nullptr : std::make_unique<const Content>(std::move(content));
 }
 
 Accessible Part::accessible() const {
@@ -34,7 +36,11 @@ Accessible Part::accessible() const {
   return told;
 }
 
-double Part::hover() const { return context().hover == nullptr ? 0.0 : context().hover->share_of(*this); }
+double Part::hover() const { return hover(0); }
+
+double Part::hover(int piece, HoverShare share) const {
+  return context().hover == nullptr ? 0.0 : context().hover->share_of(*this, piece, share);
+}
 
 Box Part::box() const {
   Box here = layout_box_ + moved();
@@ -86,10 +92,18 @@ void Part::decide_facts(const Answer& answer, std::initializer_list<Fact> facts)
   using namespace answers;
   constexpr std::array<const Answer*, 3> by_key{&key_moves, &key_at_end, &key_activates};
   constexpr std::array<const Answer*, 3> by_call{&call_moves, &call_at_end, &call_activates};
+  constexpr std::array<const Answer*, 3> by_wheel{&wheel_moves, &wheel_at_end, &key_activates};
+  // Of the contact by which a wheel drags, people are told what the wheel does.
+  constexpr std::array of_contacts{&questions::owner, &questions::contest, &questions::drag,
+                                   &questions::speed};
+  if (context_->cause == Cause::wheel &&
+      std::find(of_contacts.begin(), of_contacts.end(), answer.question) != of_contacts.end())
+    return;
   const Answer* said = &answer;
-  if (answer.question == &questions::key && context_->cause == Cause::call)
+  if (answer.question == &questions::key &&
+      (context_->cause == Cause::call || context_->cause == Cause::wheel))
     for (std::size_t i = 0; i < by_key.size(); ++i)
-      if (by_key[i] == said) said = by_call[i];
+      if (by_key[i] == &answer) said = (context_->cause == Cause::call ? by_call : by_wheel)[i];
   log_.journal->record_facts(context_->now, log_.part, *said, facts);
 }
 

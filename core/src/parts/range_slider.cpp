@@ -364,6 +364,7 @@ const PartKind& RangeSlider::described() {
        .place_of = &range_place,
        .upright = Upright::upwards,
        .own_state = true,
+       .wheel = WheelUse::steps,
        .margin = {.top = 24.0},
        .usual_size = {0.0, 48.0},
        .keys = "arrows, Page Up, Page Down, Home, End; Space for the other thumb",

@@ -159,7 +159,9 @@ void rating_pieces(const Part& part, const PieceTaker& out) {
          .name = "mark",
          .box = {middle.x - radius, middle.y - radius, 2 * radius, 2 * radius},
          .fraction = filled,
-         .on = filled > 0.0});
+         .on = filled > 0.0,
+         .item = static_cast<int>(i),
+         .cursor = Cursor::pointer});
   }
 }
 
@@ -191,6 +193,7 @@ const PartKind& Rating::described() {
                         .readings = rating_readings,
                         .pieces = &rating_pieces,
                         .place_of = &rating_place,
+                        .wheel = WheelUse::steps,
                         .margin = {.top = 24.0},
                         .usual_size = {0.0, 44.0},
                         .keys = "arrows, Home, End",

@@ -7,8 +7,6 @@
 
 namespace ubbo {
 
-namespace {}  // namespace
-
 template <>
 std::span<const Setting<SheetSettings>> settings_of<SheetSettings>() {
   using declare::number;
@@ -140,7 +138,8 @@ const PartKind& Sheet::described() {
       "sheet", "a surface drawn out from an edge of the screen that rests at one of its snap points",
       {.box = "0, 160, \"100%\", 560",
        .lines = "label = \"Ridge\"\nopen = \"shown\"\nsnap_points = [160, 360, 560]\n",
-       .cells = "shown = true\n"});
+       .cells = "shown = true\n"},
+      WheelUse::scrolls);
   return kind;
 }
 

@@ -273,6 +273,7 @@ const PartKind& Slider::described() {
        .pieces = &slider_pieces,
        .place_of = &place,
        .upright = Upright::upwards,
+       .wheel = WheelUse::steps,
        .margin = {.top = 24.0},
        .usual_size = {0.0, 48.0},
        .keys = "arrows, Page Up, Page Down, Home, End",

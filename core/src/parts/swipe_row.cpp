@@ -566,7 +566,7 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
          .glyph = it.side_glyph(),
          .failed = it.state() == SwipeRow::State::failed});
   }
-  out({.role = Role::row, .box = box, .held = it.dragging()});
+  out({.role = Role::row, .box = box, .held = it.dragging(), .cursor = Cursor::grab});
   if (it.room() > 0.5)
     out({.role = Role::label,
          .box = {box.x + 16.0, box.centre().y - 10.0, std::fmax(box.w - 32.0, 0.0), 20.0},

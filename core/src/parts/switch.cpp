@@ -170,7 +170,8 @@ void switch_pieces(const Part& part, const PieceTaker& out) {
        .box = {at.x - radius, at.y - radius, 2 * radius, 2 * radius},
        .opacity = it.thumb_opacity(),
        .on = it.on(),
-       .held = it.pressed()});
+       .held = it.pressed(),
+       .cursor = Cursor::pointer});
 }
 
 std::optional<Point> switch_place(const Part& part, double value) {

@@ -212,7 +212,9 @@ bool Tabs::step_to(std::size_t wanted) {
   if (wanted == here)
     decide(answers::key_at_end, {static_cast<double>(here + 1), ""}, {static_cast<double>(here + 1), ""});
   else
-    choose(wanted, context().cause == Cause::call ? answers::tab_by_call : answers::tab_by_key);
+    choose(wanted, context().cause == Cause::call    ? answers::tab_by_call
+                   : context().cause == Cause::wheel ? answers::tab_by_wheel
+                                                     : answers::tab_by_key);
   return true;
 }
 
@@ -253,7 +255,9 @@ void tabs_pieces(const Part& part, const PieceTaker& out) {
          .box = {place.x, place.centre().y - 12.0, place.w, 22.0},
          .words = it.names()[i],
          .opacity = chosen ? 1.0 : 0.7,
-         .on = chosen});
+         .on = chosen,
+         .item = static_cast<int>(i),
+         .cursor = Cursor::pointer});
   }
   if (it.selected() < it.count() || it.settings().position.linked())
     out({.role = Role::fill, .name = "underline", .box = under, .on = true});
@@ -287,6 +291,7 @@ const PartKind& Tabs::described() {
                       .place_of = &tab_place,
                       .upright = Upright::downwards,
                       .own_state = true,
+                      .wheel = WheelUse::steps,
                       .usual_size = {0.0, 44.0},
                       .keys = "arrows along them, Home, End",
                       .actions = tabs_actions,

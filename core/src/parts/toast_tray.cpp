@@ -312,7 +312,12 @@ void tray_pieces(const Part& part, const PieceTaker& out) {
   const ToastTray& it = tray_of(part);
   if (it.absent()) return;
   const Box box = it.box();
-  out({.role = Role::surface, .name = "toast", .box = box, .held = it.pressed(), .notice = true});
+  out({.role = Role::surface,
+       .name = "toast",
+       .box = box,
+       .held = it.pressed(),
+       .notice = true,
+       .cursor = Cursor::grab});
   const auto button = it.button();
   const double room = std::fmax(box.w - 32.0 - (button ? button->w : 0.0), 0.0);
   const double x = it.context().right_to_left && button ? box.x + 16.0 + button->w : box.x + 16.0;

@@ -439,7 +439,9 @@ void zoom_plane_pieces(const Part& part, const PieceTaker& out) {
        .box = {middle.x - w / 2, middle.y - h / 2, w, h},
        .turn = it.turn() * degree,
        .clip = box,
-       .held = it.carried()});
+       .held = it.carried(),
+       .cursor =
+           it.drag_interest({}).horizontal || it.drag_interest({}).vertical ? Cursor::grab : Cursor::arrow});
   const double radius = std::clamp(14.0 * it.zoom(), 8.0, 80.0);
   for (const double x : {-0.3, 0.0, 0.3}) {
     if (!it.content().image.empty()) break;
@@ -480,6 +482,8 @@ const PartKind& ZoomPlane::described() {
                            .readings = zoom_plane_readings,
                            .pieces = &zoom_plane_pieces,
                            .mirrors = false,
+                           .wheel = WheelUse::scrolls,
+                           .wheel_zooms = true,
                            .keys = "arrows, Page Up, Page Down, Home",
                            .actions = plane_actions,
                            .answers = answers::zoom_plane_answers});

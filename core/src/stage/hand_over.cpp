@@ -24,7 +24,8 @@ void Routing::drag(Contact& contact, const Sample& sample) {
     left = contest.owner->surface_->drag_to(contact, sample);
     part_owner_->after(*contest.owner);
   }
-  if (left == Point{}) return;
+  contest.left = left;
+  if (left == Point{} || sample.tool == Tool::wheel) return;
   contest.owner->surface_->overscroll();
   part_owner_->after(*contest.owner);
 }

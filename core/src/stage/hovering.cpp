@@ -24,17 +24,39 @@ bool Stage::take_hover(const Sample& sample) {
   return false;
 }
 
-Part* Stage::under_pointer() const {
-  if (!hover_.pointing() || contacts_.open_count() > 0) return nullptr;
-  return routing_.under(order_.parts(), hover_.at());
+Hover::Over Stage::under_pointer() const {
+  if (!hover_.pointing() || open_contacts() > 0) return {};
+  Part* part = routing_.under(order_.parts(), hover_.at());
+  return part == nullptr ? Hover::Over{} : Hover::Over{part, piece_under(*part, hover_.at())};
+}
+
+Cursor Stage::cursor() const {
+  if (!hover_.pointing()) return Cursor::automatic;
+  const Part* part = hover_.over().part;
+  if (open_contacts() > 0) {
+    Cursor held = Cursor::automatic;
+    contacts_.each_open([&](const Contact& contact) {
+      const Part* owner = contact.last.tool == Tool::mouse ? routing_.owner(contact) : nullptr;
+      if (owner == nullptr || held != Cursor::automatic) return;
+      pieces_of(*owner, [&held](const Piece& piece) {
+        if (piece.held && piece.cursor != Cursor::automatic) held = piece.cursor;
+      });
+    });
+    return held;
+  }
+  if (const Part* top = routing_.topmost(order_.parts(), hover_.at()); top != nullptr && !top->enabled())
+    return Cursor::not_allowed;
+  return part == nullptr ? Cursor::automatic : piece_under(*part, hover_.at()).cursor;
 }
 
 void Stage::look_at_hover() {
   if (hover_.clock() == nullptr) return;
-  Part* found = under_pointer();
-  if (Part* before = hover_.part(); found != before) {
-    if (before != nullptr) before->decide(answers::hover_leaves, hover_.at().x, hover_.at().y);
-    if (found != nullptr) found->decide(answers::hover_enters, hover_.at().x, hover_.at().y);
+  const Hover::Over found = under_pointer();
+  if (const Hover::Over before = hover_.over(); found != before) {
+    if (before.part != nullptr && before.part != found.part)
+      before.part->decide(answers::hover_leaves, hover_.at().x, hover_.at().y);
+    if (found.part != nullptr && before.part != found.part)
+      found.part->decide(answers::hover_enters, hover_.at().x, hover_.at().y);
     hover_.move_to(found, context_.now);
     after(*hover_.clock());
   }
@@ -44,9 +66,9 @@ void Stage::look_at_hover() {
 // Motions are known beforehand up to what is due next.
 void Stage::look_ahead_of_hover() {
   hover_due_ = never;
-  if (!hover_.pointing() || contacts_.open_count() > 0 || unsettled_ == 0) return;
+  if (!hover_.pointing() || open_contacts() > 0 || unsettled_ == 0) return;
   const Micros now = context_.now;
-  const Part* present = hover_.part();
+  const Hover::Over present = hover_.over();
   const auto differs_at = [&](Micros time) {
     context_.now = time;
     const bool differs = under_pointer() != present;

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "chain.hpp"
+#include "ubbo/stage/wheeling.hpp"
 
 namespace ubbo {
 
@@ -17,6 +18,15 @@ bool on_it(const Part& part, Point at) {
   if (part.visible()) return part.takes(at);
   return part.absent() && !part.hidden() && part.pulled_at(at) &&
          (part.outer() == nullptr || part.outer()->visible());
+}
+
+// A wheel drags it along, or zooms it.
+bool follows_wheel(const Part& part, const Sample& sample) {
+  const PartKind& kind = part.kind();
+  if (Wheeling::zooms_by(sample)) return kind.wheel_zooms;
+  const DragInterest interest = part.drag_interest(sample);
+  return (kind.wheel == WheelUse::scrolls || kind.wheel == WheelUse::both) &&
+         (interest.horizontal || interest.vertical);
 }
 
 }  // namespace
@@ -63,6 +73,7 @@ void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) 
   contest.contact = &contact;
   contest.before = sample.at;
   contest.open = false;
+  contest.left = {};
   const Feel& feel = context_->feels.of(sample.tool);
   const auto nobody = [&](const auto& why, auto... held) {
     context_->journal.record(context_->now, {}, why, sample.at.x, sample.at.y, held...);
@@ -80,15 +91,16 @@ void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) 
   nobody(answers::owner_nobody);
 }
 
+Part* Routing::topmost(const Parts& parts, Point at) const {
+  for (std::size_t i = parts.size(); i-- > 0;)
+    if (parts[i]->visible() && on_it(*parts[i], at))
+      return parts[i]->box().depth(at) < 0.0 ? nullptr : parts[i];  // beside a layer, on its backdrop
+  return nullptr;
+}
+
 Part* Routing::under(const Parts& parts, Point at) const {
-  for (std::size_t i = parts.size(); i-- > 0;) {
-    Part& topmost = *parts[i];
-    if (!topmost.visible() || !on_it(topmost, at)) continue;
-    if (topmost.box().depth(at) < 0.0) return nullptr;  // beside a layer, on its backdrop
-    for (Part* part = &topmost; part != nullptr; part = part->modal() ? nullptr : part->outer_)
-      if (part->enabled()) return part;
-    return nullptr;
-  }
+  for (Part* part = topmost(parts, at); part != nullptr; part = part->modal() ? nullptr : part->outer_)
+    if (part->enabled()) return part;
   return nullptr;
 }
 
@@ -102,7 +114,9 @@ bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
   const bool was_away = topmost.absent();
   contest.chain.clear();
   for (Part* part = &topmost; part != nullptr; part = part->modal() ? nullptr : part->outer_)
-    if (part->enabled()) contest.chain.push_back(part);
+    if (part->enabled() && (sample.tool != Tool::wheel || follows_wheel(*part, sample)))
+      contest.chain.push_back(part);
+  if (contest.chain.empty() && sample.tool == Tool::wheel) return true;
   if (contest.chain.empty()) {
     // It hides what lies below all the same.
     says(topmost, answers::owner_disabled);

@@ -18,7 +18,7 @@ constexpr std::array keep_names{"first", "latest"};
 
 StageSettings checked(StageSettings settings) {
   check_settings("stage", settings);
-  check_feels({settings.feel, settings.stylus, settings.mouse});
+  check_feels({settings.feel, settings.stylus, settings.mouse, settings.wheel});
   return settings;
 }
 
@@ -62,7 +62,7 @@ std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
 
 Stage::Stage(StageSettings settings) {
   settings = checked(settings);
-  context_.feels = {settings.feel, settings.stylus, settings.mouse};
+  context_.feels = {settings.feel, settings.stylus, settings.mouse, settings.wheel};
   context_.screen = {0.0, 0.0, settings.width, settings.height};
   context_.safe = settings.safe;
   context_.right_to_left = settings.right_to_left;
@@ -119,13 +119,16 @@ bool Stage::take_sample(const Sample& sample) {
     says(SampleFault::not_finite);
     return false;
   }
+  // A finger takes what a wheel scrolled.
+  if (sample.phase == Phase::down && sample.tool != Tool::wheel && wheeling_.contacts() > 0)
+    end_wheel(Phase::up);
   const Contacts::Admitted admitted = contacts_.admit(sample, context_.feels.of(sample.tool).smoothing);
   if (admitted.fault != SampleFault::none) says(admitted.fault);
   Contact* contact = admitted.contact;
   if (contact == nullptr) return false;
   Sample& sound = contact->seen;
   sound.time = context_.now;  // when it counts, if it came late
-  hover_.follow(sound);
+  if (sound.tool != Tool::wheel) hover_.follow(sound);
   const bool ends = sound.phase == Phase::up || sound.phase == Phase::cancel;
   // Whatever a callback throws, an end is an end.
   struct Close {
@@ -135,8 +138,9 @@ bool Stage::take_sample(const Sample& sample) {
       if (contact != nullptr) contacts->close(*contact);
     }
   } close{&contacts_, ends ? contact : nullptr};
-  context_.cause = Cause::finger;
-  if (sound.phase == Phase::down) keys_used_ = false;
+  const bool by_wheel = sound.tool == Tool::wheel;
+  context_.cause = by_wheel ? Cause::wheel : Cause::finger;
+  if (sound.phase == Phase::down && !by_wheel) keys_used_ = false;
   if (sound.phase == Phase::down)
     routing_.offer(order_.parts(), *contact, sound);
   else
@@ -353,6 +357,7 @@ void Stage::immediately(const std::function<void()>& writes) {
 void Stage::cancel_contacts() {
   do_or_wait([this] {
     while (const Contact* contact = contacts_.first_open()) {
+      wheeling_.forget(contact->last);
       Sample sample = contact->last;
       sample.phase = Phase::cancel;
       sample.time = std::max(sample.time, context_.now);

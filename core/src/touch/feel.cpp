@@ -57,6 +57,7 @@ void check_feels(const Feels& feels) {
   check_settings("feel", feels.finger);
   check_settings("feel.stylus", feels.stylus);
   check_settings("feel.mouse", feels.mouse);
+  check_settings("feel.wheel", feels.wheel);
 }
 
 std::span<const NamedFeel> shipped_feels() {

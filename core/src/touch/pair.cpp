@@ -37,7 +37,7 @@ bool Pair::move(Point first, Point second, const Feel& feel) {
   // Each against its own threshold: the one that is furthest past its own says what the pair is.
   double best = 1.0;
   const auto weigh = [&](double way, double threshold, PairKind kind) {
-    const double fraction = std::fabs(way) / std::fmax(threshold, 1e-3);
+    const double fraction = std::fabs(way) / std::fmax(threshold, 1e-9);
     if (fraction < best) return;
     best = fraction;
     kind_ = kind;

@@ -28,6 +28,8 @@ const char* name_of(Tool tool) {
       return "stylus";
     case Tool::mouse:
       return "mouse";
+    case Tool::wheel:
+      return "wheel";
   }
   return "";
 }

@@ -9,6 +9,7 @@
 #include <stdexcept>
 
 #include "ubbo/base/maths.hpp"
+#include "ubbo/io/take/wheel_action.hpp"
 #include "ubbo/io/text/input_error.hpp"
 
 namespace ubbo::io {
@@ -251,6 +252,38 @@ Hand& Hand::leave() {
 Hand& Hand::action(Action action) {
   action.time = now_;
   done_.push_back(std::move(action));
+  return *this;
+}
+
+Hand& Hand::wheel(WheelTurn turn, Micros over) {
+  constexpr Micros gap{60'000};
+  const auto says = [&](Point by, double scale, WheelPhase phase) {
+    WheelTurn one = turn;
+    one.by = by;
+    one.scale = scale;
+    one.phase = phase;
+    action(wheel_action(one));
+  };
+  const double far = std::fmax(std::fabs(turn.by.x), std::fabs(turn.by.y));
+  if (over > Micros{0}) {
+    const auto frames = static_cast<int>(std::fmax(1.0, std::ceil(to_seconds(over) * rate_)));
+    double before = 0.0;
+    for (int i = 1; i <= frames; ++i) {
+      const double done = minimum_jerk(static_cast<double>(i) / frames);
+      now_ += Micros{over.count() / frames};
+      says(turn.by * (done - before), maths::exp(maths::log(turn.scale) * (done - before)),
+           i == 1 ? WheelPhase::begin : WheelPhase::change);
+      before = done;
+    }
+    says({}, 1.0, WheelPhase::end);
+  } else if (turn.unit == WheelUnit::notch && far > 1.0) {
+    for (double left = far; left > 0.0; left -= 1.0) {
+      says(turn.by * (std::fmin(left, 1.0) / far), 1.0, WheelPhase::none);
+      if (left > 1.0) now_ += gap;
+    }
+  } else {
+    says(turn.by, turn.scale, WheelPhase::none);
+  }
   return *this;
 }
 

@@ -66,7 +66,7 @@ constexpr std::array actions{
     std::string_view{"show"},    std::string_view{"hide"},   std::string_view{"enable"},
     std::string_view{"disable"}, std::string_view{"remove"}, std::string_view{"call"},
     std::string_view{"open"},    std::string_view{"close"},  std::string_view{"hover"},
-    std::string_view{"leave"}};
+    std::string_view{"leave"},   std::string_view{"wheel"}};
 constexpr std::array directions{std::string_view{"left"}, std::string_view{"up"}, std::string_view{"right"},
                                 std::string_view{"down"}};
 
@@ -250,6 +250,8 @@ class Performer {
     } else if (verb == "leave") {
       if (!hand_->hovering()) refuse(first, "a mouse that is over the screen: hover to a place first");
       hand_->leave();
+    } else if (verb == "wheel") {
+      wheel(first);
     } else if (verb == "repeat") {
       repeat(depth);
     } else if (!app_action(verb)) {
@@ -294,6 +296,53 @@ class Performer {
     }
     hand_->action(std::move(action));
     return true;
+  }
+
+  // "wheel down 3", "wheel up 40 dp over 200 ms at list", "wheel zoom in 2", "wheel pinch 1.5 over 300 ms".
+  void wheel(std::size_t first) {
+    constexpr std::array units{std::string_view{"dp"}, std::string_view{"lines"}, std::string_view{"pages"},
+                               std::string_view{"notches"}};
+    WheelTurn turn{.unit = WheelUnit::notch};
+    double amount = 1.0;
+    const auto how_far = [&] {
+      amount = quantity("how far", "", 0.0, 100'000.0);
+      const auto unit = std::find(units.begin(), units.end(), peek());
+      if (unit == units.end()) return;
+      turn.unit = static_cast<WheelUnit>(unit - units.begin());
+      take();
+    };
+    if (accept("zoom")) {
+      const bool out = accept("out");
+      if (!out && !accept("in")) refuse("'in' or 'out'");
+      turn.zooms = true;
+      how_far();
+      turn.by = {0.0, out ? amount : -amount};
+    } else if (accept("pinch")) {
+      turn.unit = WheelUnit::dp;
+      turn.scale = quantity("a factor", "", 0.01, 100.0);
+    } else {
+      const Point towards = direction();
+      how_far();
+      turn.by = towards * amount;
+    }
+    Micros over{0};
+    bool placed = false;
+    while (true) {
+      if (accept("over"))
+        over = time();
+      else if (!placed && peek() == "at") {
+        turn.at = at_place();
+        placed = true;
+      } else {
+        break;
+      }
+    }
+    if (!placed) {
+      if (!hand_->hovering())
+        refuse(first, "'at' and a place, or a mouse that is over the screen: hover to a place first");
+      turn.at = *hand_->hovering();
+    }
+    hand_->wheel(turn, over);
   }
 
   Point at_place() {

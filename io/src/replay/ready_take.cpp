@@ -5,6 +5,7 @@
 
 #include <algorithm>
 
+#include "ubbo/io/take/wheel_action.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/io/text/number.hpp"
 
@@ -61,6 +62,12 @@ ReadyTake::Ready ReadyTake::readied(const Action& action, const Scene& scene) co
       made.screen = size;
       return made;
     }
+    case Action::Kind::wheel: {
+      const auto turn = wheel_turn(action);
+      if (!turn) refuse(fmt::format("wheel '{}', '{}'", action.target, action.value), wheel_action_takes);
+      made.turn = *turn;
+      return made;
+    }
     default:
       break;
   }
@@ -100,6 +107,9 @@ bool ReadyTake::perform(std::size_t index, SceneRun& run) const {
       return true;
     case Action::Kind::turn:
       stage.set_screen(ready.screen, stage.safe_area(), action.time);
+      return true;
+    case Action::Kind::wheel:
+      stage.wheel(ready.turn);
       return true;
     case Action::Kind::focus:
       stage.at(action.time, [&] { stage.focus(action.target); });

@@ -24,11 +24,18 @@ void FieldReader::read_feels(const toml::node& node, const std::string& name, Fe
     return;
   }
   const toml::table& table = table_of(node, name);
-  read_feel_table(table, name, {"like", "stylus", "mouse"}, feels.finger);
+  read_feel_table(table, name, {"like", "stylus", "mouse", "wheel"}, feels.finger);
   for (const auto& [tool, feel] : {std::pair{"stylus", &feels.stylus}, std::pair{"mouse", &feels.mouse}})
     try_with(table, tool, [&, inner = name + "." + tool, to = feel](const toml::node& other) {
       read_feel_table(table_of(other, inner), inner, {"like"}, *to);
     });
+  try_with(table, "wheel", [&, inner = name + ".wheel"](const toml::node& other) {
+    const toml::table& wheel = table_of(other, inner);
+    std::vector<std::string_view> takes;
+    add_names<WheelFeel>(takes);
+    know(wheel, fmt::format("[{}]", inner), takes);
+    read_settings(wheel, feels.wheel);
+  });
 }
 
 void FieldReader::read_feel_table(const toml::table& table, const std::string& name,
@@ -61,6 +68,13 @@ Content FieldReader::content_of(const PartSource& source) {
   for (const auto& [key, text] : {std::pair{"detail", &content.detail}, std::pair{"glyph", &content.glyph},
                                   std::pair{"image", &content.image}})
     try_with(source, key, [&, name = key, to = text](const toml::node& node) { *to = text_of(node, name); });
+  try_with(source, "hover", [&](const toml::node& node) {
+    const toml::table& table = table_of(node, "hover");
+    std::vector<std::string_view> known;
+    add_names<HoverContent>(known);
+    know(table, "hover", known);
+    read_settings(table, content.hover.emplace());
+  });
   try_with(source, "rank", [&](const toml::node& node) {
     const SettingInfo info{.name = "rank", .kind = SettingKind::choice, .choices = rank_names};
     content.rank = static_cast<Rank>(static_cast<int>(choice_of(node, info)));

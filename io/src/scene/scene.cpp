@@ -24,7 +24,7 @@ namespace ubbo::io {
 namespace {
 
 constexpr std::array standing_keys{"inside", "yields_to", "yield_direction", "observes"};
-constexpr std::array content_keys{"detail", "glyph", "image", "rank"};
+constexpr std::array content_keys{"detail", "glyph", "image", "rank", "hover"};
 constexpr std::array layout_keys{"layout", "gap", "padding"};
 constexpr std::array making_keys{"id",   "kind",         "box",    "template", "each",
                                  "part", "in_safe_area", "hidden", "disabled", "feel"};
@@ -145,6 +145,7 @@ class SceneReader : FieldReader {
     scene_.stage.feel = feels.finger;
     scene_.stage.stylus = feels.stylus;
     scene_.stage.mouse = feels.mouse;
+    scene_.stage.wheel = feels.wheel;
   }
 
   void read_cells(const toml::table& table) {
@@ -379,7 +380,7 @@ class SceneReader : FieldReader {
     try_with(source, "hidden", [&](const toml::node& node) { plan.hidden = flag_of(node, "hidden"); });
     try_with(source, "disabled", [&](const toml::node& node) { plan.disabled = flag_of(node, "disabled"); });
     try_with(source, "feel", [&](const toml::node& node) {
-      plan.feels = Feels{scene_.stage.feel, scene_.stage.stylus, scene_.stage.mouse};
+      plan.feels = Feels{scene_.stage.feel, scene_.stage.stylus, scene_.stage.mouse, scene_.stage.wheel};
       read_feels(node, "part.feel", *plan.feels);
     });
     plan.settings = plan.kind->fresh();

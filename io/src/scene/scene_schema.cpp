@@ -113,6 +113,9 @@ Json feel_schema() {
   Json all = own;
   all["stylus"] = object_of(own);
   all["mouse"] = object_of(own);
+  Json wheel = Json::object();
+  add_settings<WheelFeel>(wheel);
+  all["wheel"] = object_of(wheel);
   return {{"description", "how touches are judged"}, {"oneOf", Json::array({name, object_of(all)})}};
 }
 
@@ -148,6 +151,10 @@ Json part_keys() {
   keys["glyph"] = said("string", "a sign beside its label");
   keys["image"] = said("string", "a picture that fills it; {item}: the number of each item");
   keys["rank"] = choice_of(rank_names, "what an action is to people");
+  Json hover = Json::object();
+  add_settings<HoverContent>(hover);
+  keys["hover"] = object_of(hover);
+  keys["hover"]["description"] = "what comes over it under a mouse or pen";
   keys["feel"] = {{"$ref", "#/definitions/feel"}};
   add_layout(keys);
   return keys;

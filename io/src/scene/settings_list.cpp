@@ -126,6 +126,8 @@ std::string settings_list(std::string_view of, SettingsFormat format, Kinds kind
   std::vector<Group> groups{
       group<StageSettings>("screen", "in a scene under `[screen]`; in code `StageSettings`"),
       group<Feel>("feel", "in a scene under `[feel]`, over the shipped feel named by `like`; in code `Feel`"),
+      group<WheelFeel>("feel.wheel", "in a scene under `[feel.wheel]`; in code `WheelFeel`"),
+      group<HoverContent>("hover", "in a scene under `[[part]]`, as `hover = { … }`; in code `HoverContent`"),
   };
   for (const PartKind* kind : kinds) groups.push_back(group(*kind));
   std::string text;

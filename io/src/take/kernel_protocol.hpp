@@ -11,6 +11,7 @@
 #include <utility>
 
 #include "ubbo/io/take/recording.hpp"
+#include "ubbo/io/take/wheel_action.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/touch/contacts.hpp"
 
@@ -19,7 +20,16 @@ namespace ubbo::io::kernel {
 /// The kernel's own numbers (linux/input-event-codes.h), written out so that takes read the same everywhere.
 enum : std::uint16_t {
   ev_syn = 0,
+  ev_key = 1,
+  ev_rel = 2,
   ev_abs = 3,
+  rel_x = 0x00,
+  rel_y = 0x01,
+  rel_hwheel = 0x06,
+  rel_wheel = 0x08,
+  rel_wheel_hi_res = 0x0b,
+  rel_hwheel_hi_res = 0x0c,
+  btn_left = 0x110,
   syn_report = 0,
   syn_mt_report = 2,
   syn_dropped = 3,
@@ -70,11 +80,13 @@ class Protocol {
     if (event.type == ev_syn && event.code == syn_dropped) drop();
     if (event.type == ev_syn && event.code == syn_report) report(line);
     if (event.type == ev_abs && !dropping_) absolute(event, line);
+    if ((event.type == ev_rel || event.type == ev_key) && !dropping_) mouse(event);
   }
 
   Take finish(std::size_t line) {
-    if (take_.samples.empty())
-      refuse(line, "no contact", "events of type 3 with ABS_MT_TRACKING_ID and ABS_MT_POSITION_X and _Y");
+    if (take_.samples.empty() && take_.actions.empty())
+      refuse(line, "no contact",
+             "events of a mouse, or of type 3 with ABS_MT_TRACKING_ID and ABS_MT_POSITION_X and _Y");
     return std::move(take_);
   }
 
@@ -122,7 +134,67 @@ class Protocol {
     slot.changed = true;
   }
 
+  // A mouse tells how far it has moved, and a wheel how far it has turned, in 120ths of a notch where the
+  // kernel is new enough, and then in whole ones besides.
+  void mouse(const Event& event) {
+    constexpr double notch = 120.0;
+    const auto value = static_cast<double>(event.value);
+    if (event.type == ev_key) {
+      if (event.code == btn_left && event.value < 2) mouse_.button = event.value == 1;
+      return;
+    }
+    switch (event.code) {
+      case rel_x:
+        mouse_.moved.x += value;
+        break;
+      case rel_y:
+        mouse_.moved.y += value;
+        break;
+      case rel_wheel:
+        mouse_.notches.y -= value;
+        break;
+      case rel_hwheel:
+        mouse_.notches.x += value;
+        break;
+      case rel_wheel_hi_res:
+        mouse_.fine.y -= value / notch;
+        break;
+      case rel_hwheel_hi_res:
+        mouse_.fine.x += value / notch;
+        break;
+      default:
+        break;
+    }
+  }
+
+  // One count of a mouse is taken as a dp; it begins in the middle of the screen, and stays on it.
+  void report_mouse(std::size_t line) {
+    Mouse& mouse = mouse_;
+    const Point turned = mouse.fine == Point{} ? mouse.notches : mouse.fine;
+    if (mouse.moved == Point{} && turned == Point{} && mouse.button == mouse.down) return;
+    if (!(mapping_.screen.x > 0.0 && mapping_.screen.y > 0.0))
+      refuse(line, "a mouse, which tells no places", "a screen size (--screen WxH) on which it moves");
+    const Micros time{latest_ - begin_};
+    if (!mouse.at) mouse.at = Point{mapping_.screen.x / 2, mapping_.screen.y / 2};
+    const Point to = *mouse.at + mouse.moved;
+    const bool moves = !(std::exchange(mouse.moved, Point{}) == Point{});
+    mouse.at = Point{std::clamp(to.x, 0.0, mapping_.screen.x), std::clamp(to.y, 0.0, mapping_.screen.y)};
+    const auto says = [&](Phase phase) {
+      take_.samples.push_back(
+          {.time = time, .contact = 0, .phase = phase, .at = *mouse.at, .tool = Tool::mouse});
+    };
+    if (moves) says(mouse.down ? Phase::move : Phase::hover);
+    if (mouse.button != mouse.down) says(mouse.button ? Phase::down : Phase::up);
+    mouse.down = mouse.button;
+    mouse.notches = mouse.fine = {};
+    if (turned == Point{}) return;
+    Action action = wheel_action({.time = time, .at = *mouse.at, .by = turned, .unit = WheelUnit::notch});
+    action.before = take_.samples.size();
+    take_.actions.push_back(std::move(action));
+  }
+
   void report(std::size_t line) {
+    if (!dropping_) report_mouse(line);
     dropping_ = false;
     for (Slot& slot : slots_) {
       if (!slot.changed) continue;
@@ -192,6 +264,12 @@ class Protocol {
     take_.samples.push_back(sample);
   }
 
+  struct Mouse {
+    std::optional<Point> at{};
+    Point moved{}, notches{}, fine{};  // since the last report
+    bool button = false, down = false;
+  };
+
   const std::string& name_;
   const Mapping& mapping_;
   bool started_ = false;
@@ -200,6 +278,7 @@ class Protocol {
   std::int64_t latest_ = 0;
   std::size_t slot_ = 0;
   std::array<Slot, 64> slots_{};
+  Mouse mouse_{};
   Take take_;
 };
 

@@ -32,13 +32,25 @@ struct Named {
   std::string_view name;
   std::uint16_t number;
 };
-constexpr std::array type_names{Named{"EV_SYN", kernel::ev_syn}, Named{"EV_ABS", kernel::ev_abs}};
-constexpr std::array code_names{
-    Named{"SYN_REPORT", kernel::syn_report},       Named{"SYN_MT_REPORT", kernel::syn_mt_report},
-    Named{"SYN_DROPPED", kernel::syn_dropped},     Named{"ABS_MT_SLOT", kernel::mt_slot},
-    Named{"ABS_MT_POSITION_X", kernel::mt_x},      Named{"ABS_MT_TOUCH_MAJOR", kernel::mt_touch_major},
-    Named{"ABS_MT_POSITION_Y", kernel::mt_y},      Named{"ABS_MT_TOOL_TYPE", kernel::mt_tool_type},
-    Named{"ABS_MT_PRESSURE", kernel::mt_pressure}, Named{"ABS_MT_TRACKING_ID", kernel::mt_tracking_id}};
+constexpr std::array type_names{Named{"EV_SYN", kernel::ev_syn}, Named{"EV_ABS", kernel::ev_abs},
+                                Named{"EV_KEY", kernel::ev_key}, Named{"EV_REL", kernel::ev_rel}};
+constexpr std::array code_names{Named{"SYN_REPORT", kernel::syn_report},
+                                Named{"SYN_MT_REPORT", kernel::syn_mt_report},
+                                Named{"SYN_DROPPED", kernel::syn_dropped},
+                                Named{"ABS_MT_SLOT", kernel::mt_slot},
+                                Named{"ABS_MT_POSITION_X", kernel::mt_x},
+                                Named{"ABS_MT_TOUCH_MAJOR", kernel::mt_touch_major},
+                                Named{"ABS_MT_POSITION_Y", kernel::mt_y},
+                                Named{"ABS_MT_TOOL_TYPE", kernel::mt_tool_type},
+                                Named{"ABS_MT_PRESSURE", kernel::mt_pressure},
+                                Named{"ABS_MT_TRACKING_ID", kernel::mt_tracking_id},
+                                Named{"REL_X", kernel::rel_x},
+                                Named{"REL_Y", kernel::rel_y},
+                                Named{"REL_WHEEL", kernel::rel_wheel},
+                                Named{"REL_WHEEL_HI_RES", kernel::rel_wheel_hi_res},
+                                Named{"REL_HWHEEL", kernel::rel_hwheel},
+                                Named{"REL_HWHEEL_HI_RES", kernel::rel_hwheel_hi_res},
+                                Named{"BTN_LEFT", kernel::btn_left}};
 
 std::optional<std::uint16_t> number_named(const auto& names, std::string_view name) {
   for (const Named& named : names)
@@ -193,7 +205,9 @@ class TextReader {
       refuse_word(words_[at + 2]);
     any_event_ = true;
     if (!device.empty()) {
-      if (device_.empty() && event.type == kernel::ev_abs && event.code >= kernel::mt_slot) device_ = device;
+      if (device_.empty() &&
+          (event.type == kernel::ev_rel || (event.type == kernel::ev_abs && event.code >= kernel::mt_slot)))
+        device_ = device;
       if (device != device_) return;
     }
     take(event);

@@ -1,10 +1,14 @@
 #include <fmt/format.h>
 
+#include <algorithm>
+#include <array>
 #include <cmath>
+#include <limits>
 #include <map>
 
 #include "../text/json.hpp"
 #include "ubbo/io/take/recording.hpp"
+#include "ubbo/io/take/wheel_action.hpp"
 #include "ubbo/io/text/harmless.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/touch/contacts.hpp"
@@ -30,9 +34,12 @@ class PointerReader {
       if (!event.is_object()) refuse("a line that is no JSON object", "one pointer event a line");
       read_event(event);
     }
-    if (take_.samples.empty()) refuse("no contact", "at least one pointerdown");
-    const Micros begin = take_.samples.front().time;
+    if (take_.samples.empty() && take_.actions.empty()) refuse("no contact", "at least one pointerdown");
+    Micros begin = never;
+    if (!take_.samples.empty()) begin = take_.samples.front().time;
+    if (!take_.actions.empty()) begin = std::min(begin, take_.actions.front().time);
     for (Sample& sample : take_.samples) sample.time -= begin;
+    for (Action& action : take_.actions) action.time -= begin;
     return std::move(take_);
   }
 
@@ -58,8 +65,9 @@ class PointerReader {
     if (type == event.end() || !type->is_string())
       refuse("an event without a type", "pointerdown, pointermove, pointerup, pointercancel, …");
     const auto name = type->get<std::string>();
+    if (name == "wheel") return add_wheel(event);
     if (!name.starts_with("pointer"))
-      refuse(fmt::format("type '{}'", name.substr(0, 40)), "the types of Pointer Events");
+      refuse(fmt::format("type '{}'", name.substr(0, 40)), "the types of Pointer Events, or wheel");
     Phase phase = Phase::move;
     if (name == "pointerdown")
       phase = Phase::down;
@@ -89,6 +97,40 @@ class PointerReader {
     add(event, event, phase);
   }
 
+  // Browsers tell neither phases nor pinches: a pinch on a trackpad comes as a wheel with the control key
+  // down.
+  void add_wheel(const Json& event) {
+    constexpr double none = std::numeric_limits<double>::quiet_NaN();
+    constexpr double far = Contacts::farthest;
+    WheelTurn turn;
+    turn.time = from_ms(number(event, "timeStamp", none, 0.0, latest));
+    turn.at = {number(event, "clientX", none, -far, far), number(event, "clientY", none, -far, far)};
+    turn.by = {number(event, "deltaX", 0.0, -far, far), number(event, "deltaY", 0.0, -far, far)};
+    constexpr std::array modes{WheelUnit::dp, WheelUnit::line, WheelUnit::page};
+    turn.unit = modes.at(static_cast<std::size_t>(number(event, "deltaMode", 0.0, 0.0, 2.0)));
+    turn.zooms = event.contains("ctrlKey") && event["ctrlKey"].is_boolean() && event["ctrlKey"].get<bool>();
+    // A wheel's notch is 120 of these, whatever it scrolls by.
+    constexpr double notch = 120.0;
+    const Point whole{number(event, "wheelDeltaX", 0.0, -far, far),
+                      number(event, "wheelDeltaY", 0.0, -far, far)};
+    if (turn.unit != WheelUnit::page && !(whole == Point{}) && std::fmod(whole.x, notch) == 0.0 &&
+        std::fmod(whole.y, notch) == 0.0) {
+      turn.by = Point{} - whole * (1.0 / notch);
+      turn.unit = WheelUnit::notch;
+    }
+    in_order(turn.time);
+    Action action = wheel_action(turn);
+    action.before = take_.samples.size();
+    action.line = line_;
+    take_.actions.push_back(std::move(action));
+  }
+
+  void in_order(Micros time) {
+    if (time < last_)
+      refuse(fmt::format("timeStamp {} after {}", to_ms(time), to_ms(last_)), "times that do not decrease");
+    last_ = time;
+  }
+
   void add(const Json& event, const Json& whole, Phase phase) {
     constexpr double none = std::numeric_limits<double>::quiet_NaN();
     Sample sample;
@@ -106,9 +148,7 @@ class PointerReader {
                                  : "touch";
     sample.tool = kind == "pen" ? Tool::stylus : kind == "mouse" ? Tool::mouse : Tool::finger;
     if (sample.size == 1.0) sample.size = 0.0;  // what a device that cannot tell reports
-    if (!take_.samples.empty() && sample.time < take_.samples.back().time)
-      refuse(fmt::format("timeStamp {} after {}", to_ms(sample.time), to_ms(take_.samples.back().time)),
-             "times that do not decrease");
+    in_order(sample.time);
     // Without a contact only a mouse or pen is over the screen; a finger has just lifted.
     if (phase == Phase::down)
       down_[sample.contact] = true;
@@ -127,6 +167,7 @@ class PointerReader {
   const std::string& name_;
   std::size_t line_ = 0;
   std::map<int, bool> down_;
+  Micros last_ = Micros::min();
   Take take_;
 };
 

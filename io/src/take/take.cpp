@@ -24,7 +24,8 @@ constexpr std::array action_words{
     std::string_view{"set"},     std::string_view{"put"},    std::string_view{"key"},
     std::string_view{"back"},    std::string_view{"turn"},   std::string_view{"focus"},
     std::string_view{"show"},    std::string_view{"hide"},   std::string_view{"enable"},
-    std::string_view{"disable"}, std::string_view{"remove"}, std::string_view{"call"}};
+    std::string_view{"disable"}, std::string_view{"remove"}, std::string_view{"call"},
+    std::string_view{"wheel"}};
 constexpr std::size_t needed_fields = 5;
 constexpr std::size_t max_fields = 9;
 

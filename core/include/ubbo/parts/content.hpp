@@ -3,8 +3,11 @@
 #include <array>
 #include <cstdint>
 #include <functional>
+#include <optional>
 #include <string>
 #include <string_view>
+
+#include "ubbo/parts/hover_content.hpp"
 
 namespace ubbo {
 
@@ -22,8 +25,11 @@ struct Content {
   std::string glyph{};   ///< a small sign beside the label, such as "hive"
   std::string image{};   ///< a picture that fills it; "{item}": the number of each of its items, from 1
   Rank rank = Rank::plain;
+  std::optional<HoverContent> hover{};  ///< what comes over it under a mouse or pen
 
-  friend bool operator==(const Content&, const Content&) = default;
+  [[nodiscard]] bool empty() const {
+    return detail.empty() && glyph.empty() && image.empty() && rank == Rank::plain && !hover;
+  }
 };
 
 /// How wide a line of text is where it is drawn, dp, at a font size in dp.

@@ -25,7 +25,7 @@ enum class WhileHeld : std::uint8_t {
 };
 
 /// What an event is: what led to whatever a part decides in it.
-enum class Cause : std::uint8_t { time, finger, key, call, write };
+enum class Cause : std::uint8_t { time, finger, wheel, key, call, write };
 
 /// Keeps the order of events for the parts that stand in its surroundings: a stage.
 class PartOwner {

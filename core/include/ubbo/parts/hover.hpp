@@ -5,7 +5,7 @@
 
 #include "ubbo/base/answer.hpp"
 #include "ubbo/motion/mover.hpp"
-#include "ubbo/parts/part.hpp"
+#include "ubbo/parts/kind.hpp"
 #include "ubbo/parts/timed_member.hpp"
 
 namespace ubbo {
@@ -26,12 +26,20 @@ class Hover {
   [[nodiscard]] bool pointing() const { return pointing_; }
   [[nodiscard]] Point at() const { return pointer_.at; }
 
-  /// The part it is over, or null.
-  [[nodiscard]] Part* part() const { return part_; }
+  /// A part, and which piece of it.
+  struct Over {
+    Part* part = nullptr;
+    PieceUnder piece{};
+    friend bool operator==(const Over&, const Over&) = default;
+  };
+  /// What it is over.
+  [[nodiscard]] const Over& over() const { return over_; }
   /// From `now` on it is over another one, or none.
-  void move_to(Part* part, Micros now);
-  /// How much it shows on `part`, 0 to 1, eased.
-  [[nodiscard]] double share_of(const Part& part) const;
+  void move_to(const Over& over, Micros now);
+  /// How much it shows on a piece of `part`, 0 to 1, eased; 0: on the part.
+  [[nodiscard]] double share_of(const Part& part, int piece, HoverShare share) const;
+  /// The side over which a pointer came, or left last.
+  [[nodiscard]] Side side_of(const Part& part, int piece) const;
   /// `part` is gone.
   void forget(const Part& part);
 
@@ -41,15 +49,22 @@ class Hover {
  private:
   struct Shown {
     const Part* part = nullptr;
+    int piece = 0;
+    HoverShare share = HoverShare::shown;
+    Side side = Side::up;
     std::unique_ptr<Clocked<Mover>> mover;
   };
+  void show(const Part& part, int piece, double to, const Box& box, Micros now);
+  void send(const Part& part, int piece, HoverShare share, const Transition& way, double to, Side side,
+            Micros now);
 
   Context* context_;
   bool pointing_ = false;
   Sample pointer_{};
-  Part* part_ = nullptr;
+  Point before_{};  // where it was before it came to where it is
+  Over over_{};
   std::unique_ptr<Part> clock_;
-  std::array<Shown, 8> shown_{};  // of more the faintest is given up
+  std::array<Shown, 32> shown_{};  // of more the faintest is given up
 };
 
 namespace questions {

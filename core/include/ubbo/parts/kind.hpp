@@ -11,6 +11,7 @@
 #include <vector>
 
 #include "ubbo/parts/content.hpp"
+#include "ubbo/parts/cursor.hpp"
 #include "ubbo/parts/part.hpp"
 #include "ubbo/parts/setting_value.hpp"
 
@@ -64,13 +65,17 @@ struct Piece {
   bool notice = false;        ///< it comes up over others for a while: drawn in opposite colours
   bool bare = false;          ///< what lies below shows through while it is neither pressed nor failed
   Rank rank = Rank::plain;
-  std::string_view detail{};       ///< a second line below its words
-  std::string_view glyph{};        ///< the name of a sign beside its words, for a skin
-  std::string_view image{};        ///< the name of a picture that fills it, for a skin
-  std::optional<Box> image_box{};  ///< where in it that lies; nothing: all of it
-  int item = -1;                   ///< the item it belongs to, from 0; below 0: none
-  bool failed = false;             ///< what it stands for went wrong
-  double hover = 0.0;              ///< how much it shows that a mouse or pen is over it, 0 to 1
+  std::string_view detail{};        ///< a second line below its words
+  std::string_view glyph{};         ///< the name of a sign beside its words, for a skin
+  std::string_view image{};         ///< the name of a picture that fills it, for a skin
+  std::optional<Box> image_box{};   ///< where in it that lies; nothing: all of it
+  std::optional<Box> image_clip{};  ///< nothing of the picture is seen outside of that; nothing: all of it
+  int item = -1;                    ///< the item it belongs to, from 0; below 0: none
+  bool failed = false;              ///< what it stands for went wrong
+  double hover = 0.0;               ///< how much it shows that a mouse or pen is over it, 0 to 1
+  /// What a mouse's pointer is to look like over it. A piece that says so is one of those of which one at a
+  /// time is hovered.
+  Cursor cursor = Cursor::automatic;
 };
 
 using PieceTaker = std::function<void(const Piece&)>;
@@ -81,6 +86,20 @@ void item_pieces(Piece card, const Link<std::vector<std::string>>& titles, const
 
 /// The pieces of a part as it is now, with what is shown of its content.
 void pieces_of(const Part& part, const PieceTaker& out);
+
+/// One of the pieces of a part of which one at a time is hovered: those that hint at a cursor.
+struct PieceUnder {
+  int key = 0;  ///< which one, for as long as the part has it; 0: none
+  Cursor cursor = Cursor::automatic;
+  Box box{};  ///< of that piece, dp on the screen
+
+  friend bool operator==(const PieceUnder& a, const PieceUnder& b) {
+    return a.key == b.key && a.cursor == b.cursor;
+  }
+};
+/// The one under `at`: the topmost there, or, beside all, the nearest that is touched there because what is
+/// touched is larger than what is seen.
+[[nodiscard]] PieceUnder piece_under(const Part& part, Point at);
 
 /// What a place is to a part that comes and goes.
 enum class StandAs : std::uint8_t { start, present, gone };
@@ -180,6 +199,10 @@ struct PartKind {
   bool put_anywhere = false;
   /// Its pieces may lie beside its box.
   bool reaches_out = false;
+  /// What it does with a wheel or trackpad.
+  WheelUse wheel = WheelUse::none;
+  /// A pinch on a trackpad, or the wheel with the control key, zooms it.
+  bool wheel_zooms = false;
   /// A tap switches it over, wherever it lands.
   bool tap_toggles = false;
   /// How parts that lie in it get lengths that nobody gives. Null: not at all.

@@ -13,9 +13,10 @@ namespace answers {
 using Dot = AnswerWith<Number<"x", "dp">, Number<"page", "">, Number<"count", "">>;
 inline constexpr Dot dot_pressed{"page-dots.pressed", &questions::press, true};
 inline constexpr Dot dot_by_key{"page-dots.by-key", &questions::press, true};
+inline constexpr Dot dot_by_wheel{"page-dots.by-wheel", &questions::press, true};
 inline constexpr Dot dot_by_call{"page-dots.by-call", &questions::press, true};
-inline constexpr std::array<const Answer*, 5> page_dots_answers{&press_left, &press_cancelled, &dot_pressed,
-                                                                &dot_by_key, &dot_by_call};
+inline constexpr std::array<const Answer*, 6> page_dots_answers{&press_left, &press_cancelled, &dot_pressed,
+                                                                &dot_by_key, &dot_by_wheel,    &dot_by_call};
 }  // namespace answers
 
 /// The settings of page dots. Units, ranges and meanings stand in the settings table.

@@ -158,6 +158,8 @@ class Part {
   }
   /// How much it shows that a mouse or pen is over it, 0 to 1, eased in and out.
   [[nodiscard]] double hover() const;
+  /// How much one piece of it shows that, by its key (see `PieceUnder`).
+  [[nodiscard]] double hover(int piece, HoverShare share = HoverShare::shown) const;
   /// How visible it and what lies in it is, 0 to 1.
   [[nodiscard]] double opacity() const { return visual_state().opacity; }
   /// How far it carries one of the parts that lie in it from where that was put, dp.
@@ -231,7 +233,10 @@ class Part {
     return context_->write == Write::immediate ? Reduced::still : reduced_for(own, context_->reduced_motion);
   }
   /// Tells the app of a moment that a hand should feel. For parts and what they are made of.
-  void moment(MomentKind kind) const { tell(context_->on_moment, Moment{kind, context_->now, this}); }
+  void moment(MomentKind kind) const {
+    if (context_->cause == Cause::wheel && kind == MomentKind::threshold_crossed) return;  // no hand is on it
+    tell(context_->on_moment, Moment{kind, context_->now, this});
+  }
   /// A cell of the part has changed: leads to `cell_changed` when the present event is over, or after the
   /// lift. For watchers of its cells.
   void hear();
@@ -380,6 +385,8 @@ inline constexpr Moved key_moves{"part.key-moves", &questions::key, true};
 inline constexpr Moved key_at_end{"part.key-at-end", &questions::key, false};
 inline constexpr AnswerWith<> key_held{"part.key-held", &questions::key, false};
 inline constexpr AnswerWith<> key_activates{"part.key-activates", &questions::key, true};
+inline constexpr Moved wheel_moves{"part.wheel-moves", &questions::key, true};
+inline constexpr Moved wheel_at_end{"part.wheel-at-end", &questions::key, false};
 inline constexpr Moved call_moves{"part.call-moves", &questions::asked_to, true};
 inline constexpr Moved call_at_end{"part.call-at-end", &questions::asked_to, false};
 inline constexpr AnswerWith<> call_activates{"part.call-activates", &questions::asked_to, true};

@@ -18,11 +18,13 @@ using TabChosen = AnswerWith<Number<"index", "">, Number<"count", "">>;
 inline constexpr TabChosen tab_chosen{"tabs.chosen", &questions::choose, true};
 inline constexpr TabChosen tab_is_chosen{"tabs.is-chosen", &questions::choose, false};
 inline constexpr TabChosen tab_by_key{"tabs.by-key", &questions::choose, true};
+inline constexpr TabChosen tab_by_wheel{"tabs.by-wheel", &questions::choose, true};
 inline constexpr TabChosen tab_by_call{"tabs.by-call", &questions::choose, true};
 inline constexpr AnswerWith<Number<"index", "">> underline_rests{"tabs.underline-rests", &questions::choose,
                                                                  true};
-inline constexpr std::array<const Answer*, 7> tabs_answers{
-    &press_left, &press_cancelled, &tab_chosen, &tab_is_chosen, &tab_by_key, &tab_by_call, &underline_rests};
+inline constexpr std::array<const Answer*, 8> tabs_answers{&press_left,    &press_cancelled, &tab_chosen,
+                                                           &tab_is_chosen, &tab_by_key,      &tab_by_wheel,
+                                                           &tab_by_call,   &underline_rests};
 }  // namespace answers
 
 /// The settings of tabs. Units, ranges and meanings stand in the settings table.

@@ -79,6 +79,8 @@ class Routing {
   /// The part that a contact going down at `at` would be offered to first: of those that are in use the
   /// topmost, or what it lies in. Null: none. O(parts).
   [[nodiscard]] Part* under(const Parts& parts, Point at) const;
+  /// The topmost visible part there, which may be disabled. Null: none.
+  [[nodiscard]] Part* topmost(const Parts& parts, Point at) const;
   /// A contact went down.
   void offer(const Parts& parts, Contact& contact, const Sample& sample);
   /// It moved or ended.
@@ -88,6 +90,8 @@ class Routing {
   bool pass_flick(Part& part, Point velocity);
   /// The part that owns a contact, or null.
   [[nodiscard]] const Part* owner(const Contact& contact) const { return contests_[index(contact)].owner; }
+  /// How far a contact has gone past where anybody follows it, dp.
+  [[nodiscard]] Point left_over(const Contact& contact) const { return contests_[index(contact)].left; }
   /// `part` has no contact from `now` on: what it had is cancelled.
   void cancel(Part& part, Micros now);
   /// `part` is gone.
@@ -102,6 +106,7 @@ class Routing {
     Contact* contact = nullptr;
     std::size_t rivals = 0;  // how many others wanted it when it went down, though they may be gone
     Point before{};          // where the contact was at its last sample
+    Point left{};            // what nobody follows of its last move, dp
     bool open = false;
   };
 

@@ -20,6 +20,7 @@
 #include "ubbo/stage/routing.hpp"
 #include "ubbo/stage/seen_pieces.hpp"
 #include "ubbo/stage/stack_order.hpp"
+#include "ubbo/stage/wheeling.hpp"
 
 namespace ubbo {
 
@@ -30,6 +31,7 @@ struct StageSettings {
   Feel feel{};            ///< for fingers
   Feel stylus = feels::stylus;
   Feel mouse = feels::mouse;
+  WheelFeel wheel{};
   Insets safe{};  ///< dp that notch and system bars take
   bool right_to_left = false;
   Reduced reduced_motion = Reduced::full;
@@ -155,6 +157,11 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// the last `advance` is good, as long as it is not older than the last thing that happened. Returns true
   /// when a part has the contact, so that the app need not offer it elsewhere; inside a callback false.
   bool touch(const Sample& sample);
+  /// Takes one report of a wheel or trackpad. What is under the pointer follows as if a finger dragged it
+  /// (lists, panes, sheets, carousels, zoom planes), hands over at its end, and lands when the wheel rests;
+  /// or takes a step for each notch (sliders, ratings, tabs, dots, carousels), where it has the focus or
+  /// nothing around it scrolls that way. Returns true when something follows; inside a callback false.
+  bool wheel(const WheelTurn& turn);
   /// Lets time pass to `now`; call it once a frame. A time before the last one changes nothing; one that lies
   /// over ten seconds before what has happened shows that some sample's clock was wrong, and goes on from
   /// there.
@@ -233,7 +240,9 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// The part that a mouse or pen is over without touching, or null: the topmost that would take a press
   /// there; none while a contact is down, behind a modal layer, or by a finger. It changes at the very
   /// microsecond at which a part moves in or away under a pointer that rests.
-  [[nodiscard]] const Part* hovered() const { return hover_.part(); }
+  [[nodiscard]] const Part* hovered() const { return hover_.over().part; }
+  /// What a mouse's pointer is to look like now: what the piece that it holds or is over hints at. O(parts).
+  [[nodiscard]] Cursor cursor() const;
   /// Whether to draw a focus ring: keys were used since a contact last went down.
   [[nodiscard]] bool shows_focus() const { return keys_used_ && focused() != nullptr; }
 
@@ -248,7 +257,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
     return unsettled_ == 0 && contacts_.open_count() == 0 && !news_.any_later() && events_.empty();
   }
   /// How many contacts are down.
-  [[nodiscard]] std::size_t open_contacts() const { return contacts_.open_count(); }
+  [[nodiscard]] std::size_t open_contacts() const { return contacts_.open_count() - wheeling_.contacts(); }
   /// When something next happens by itself; `never` when nothing does before the next event. What moves for
   /// ever is never due.
   [[nodiscard]] Micros due() const;
@@ -318,7 +327,9 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   }
   void run_due(Micros until);
   void run_part(Part& part);
-  [[nodiscard]] Micros next_due() const { return std::min({events_.due(), due_list_.due(), hover_due_}); }
+  [[nodiscard]] Micros next_due() const {
+    return std::min({events_.due(), due_list_.due(), hover_due_, wheeling_.due()});
+  }
   void set_time(Micros time) { context_.now = happened_ = std::max(happened_, time); }
   void perform(EventQueue::Event event);
   [[nodiscard]] bool unfinished() const {
@@ -345,7 +356,14 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   bool take_hover(const Sample& sample);
   void look_at_hover();
   void look_ahead_of_hover();
-  [[nodiscard]] Part* under_pointer() const;
+  [[nodiscard]] Hover::Over under_pointer() const;
+  bool take_wheel(WheelTurn turn);
+  bool take_steps(const WheelTurn& turn);
+  bool scroll_or_zoom(const WheelTurn& turn, bool zooms);
+  [[nodiscard]] bool scrolls(Part* inner, Axis axis) const;
+  [[nodiscard]] Point in_dp(const WheelTurn& turn, const Part* seen) const;
+  void turn_on();
+  void end_wheel(Phase how);
   bool take_key(Key key);
   bool take_back();
   [[nodiscard]] Part* wants_back(bool& blocked);
@@ -373,6 +391,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   bool keys_used_ = false;
   Layers layers_{order_, focus_, routing_, *this};
   Hover hover_{context_};
+  Wheeling wheeling_;
   Micros hover_due_ = never;   // when another part may be under the pointer, as things move
   bool eventful_ = false;      // something has happened in this call
   std::vector<Part*> graves_;  // removed in this event

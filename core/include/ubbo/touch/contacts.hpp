@@ -84,6 +84,11 @@ class Contacts {
   [[nodiscard]] std::size_t open_count() const { return open_count_; }
   /// The first open contact, or null.
   [[nodiscard]] Contact* first_open();
+  template <class F>
+  void each_open(F&& look) const {
+    for (const Contact& contact : slots_)
+      if (contact.open) look(contact);
+  }
   /// The open contact this sample belongs to, or null.
   [[nodiscard]] Contact* find(const Sample& sample);
 

@@ -7,6 +7,7 @@
 #include "ubbo/base/settings.hpp"
 #include "ubbo/touch/sample.hpp"
 #include "ubbo/touch/velocity.hpp"
+#include "ubbo/touch/wheel.hpp"
 
 namespace ubbo {
 
@@ -77,6 +78,14 @@ inline constexpr Feel mouse{.drag_threshold = 3.0,
                             .multi_tap_reach = 8.0,
                             .edge_width = 4.0,
                             .rest_radius = 0.5};
+/// What a wheel scrolls follows it from the first dp on, and is neither tapped nor held.
+inline constexpr Feel wheel_contact{.drag_threshold = 0.0,
+                                    .tap_reach = 0.0,
+                                    .tap_time = Micros{10'000},
+                                    .hold_delay = Micros{10'000'000},
+                                    .edge_width = 0.0,
+                                    .pinch_threshold = 0.0,
+                                    .rotate_threshold = 200.0};
 }  // namespace feels
 
 /// A feel for each tool. The tool that touches tells which one counts.
@@ -84,8 +93,10 @@ struct Feels {
   Feel finger{};
   Feel stylus = feels::stylus;
   Feel mouse = feels::mouse;
+  WheelFeel wheel{};
 
   [[nodiscard]] const Feel& of(Tool tool) const {
+    if (tool == Tool::wheel) return feels::wheel_contact;
     if (tool == Tool::stylus) return stylus;
     return tool == Tool::mouse ? mouse : finger;
   }

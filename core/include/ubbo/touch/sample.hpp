@@ -11,8 +11,9 @@ namespace ubbo {
 /// mouse or pen over the screen that touches nothing says `hover` as it moves, and `leave` when it has gone.
 enum class Phase : std::uint8_t { down, move, up, cancel, hover, leave };
 
-/// What touched the screen.
-enum class Tool : std::uint8_t { finger, stylus, mouse };
+/// What touched the screen. What a wheel or trackpad scrolls is dragged by a contact of its own, which the
+/// stage makes.
+enum class Tool : std::uint8_t { finger, stylus, mouse, wheel };
 
 /// One report of one contact by the touch hardware.
 struct Sample {
@@ -28,7 +29,7 @@ struct Sample {
 
 /// "down", "move", "up", "cancel", "hover", "leave".
 [[nodiscard]] const char* name_of(Phase phase);
-/// "finger", "stylus", "mouse".
+/// "finger", "stylus", "mouse", "wheel".
 [[nodiscard]] const char* name_of(Tool tool);
 
 }  // namespace ubbo

@@ -39,6 +39,14 @@ struct FilmGhost {
   double opacity = 1.0;  ///< of the thing then
 };
 
+/// A turn of a wheel, or what fingers do on a trackpad.
+struct FilmTurn {
+  Micros time{};
+  Point at;
+  Point by;            ///< towards where it scrolls; of any length
+  bool zooms = false;  ///< then `by` is up for closer, down for further away
+};
+
 /// One frame of a film.
 struct FilmFrame {
   Micros time{};
@@ -56,6 +64,7 @@ struct FilmReel {
   std::vector<FilmFrame> frames;
   std::vector<std::vector<TrailPoint>> trails;  ///< one a contact, sorted by time
   std::vector<TrailPoint> hovers;               ///< of mouse and pen without a contact; not `down`: they left
+  std::vector<FilmTurn> turns{};                ///< of wheels
   std::vector<Micros> decided;                  ///< when decisions fell
   std::vector<Point> snap_places;               ///< dp
   Box region;                                   ///< the part of the screen that is shown, dp

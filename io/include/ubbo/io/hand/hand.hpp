@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "ubbo/io/take/take.hpp"
+#include "ubbo/touch/wheel.hpp"
 
 namespace ubbo::io {
 
@@ -70,6 +71,9 @@ class Hand {
 
   /// At the present time the app or the phone does something; its time is set here.
   Hand& action(Action action);
+  /// A wheel is turned: notches one after another, 60 ms apart; or, `over` more than 0, two fingers go that
+  /// far on a trackpad, and are lifted.
+  Hand& wheel(WheelTurn turn, Micros over);
 
   /// Whether this finger is down.
   [[nodiscard]] bool down() const { return tracks_[active_].down; }

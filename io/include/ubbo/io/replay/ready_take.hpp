@@ -31,6 +31,7 @@ class ReadyTake {
     CellValue value{};
     Key key{};
     Size screen{};
+    WheelTurn turn{};
     const PartAction* action = nullptr;
   };
   [[nodiscard]] Ready readied(const Action& action, const Scene& scene) const;

@@ -24,7 +24,8 @@ struct Action {
     enable,   ///< … enabled
     disable,  ///< … disabled
     remove,   ///< … removed
-    call      ///< the part `target` is asked to do `value`, such as open
+    call,     ///< the part `target` is asked to do `value`, such as open
+    wheel     ///< a wheel or trackpad is turned (see `wheel_action`)
   };
 
   Micros time{};
