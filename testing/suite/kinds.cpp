@@ -79,7 +79,7 @@ TEST_CASE("upright a part of any kind that can stand so does what it does lying"
     if (kind.upright == Upright::none) return;
     const bool grows_upwards = kind.upright == Upright::upwards;
     PROPERTY(kind.name, [&] {
-      const auto events = any_events();
+      const auto events = any_events(false);
       Alone lying_down(kind, false, false, Axis::horizontal);
       live_through(lying_down, events, 60);
       Alone contact_rules(kind, false, false, Axis::vertical);
@@ -205,7 +205,7 @@ TEST_CASE("a part of any kind takes what is its own contact's, and nothing of an
 TEST_CASE("the pieces of a part of any kind are sound, and held only while it is") {
   each_kind([](const PartKind& kind) {
     PROPERTY(kind.name, [&] {
-      const auto events = any_events();
+      const auto events = any_events(false);
       Alone alone(kind, *rc::gen::arbitrary<bool>());
       alone.stage.advance(ms(0));
       const auto flag = [&](std::string_view name) {

@@ -1,7 +1,7 @@
 // Holds ubbo's curves, and the CSS it exports, against a browser's own animation engine.
 // Usage: node easing.mjs UBBO, where UBBO is the tool.
 import { execFileSync } from 'node:child_process';
-import { chromium } from 'playwright-core';
+import { launch } from './launch.mjs';
 
 const ubbo = process.argv[2];
 const run = (...args) => execFileSync(ubbo, args, { encoding: 'utf8', maxBuffer: 1 << 28 });
@@ -90,11 +90,7 @@ function hold(what, difference, limit) {
   console.error(`${what}: off by ${difference}, more than ${limit}`);
 }
 
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-    '--disable-component-update', '--disable-sync'],
-});
+const browser = await launch();
 try {
   const page = await browser.newPage();
   await page.setContent('<style>#box { position: absolute; }</style><div id="box"></div>');

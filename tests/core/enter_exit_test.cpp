@@ -221,3 +221,48 @@ TEST_CASE(
   // The slowest ends the way; quick ones wait for nobody.
   CHECK(visit.moving());
 }
+
+TEST_CASE("a sheet and a drawer dim the page as far as they are out, or by a transition of its own") {
+  for (const bool slow : {false, true}) {
+    Stage stage;
+    Cell<bool> open(false);
+    auto& sheet = stage.add<Sheet>("sheet", {0, 320, 360, 400},
+                                   {.open = open,
+                                    .dim = 0.5,
+                                    .dim_follows = false,
+                                    .dim_transition = Timed{Curve{}, ms(slow ? 800 : 200)},
+                                    .transition = Timed{Curve{}, ms(400)}});
+    stage.at(ms(0), [&] { open.set(true); });
+    stage.advance(ms(100));
+    CHECK(sheet.out() == Approx(100));
+    CHECK(sheet.dim() == Approx(slow ? 0.0625 : 0.25));
+    stage.advance(ms(500));
+    CHECK((sheet.state() == EnterExit::State::present) == !slow);  // the slower one ends the way
+    stage.advance(ms(900));
+    CHECK(sheet.state() == EnterExit::State::present);
+    CHECK(sheet.dim() == 0.5);
+    // On its way out another tap brings it back, from where both are.
+    stage.at(ms(1000), [&] { open.set(false); });
+    stage.at(ms(1100), [&] { open.set(true); });
+    CHECK(sheet.dim() == Approx(slow ? 0.4375 : 0.25));
+    stage.advance(ms(3000));
+    CHECK(sheet.dim() == 0.5);
+    stage.at(ms(3000), [&] { open.set(false); });
+    stage.advance(ms(3500));
+    CHECK(sheet.out() == 0.0);
+    CHECK(sheet.is_absent() == !slow);
+    stage.advance(ms(4000));
+    CHECK(sheet.is_absent());
+    CHECK(sheet.dim() == 0.0);
+    CHECK(stage.settled());
+  }
+  Stage stage;
+  Cell<bool> open(true);
+  auto& drawer =
+      stage.add<Drawer>("drawer", {0, 0, 264, 720}, {.open = open, .dim = 0.5, .dim_follows = false});
+  stage.advance(ms(1));
+  CHECK(drawer.dim() == 0.5);  // open from the first
+  stage.immediately([&] { open.set(false); });
+  CHECK(drawer.dim() == 0.0);
+  CHECK(drawer.is_absent());
+}

@@ -137,6 +137,27 @@ TEST_CASE("a wrong spec: the character, what stands there, what is taken, and a 
   CHECK_THROWS_WITH(io::read_motion(deep), Catch::Contains("within each other"));
 }
 
+TEST_CASE("an app's own curve is named in motions and scenes, alone and within others") {
+  const std::vector<io::NamedCurve> own{{"swarm", Curve::own([](double p) { return p * p * p; })}};
+  const Transition alone = io::read_transition("swarm 200ms after 40ms", own);
+  CHECK(std::get<Timed>(alone.way).curve.value(0.5) == Approx(0.125));
+  CHECK(std::get<Timed>(io::read_transition("reversed(swarm) 1s", own).way).curve.value(0.5) ==
+        Approx(0.875));
+  CHECK_THROWS_WITH(io::read_motion("swarn 200ms", own), Catch::Contains("nearest known: swarm"));
+  CHECK_THROWS_AS(io::read_motion("swarm 200ms"), io::SpecError);
+  for (const char* taken : {"linear", "spring", "Swarm", "", "2x", "a b"})
+    CHECK_THROWS_AS(io::read_motion("ease 1s", std::vector<io::NamedCurve>{{taken, Curve{}}}),
+                    std::invalid_argument);
+  const std::string text =
+      "title = \"t\"\n[[part]]\nid = \"p\"\nkind = \"panel\"\nlabel = \"P\"\nbox = [0, 0, 100, 100]\nenter = "
+      "\"swarm 300ms\"\n";
+  const io::Scene scene = io::parse_scene(text, "s", shipped_kinds(), {}, {}, own);
+  const auto* panel = scene.parts.front().settings.as<PanelSettings>();
+  REQUIRE(panel != nullptr);
+  CHECK(std::get<Timed>(panel->enter.all().way).curve.value(0.5) == Approx(0.125));
+  CHECK_THROWS_AS(io::parse_scene(text, "s"), io::InputError);
+}
+
 TEST_CASE("any text is read as a motion or refused") {
   PROPERTY("right ones with characters changed", [] {
     std::string text = *rc::gen::element<std::string>(

@@ -220,13 +220,14 @@ TEST_CASE("wheels: W3C's events, and a mouse as the kernel tells of it") {
 {"type":"wheel","clientX":8,"clientY":9,"deltaX":0,"deltaY":-12.5,"deltaMode":0,"timeStamp":100}
 {"type":"wheel","clientX":8,"clientY":9,"deltaY":3,"deltaMode":1,"timeStamp":110}
 {"type":"wheel","clientX":8,"clientY":9,"deltaY":100,"deltaMode":0,"wheelDeltaY":-120,"timeStamp":120}
+{"type":"wheel","clientX":8,"clientY":9,"deltaY":40,"deltaMode":0,"wheelDeltaY":-120,"timeStamp":125}
 {"type":"wheel","clientX":8,"clientY":9,"deltaY":-2,"ctrlKey":true,"timeStamp":130}
 {"type":"wheel","clientX":8,"clientY":9,"deltaY":1,"deltaMode":2,"timeStamp":140})",
       "t");
   CHECK(page.samples.size() == 1);
   CHECK(turns(page) ==
         "10 8 9: 0 -12.5 dp\n20 8 9: 0 3 line\n30 8 9: 0 1 notch\n"
-        "40 8 9: 0 -2 dp zoom\n50 8 9: 0 1 page\n");
+        "35 8 9: 0 40 dp\n40 8 9: 0 -2 dp zoom\n50 8 9: 0 1 page\n");
   const std::string mouse =
       "E: 1.000000 0002 0000 10\nE: 1.000000 0002 0001 -30\nE: 1.000000 0000 0000 0\n"
       "E: 1.100000 0002 0008 -1\nE: 1.100000 0002 000b -120\nE: 1.100000 0000 0000 0\n"

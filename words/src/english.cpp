@@ -477,7 +477,7 @@ constexpr AnswerWords answer_words[] = {
     {a::contest_held, "nobody, another finger holds it",
      "{part} would get the drag, but another finger holds it: no part drags", "{part} is held already"},
     {a::goes_on, "this part",
-     "{part} goes on with the drag: the part before it reached its end, and {distance} of the finger's way "
+     "{part} goes on with the drag: the part before it reached its end, and {distance} of the way "
      "were left",
      "{part} goes on"},
     {a::comes_first, "this part, which comes first that way",

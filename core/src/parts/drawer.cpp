@@ -23,6 +23,11 @@ std::span<const Setting<DrawerSettings>> settings_of<DrawerSettings>() {
                                            "how far it must be dragged to open or close when it is let go: a "
                                            "length, or a share of its way; 0: "
                                            "half-way"),
+      declare::flag<&S::dim_follows>("dim_follows",
+                                     "the page dims as far as this is drawn out; no: by dim_transition"),
+      declare::transition<&S::dim_transition>(
+          "dim_transition",
+          "how the page dims when this opens and clears when it closes, where it does not follow"),
       number<&S::dim>(
           "dim", "", 0.0, 1.0,
           "how much of what lies below its backdrop hides; 0: it has none, and what lies below stays "
@@ -54,6 +59,8 @@ EdgePanel::Plan Drawer::base_plan(const DrawerSettings& settings, const Box& box
           .projection_time = settings.projection_time,
           .commit_distance = settings.commit_distance,
           .dim = settings.dim,
+          .dim_follows = settings.dim_follows,
+          .dim_transition = settings.dim_transition,
           .drag_closes = settings.drag_closes,
           .backdrop_closes = settings.backdrop_closes,
           .back_closes = settings.back_closes,

@@ -72,6 +72,7 @@ void EdgePanel::follow(Link<int> snap_point, Link<bool> open, bool first) {
   if (!first) return hear();
   snap_point_ = wanted;
   rail_.put_at(place_of(snap_point_));
+  put_dim();
   state_ = snap_point_ > 0 ? EnterExit::State::present : EnterExit::State::absent;
 }
 
@@ -89,7 +90,10 @@ Point EdgePanel::moved() const { return towards(side(), length() - shown()); }
 
 Box EdgePanel::box_at(double out) const { return layout_box() + towards(side(), length() - out); }
 
-double EdgePanel::dim() const { return plan_.dim * std::clamp(out() / plan_.snap_points.front(), 0.0, 1.0); }
+double EdgePanel::dim() const {
+  const double share = plan_.dim_follows ? out() / plan_.snap_points.front() : dim_.at(context().now).value;
+  return plan_.dim * std::clamp(share, 0.0, 1.0);
+}
 
 bool EdgePanel::pulls_in(Point at) const {
   if (!plan_.edge_swipe_opens) return false;
@@ -196,6 +200,10 @@ void EdgePanel::set_out_for(int goal) {
     const EnterExit::State now = goal > 0 ? EnterExit::State::entering : EnterExit::State::leaving;
     if (std::exchange(state_, now) != now)
       decide(goal > 0 ? answers::state_entering : answers::state_leaving);
+    if (!plan_.dim_follows) {
+      dim_.set_reduced(reduced(plan_.reduced_motion));
+      dim_.send(goal > 0 ? 1.0 : 0.0, plan_.dim_transition, context().now);
+    }
   }
   tell_snap_point();
   went(state_);
@@ -208,6 +216,7 @@ void EdgePanel::tell_snap_point() {
 }
 
 void EdgePanel::rested() {
+  if (dim_.moving()) return;  // the slower one ends the way
   const EnterExit::State now = out() > 0.0 ? EnterExit::State::present : EnterExit::State::absent;
   if (std::exchange(state_, now) == now) return;
   decide(now == EnterExit::State::present ? answers::state_present : answers::state_absent);
@@ -313,6 +322,7 @@ void EdgePanel::take(Plan plan, bool glides) {
   rail_.change(rail_plan(plan_, context().right_to_left), {});
   take_rests();
   snap_point_ = std::min(snap_point_, max_snap_point());
+  if (!dim_.moving() || plan_.dim_follows) put_dim();
   if (pressed()) return wait_for_finger();
   const double place = place_of(snap_point_);
   if (stood && !glides)

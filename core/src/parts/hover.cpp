@@ -38,9 +38,6 @@ class HoverClock final : public Part {
   bool touch(const Contact&, const Sample&) override { return false; }
 };
 
-// How a part answers a pointer that comes over it: seen at once, and no flicker where one only passes.
-Transition easing() { return Timed{Curve::ease_out(), Micros{140'000}}; }
-
 bool same_pointer(const Sample& a, const Sample& b) { return a.device == b.device && a.tool == b.tool; }
 
 }  // namespace
@@ -93,7 +90,7 @@ void Hover::show(const Part& part, int piece, double to, const Box& box, Micros 
   constexpr std::array sides{Side::left, Side::up, Side::right, Side::down};
   const Side side =
       sides[static_cast<std::size_t>(std::max_element(outside.begin(), outside.end()) - outside.begin())];
-  send(part, piece, HoverShare::shown, easing(), to, side, now);
+  send(part, piece, HoverShare::shown, transition_, to, side, now);
   const auto& content = part.content().hover;
   if (!content) return;
   send(part, piece, HoverShare::opacity, content->opacity_transition, to, side, now);

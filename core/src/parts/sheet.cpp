@@ -45,6 +45,11 @@ std::span<const Setting<SheetSettings>> settings_of<SheetSettings>() {
           "commit_distance",
           "how far it must be dragged to go on to the next snap point, or to close, when it is let go: a "
           "length, or a share of the way there; 0: half-way"),
+      declare::flag<&S::dim_follows>("dim_follows",
+                                     "the page dims as far as this is drawn out; no: by dim_transition"),
+      declare::transition<&S::dim_transition>(
+          "dim_transition",
+          "how the page dims when this opens and clears when it closes, where it does not follow"),
       number<&S::dim>(
           "dim", "", 0.0, 1.0,
           "how much of what lies below its backdrop hides; 0: it has none, and what lies below stays "
@@ -105,6 +110,8 @@ EdgePanel::Plan Sheet::base_plan(const SheetSettings& settings, const Box& box, 
           .grip_only = settings.grip_only,
           .grip = settings.grip,
           .dim = settings.dim,
+          .dim_follows = settings.dim_follows,
+          .dim_transition = settings.dim_transition,
           .drag_closes = settings.drag_closes,
           .backdrop_closes = settings.backdrop_closes,
           .back_closes = settings.back_closes,

@@ -133,15 +133,17 @@ void Stage::run_due(Micros until) {
     }
     set_time(time);
     const Micros others = std::min(events_.due(), due_list_.due());
-    if (wheeling_.due() < std::min(others, hover_due_)) {
+    const Micros hover = std::min(hover_due_, hover_look_);
+    if (wheeling_.due() < std::min(others, hover)) {
       --budget_;
       turn_on();
       settle_event();
       look_at_hover();
       continue;
     }
-    if (hover_due_ < others) {
-      hover_due_ = never;  // it lies ahead of the last look, so that this comes to an end by itself
+    if (hover < others) {
+      hover_due_ = hover_look_ =
+          never;  // it lies ahead of the last look, so that this comes to an end by itself
       look_at_hover();
       continue;
     }

@@ -65,7 +65,7 @@ void Stage::look_at_hover() {
 
 // Motions are known beforehand up to what is due next.
 void Stage::look_ahead_of_hover() {
-  hover_due_ = never;
+  hover_due_ = hover_look_ = never;
   if (!hover_.pointing() || open_contacts() > 0 || unsettled_ == 0) return;
   const Micros now = context_.now;
   const Hover::Over present = hover_.over();
@@ -90,7 +90,7 @@ void Stage::look_ahead_of_hover() {
     hover_due_ = other;
     return;
   }
-  if (until == now + ahead) hover_due_ = until;
+  if (until == now + ahead) hover_look_ = until;
 }
 
 }  // namespace ubbo

@@ -51,6 +51,8 @@ std::span<const Setting<StageSettings>> settings_of<StageSettings>() {
         declare::flag<&S::right_to_left>("right_to_left", "reading direction; horizontal parts mirror"),
         declare::choice<&S::reduced_motion>("reduced_motion", reduced_names,
                                             "what becomes of travel for people who asked for less motion"),
+        declare::transition<&S::hover_transition>("hover_transition",
+                                                  "how what is hovered shows it, in and out"),
         number<&S::journal>("journal", "decisions", 0.0, 10'000'000.0,
                             "how many decisions the journal has room for; 0: it is off"),
         declare::choice<&S::keep>("keep", keep_names, "which decisions a full journal keeps")};
@@ -71,6 +73,7 @@ Stage::Stage(StageSettings settings) {
   context_.part_owner = this;
   context_.outbox = &outbox_;
   context_.hover = &hover_;
+  hover_.set_transition(settings.hover_transition);
   constexpr std::size_t max_waiting = 64;
   events_.reserve(max_waiting);
 }
@@ -408,7 +411,7 @@ void Stage::set_feel(const Feel& feel) {
 }
 
 Micros Stage::due() const {
-  Micros next = next_due();
+  Micros next = own_due();
   if (news_.any_later()) next = std::min(next, std::max(frame_, happened_));
   return next == never ? never : told(next);
 }

@@ -41,7 +41,7 @@ constexpr std::array motion_names{
 
 class Parser : private detail::SpecReader {
  public:
-  explicit Parser(std::string_view text) : SpecReader(text) {}
+  Parser(std::string_view text, std::span<const NamedCurve> own) : SpecReader(text), own_(own) {}
 
   MotionSpec read() {
     skip();
@@ -168,6 +168,8 @@ class Parser : private detail::SpecReader {
     at_ += name.size();
     in_ = name;
     if (!at_function()) {
+      for (const NamedCurve& one : own_)
+        if (name == one.name) return one.curve;
       if (name == "linear") return {};
       if (name == "ease") return Curve::ease();
       if (name == "ease-in") return Curve::ease_in();
@@ -186,7 +188,9 @@ class Parser : private detail::SpecReader {
       if (keyword && known)
         refuse(begins + name.size(), 1, "'('", name + " alone; it takes nothing in brackets");
       if (known) refuse_here("a curve; a spring or coast stands alone");
-      need_name(motion_names);
+      std::vector<std::string_view> names(motion_names.begin(), motion_names.end());
+      for (const NamedCurve& one : own_) names.emplace_back(one.name);
+      refuse_name(name, names);
     }
     need('(', "'('");
     Curve made = function(name);
@@ -357,15 +361,28 @@ class Parser : private detail::SpecReader {
     }
   }
 
+  std::span<const NamedCurve> own_;
   int depth_ = 0;
 };
 
 }  // namespace
 
-MotionSpec read_motion(std::string_view text) { return Parser(text).read(); }
+MotionSpec read_motion(std::string_view text, std::span<const NamedCurve> own) {
+  for (const NamedCurve& one : own) {
+    const bool word = !one.name.empty() && one.name.front() >= 'a' && one.name.front() <= 'z' &&
+                      std::all_of(one.name.begin(), one.name.end(), [](char c) {
+                        return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '-';
+                      });
+    if (!word || index_of(motion_names, one.name) < motion_names.size())
+      throw std::invalid_argument(
+          fmt::format("curve '{}' is not taken; it takes small letters, digits and hyphens, and none of {}",
+                      one.name, fmt::join(motion_names, ", ")));
+  }
+  return Parser(text, own).read();
+}
 
-Transition read_transition(std::string_view text) {
-  MotionSpec spec = read_motion(text);
+Transition read_transition(std::string_view text, std::span<const NamedCurve> own) {
+  MotionSpec spec = read_motion(text, own);
   if (!spec.has_time)
     throw SpecError({spec.text, text.size(), 1, "the end", "the curve's time", spec.text + " 240ms"});
   return spec.transition;

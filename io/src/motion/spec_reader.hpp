@@ -77,8 +77,9 @@ class SpecReader {
   std::size_t at_ = 0;
   std::string in_;  // the function that is being read, for the example of a right one
 
- private:
   [[noreturn]] void refuse_name(std::string_view word, std::span<const std::string_view> names);
+
+ private:
   [[nodiscard]] std::size_t word_length(std::size_t from) const;
   void check(const Number& number, double value, const Range& range, const char* unit) const;
 };

@@ -151,7 +151,7 @@ SettingValue NodeReader::value_of(const toml::node& node, const SettingInfo& set
 Transition NodeReader::transition_of(const toml::node& node, std::string_view name) const {
   const std::string text = text_of(node, name);
   try {
-    return read_transition(text);
+    return read_transition(text, curves_);
   } catch (const SpecError& wrong) {
     // Behind the opening quote; a text in other quotes, or with escapes, is pointed at as a whole.
     toml::source_position where = node.source().begin;

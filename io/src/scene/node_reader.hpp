@@ -24,7 +24,8 @@ inline const toml::table& whole(const PartSource& source) { return source.place(
 /// found and what is expected. What is wrong is noted by `attempt`, and reading goes on.
 class NodeReader {
  protected:
-  explicit NodeReader(std::string file) : file_(std::move(file)) {}
+  NodeReader(std::string file, std::span<const NamedCurve> curves)
+      : file_(std::move(file)), curves_(curves) {}
 
   /// Runs `read`; what it refuses is noted.
   template <class Read>
@@ -82,6 +83,7 @@ class NodeReader {
   }
 
   std::string file_;
+  std::span<const NamedCurve> curves_;  // of the app's own
   std::vector<InputError::Facts> wrong_;
   bool failed_ = false;  // something was wrong since this was last put to false
 };

@@ -37,8 +37,9 @@ void add(std::vector<std::string_view>& names, const std::array<const char*, N>&
 
 class SceneReader : FieldReader {
  public:
-  SceneReader(const std::string& name, Kinds kinds, const TextWidth& measure)
-      : FieldReader(name), measure_(&measure) {
+  SceneReader(const std::string& name, Kinds kinds, const TextWidth& measure,
+              std::span<const NamedCurve> curves)
+      : FieldReader(name, curves), measure_(&measure) {
     scene_.file = name;
     scene_.kinds = kinds;
   }
@@ -452,15 +453,17 @@ class SceneReader : FieldReader {
 }  // namespace
 
 Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds,
-                  std::span<const std::string> changes, const TextWidth& measure) {
-  SceneRead read = read_scene(text, name, kinds, changes, measure);
+                  std::span<const std::string> changes, const TextWidth& measure,
+                  std::span<const NamedCurve> curves) {
+  SceneRead read = read_scene(text, name, kinds, changes, measure, curves);
   if (!read.wrong.empty()) throw InputError(std::move(read.wrong));
   return std::move(read.scene);
 }
 
 SceneRead read_scene(std::string_view text, const std::string& name, Kinds kinds,
-                     std::span<const std::string> changes, const TextWidth& measure) {
-  return SceneReader(name, kinds, measure).read(text, changes);
+                     std::span<const std::string> changes, const TextWidth& measure,
+                     std::span<const NamedCurve> curves) {
+  return SceneReader(name, kinds, measure, curves).read(text, changes);
 }
 
 }  // namespace ubbo::io

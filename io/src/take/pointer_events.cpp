@@ -109,12 +109,13 @@ class PointerReader {
     constexpr std::array modes{WheelUnit::dp, WheelUnit::line, WheelUnit::page};
     turn.unit = modes.at(static_cast<std::size_t>(number(event, "deltaMode", 0.0, 0.0, 2.0)));
     turn.zooms = event.contains("ctrlKey") && event["ctrlKey"].is_boolean() && event["ctrlKey"].get<bool>();
-    // A wheel's notch is 120 of these, whatever it scrolls by.
+    // A wheel's notch is 120 of these, whatever it scrolls by; of a trackpad they are three times its way.
     constexpr double notch = 120.0;
+    constexpr double fine = -3.0;
     const Point whole{number(event, "wheelDeltaX", 0.0, -far, far),
                       number(event, "wheelDeltaY", 0.0, -far, far)};
-    if (turn.unit != WheelUnit::page && !(whole == Point{}) && std::fmod(whole.x, notch) == 0.0 &&
-        std::fmod(whole.y, notch) == 0.0) {
+    if (turn.unit != WheelUnit::page && !(whole == Point{}) && !(whole == turn.by * fine) &&
+        std::fmod(whole.x, notch) == 0.0 && std::fmod(whole.y, notch) == 0.0) {
       turn.by = Point{} - whole * (1.0 / notch);
       turn.unit = WheelUnit::notch;
     }

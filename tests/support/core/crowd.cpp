@@ -145,6 +145,29 @@ void add_gesture(std::vector<Happening>& all, Micros time, int contact, int devi
   sample(*rc::gen::weightedElement<Phase>({{6, Phase::up}, {1, Phase::cancel}}));
 }
 
+// A mouse that goes over the screen, and its wheel.
+void add_mouse(std::vector<Happening>& all, Micros time) {
+  Point at{*number(0, 360), *number(0, 720)};
+  for (int i = 0, moves = *rc::gen::inRange(1, 10); i < moves; ++i) {
+    at = at + Point{*number(-60, 60), *number(-90, 90)};
+    const Phase phase = *rc::gen::weightedElement<Phase>({{8, Phase::hover}, {1, Phase::leave}});
+    all.push_back(touch_at({.time = time, .phase = phase, .at = at, .tool = Tool::mouse}));
+    if (*rc::gen::arbitrary<bool>()) {
+      WheelTurn turn{.time = time,
+                     .at = at,
+                     .by = {*number(-30, 30), *number(-60, 60)},
+                     .phase = *rc::gen::element(WheelPhase::none, WheelPhase::begin, WheelPhase::end,
+                                                WheelPhase::momentum)};
+      if (*rc::gen::arbitrary<bool>()) {
+        turn.unit = WheelUnit::notch;
+        turn.by = turn.by * (1.0 / 20);
+      }
+      all.push_back({time, "wheel", [turn](Crowd& crowd) { crowd.stage.wheel(turn); }});
+    }
+    time += Micros{*rc::gen::inRange(1, 300'000)};
+  }
+}
+
 Happening any_action(Micros time) {
   const double a = *number(0, 1);
   const auto action = [&](const char* name, auto what) {
@@ -215,6 +238,7 @@ std::vector<Happening> happenings(bool bad) {
     const int device = *rc::gen::inRange(0, 2);
     add_gesture(all, time, contact, device, bad);
   }
+  if (*rc::gen::inRange(0, 3) == 0) add_mouse(all, Micros{*rc::gen::inRange(0, 1'500'000)});
   const int actions = *rc::gen::inRange(0, 8);
   for (int i = 0; i < actions; ++i) all.push_back(any_action(Micros{*rc::gen::inRange(0, 4'000'000)}));
   std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.time < b.time; });

@@ -19,6 +19,8 @@ struct DrawerSettings {
   bool back_closes = true;
   Length commit_distance{};
   double dim = 0.4;
+  bool dim_follows = true;
+  Transition dim_transition = Timed{Curve::ease_out(), Micros{240'000}};
   Transition transition = Spring::settling(Micros{280'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros projection_time{120'000};

@@ -26,8 +26,10 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
     Overscroll overscroll_out{};
     Overscroll overscroll_in{};  ///< below the lowest snap_point, where a drag does not close it
     bool grip_only = false;
-    double grip = 32.0;  ///< dp along the axis, at its inner edge
-    double dim = 0.4;    ///< 0: no backdrop, and what lies below it stays in use
+    double grip = 32.0;       ///< dp along the axis, at its inner edge
+    double dim = 0.4;         ///< 0: no backdrop, and what lies below it stays in use
+    bool dim_follows = true;  ///< it dims as far as it is out; else by its own transition
+    Transition dim_transition = Timed{Curve::ease_out(), Micros{240'000}};
     bool drag_closes = true;
     bool backdrop_closes = true;
     bool back_closes = true;
@@ -73,7 +75,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   bool take_momentum(Point velocity) override;
 
   [[nodiscard]] bool is_absent() const override {
-    return out() <= 0.0 && !pressed() && !rail().moving() && !backs_;
+    return out() <= 0.0 && !pressed() && !rail().moving() && !dim_.moving() && !backs_;
   }
   [[nodiscard]] bool is_modal() const override { return plan_.dim > 0.0 && snap_point_ > 0; }
   [[nodiscard]] bool pulls_in(Point at) const override;
@@ -119,6 +121,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   void wait_for_finger();
   void rested();
   void take_rests();
+  void put_dim() { dim_.put(plan_.dim_follows || snap_point_ == 0 ? 0.0 : 1.0); }
 
   Plan plan_;
   SnapPoints snap_points_;  // with 0, where it is away
@@ -128,6 +131,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   Link<bool> open_cell_;
   Watch rest_watch_;
   Watch open_watch_;
+  Clocked<Mover> dim_{*this, 0.0, 1e-3};  // 0 to 1, where it does not follow
   EnterExit::State state_ = EnterExit::State::absent;
   bool backs_ = false;  // a back gesture shows how it would close
   int snap_point_ = 0;  // where it stands or goes

@@ -18,6 +18,9 @@ class Hover {
  public:
   explicit Hover(Context& context) : context_(&context) {}
 
+  /// How what is hovered shows it: at once, and without a flicker where a pointer only passes.
+  void set_transition(Transition transition) { transition_ = std::move(transition); }
+
   /// A sample that says `hover` or `leave`, or a contact of the same pointer, which has moved along.
   void point(const Sample& sample);
   void leave(const Sample& sample);
@@ -59,6 +62,7 @@ class Hover {
             Micros now);
 
   Context* context_;
+  Transition transition_ = Timed{Curve::ease_out(), Micros{140'000}};
   bool pointing_ = false;
   Sample pointer_{};
   Point before_{};  // where it was before it came to where it is

@@ -27,6 +27,8 @@ struct SheetSettings {
   double overscroll_reach = 48.0;  ///< dp
   Length commit_distance{};
   double dim = 0.4;
+  bool dim_follows = true;
+  Transition dim_transition = Timed{Curve::ease_out(), Micros{240'000}};
   bool drag_closes = true;
   bool backdrop_closes = true;
   bool back_closes = true;

@@ -35,6 +35,7 @@ struct StageSettings {
   Insets safe{};  ///< dp that notch and system bars take
   bool right_to_left = false;
   Reduced reduced_motion = Reduced::full;
+  Transition hover_transition = Timed{Curve::ease_out(), Micros{140'000}};
   double journal = 0.0;     ///< room for decisions; 0: the journal is off
   Keep keep = Keep::first;  ///< which of them a full journal keeps
 };
@@ -327,7 +328,9 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   }
   void run_due(Micros until);
   void run_part(Part& part);
-  [[nodiscard]] Micros next_due() const {
+  [[nodiscard]] Micros next_due() const { return std::min({own_due(), hover_look_}); }
+  // What the app is told is due: not when the stage only looks again where things move.
+  [[nodiscard]] Micros own_due() const {
     return std::min({events_.due(), due_list_.due(), hover_due_, wheeling_.due()});
   }
   void set_time(Micros time) { context_.now = happened_ = std::max(happened_, time); }
@@ -392,6 +395,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   Layers layers_{order_, focus_, routing_, *this};
   Hover hover_{context_};
   Wheeling wheeling_;
+  Micros hover_look_ = never;  // when what is under the pointer is looked at again
   Micros hover_due_ = never;   // when another part may be under the pointer, as things move
   bool eventful_ = false;      // something has happened in this call
   std::vector<Part*> graves_;  // removed in this event

@@ -158,14 +158,45 @@ struct Event {
   bool writes = false;
 };
 
-// A few seconds of fingers, keys, calls and writes.
-inline std::vector<Event> any_events() {
+// A mouse over the part, and what it turns: a wheel that means up and down whichever way a part lies.
+inline void add_mouse(std::vector<Event>& events, Micros& now) {
+  const Point at{*number(30, 330), *number(190, 260)};
+  const bool wheel = *rc::gen::inRange(0, 3) != 0;
+  events.push_back({now, [now, at, leaves = *rc::gen::inRange(0, 3) == 0](Alone& alone, Seen how) {
+                      for (const Phase phase : {Phase::hover, Phase::leave})
+                        if (phase == Phase::hover || leaves)
+                          alone.stage.touch(
+                              {.time = now, .phase = phase, .at = seen(at, how), .tool = Tool::mouse});
+                    }});
+  if (!wheel) return;
+  WheelTurn turn{.at = at,
+                 .unit = *rc::gen::element(WheelUnit::dp, WheelUnit::notch, WheelUnit::line, WheelUnit::page),
+                 .zooms = *rc::gen::inRange(0, 4) == 0};
+  const bool few = turn.unit != WheelUnit::dp;
+  const Point by{*rc::gen::element(-40.0, -7.0, 0.0, 12.0, 50.0),
+                 *rc::gen::element(-50.0, -9.0, 0.0, 8.0, 40.0)};
+  turn.by = by * (few ? 1.0 / 20 : 1.0);
+  for (int i = 0, turns = *rc::gen::inRange(1, 6); i < turns; ++i) {
+    turn.time = now;
+    turn.phase = *rc::gen::element(WheelPhase::none, WheelPhase::none, WheelPhase::change, WheelPhase::end);
+    events.push_back({now, [turn](Alone& alone, Seen how) {
+                        WheelTurn made = turn;
+                        made.at = seen(turn.at, how);
+                        if (how == Seen::mirrored) made.by.x = -made.by.x;
+                        alone.stage.wheel(made);
+                      }});
+    now += ms(*rc::gen::element(4, 16, 90, 400));
+  }
+}
+
+// A few seconds of fingers, keys, calls, writes and, where `mouse`, a mouse and its wheel.
+inline std::vector<Event> any_events(bool mouse = true) {
   std::vector<Event> events;
   Micros now = ms(10);
   const int rounds = *rc::gen::inRange(1, 7);
   for (int round = 0; round < rounds; ++round) {
     now += ms(*rc::gen::element(5, 60, 400, 1500));
-    switch (*rc::gen::inRange(0, 6)) {
+    switch (*rc::gen::inRange(0, mouse ? 7 : 6)) {
       case 0: {
         const Key key = *rc::gen::element(Key::left, Key::right, Key::up, Key::down, Key::home, Key::end,
                                           Key::space, Key::page_up);
@@ -199,6 +230,9 @@ inline std::vector<Event> any_events() {
                           }});
         break;
       }
+      case 6:
+        add_mouse(events, now);
+        break;
       default: {
         const int contact = *rc::gen::inRange(1, 3);
         Point at{*number(30, 330), *number(205, 243)};

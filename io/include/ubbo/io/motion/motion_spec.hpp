@@ -1,5 +1,6 @@
 #pragma once
 
+#include <span>
 #include <stdexcept>
 #include <string>
 #include <string_view>
@@ -31,6 +32,13 @@ class SpecError : public std::invalid_argument {
   std::string picture_;
 };
 
+/// A curve of the app's own, by the name that motions and scenes call it: small letters, digits and hyphens,
+/// and none of the names that motions have already.
+struct NamedCurve {
+  std::string name{};
+  Curve curve{};
+};
+
 /// A motion as it was written (docs/formats/motion.md).
 struct MotionSpec {
   std::string text;
@@ -39,10 +47,11 @@ struct MotionSpec {
 };
 
 /// Reads `ease-out 240ms`, `spring(settle 400ms, overshoot 5%)`, `linear(0, 0.5 20%, 1) 1s after 80ms`.
-/// Throws `SpecError`.
-[[nodiscard]] MotionSpec read_motion(std::string_view text);
+/// `own` are curves of the app's own that it may name. Throws `SpecError`; `std::invalid_argument` for an own
+/// name that is not taken.
+[[nodiscard]] MotionSpec read_motion(std::string_view text, std::span<const NamedCurve> own = {});
 /// Reads a motion that must say its time. Throws `SpecError`.
-[[nodiscard]] Transition read_transition(std::string_view text);
+[[nodiscard]] Transition read_transition(std::string_view text, std::span<const NamedCurve> own = {});
 
 /// A transition in words `read_motion` takes; a curve of many pieces as the `linear()` nearest to it.
 [[nodiscard]] std::string spec_text(const Transition& transition);

@@ -9,6 +9,7 @@
 #include <variant>
 #include <vector>
 
+#include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/scene/cell_value.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/parts/kinds.hpp"
@@ -79,14 +80,17 @@ struct SceneRead {
 /// `feel.drag_threshold=8`, `feel.stylus.tap_reach=3`, `screen.width=411`, `cells.frames=3`. A value stands
 /// as in a scene; text needs no quotes.
 ///
+/// `curves` are curves of the app's own that transitions may name: `enter = "settle-in 240ms"`.
+///
 /// `measure` is asked where a part in a `layout = "row"` is as wide as its text; without one, that is
 /// refused.
 [[nodiscard]] Scene parse_scene(std::string_view text, const std::string& name, Kinds kinds = shipped_kinds(),
-                                std::span<const std::string> changes = {}, const TextWidth& measure = {});
+                                std::span<const std::string> changes = {}, const TextWidth& measure = {},
+                                std::span<const NamedCurve> curves = {});
 /// Reads a scene as far as it can be read; throws nothing for what is wrong. Each of the parts in it can be
 /// made.
 [[nodiscard]] SceneRead read_scene(std::string_view text, const std::string& name,
                                    Kinds kinds = shipped_kinds(), std::span<const std::string> changes = {},
-                                   const TextWidth& measure = {});
+                                   const TextWidth& measure = {}, std::span<const NamedCurve> curves = {});
 
 }  // namespace ubbo::io
