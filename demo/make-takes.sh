@@ -47,7 +47,7 @@ make inspection wheel 82 'frames = 7, temper = 2.5' 'a wheel turns over a slider
 make hive-list wheel 83 'scrolled = 0, sheet = 320' 'a wheel scrolls the list down and up, and at its end the sheet goes on' \
   'hover to (200, 500), wait 60 ms, wheel down 4, wait 600 ms, wheel up 9, wait 700 ms'
 make photos hover 84 'photo = 3' 'a mouse over the photos, a notch of its wheel, and off upwards' \
-  'hover to (6, 330), wait 60 ms, hover to (180, 330) over 300 ms, wait 500 ms, wheel down 1, wait 700 ms,
+  'hover to (6, 262), wait 60 ms, hover to (180, 262) over 300 ms, wait 500 ms, wheel down 1, wait 700 ms,
    hover to (180, 150) over 260 ms, wait 400 ms, leave'
 make yard-plan trackpad 85 'says plan "began to pinch"' 'two fingers on a trackpad zoom the yard plan' \
   'hover to plan, wait 60 ms, wheel pinch 1.6 over 420 ms, wait 300 ms'

@@ -161,6 +161,20 @@ TEST_CASE("a pinch, or the wheel with the control key, zooms about the pointer")
   CHECK(plane.pan().y == Approx(pan - 12));
 }
 
+TEST_CASE("a part may have numbers of its own for wheels") {
+  Stage stage({.wheel = {.notch = 50, .rest = ms(90)}, .journal = 64});
+  auto& list = stage.add<List>("list", {0, 0, 300, 300}, rows(100));
+  auto& other = stage.add<List>("other", {0, 300, 300, 300}, rows(100));
+  other.set_feels({.wheel = {.notch = 20}});
+  stage.wheel(notch(0, {100, 100}, {0, 1}));
+  stage.advance(ms(1000));
+  CHECK(list.offset() == Approx(-50.0));
+  stage.wheel(notch(1000, {100, 400}, {0, 2}));
+  stage.advance(ms(2000));
+  CHECK(other.offset() == Approx(-40.0));
+  CHECK_THROWS_AS(other.set_feels({.wheel = {.notch = -1}}), std::invalid_argument);
+}
+
 TEST_CASE("a finger takes what a wheel scrolled, and while one is down the wheel does nothing") {
   Stage stage({.journal = 64});
   auto& list = stage.add<List>("list", {0, 0, 300, 400}, rows(100));

@@ -153,7 +153,7 @@ bool Stage::take_steps(const WheelTurn& turn) {
     if (wheeling_.contacts() == 0) found->decide(answers::wheel_scrolls_around, turn.at.x, turn.at.y);
     return false;
   }
-  const WheelFeel& feel = context_.feels.wheel;
+  const WheelFeel& feel = found->wheel_feel();
   const double each = notches || turn.unit == WheelUnit::page ? 1.0
                       : turn.unit == WheelUnit::line          ? feel.line / feel.notch
                                                               : 1.0 / feel.step;
@@ -202,7 +202,7 @@ bool Stage::scrolls(Part* inner, Axis axis) const {
 
 // How far what is under the pointer is to go, dp.
 Point Stage::in_dp(const WheelTurn& turn, const Part* seen) const {
-  const WheelFeel& feel = context_.feels.wheel;
+  const WheelFeel& feel = seen == nullptr ? context_.feels.wheel : seen->wheel_feel();
   const Box view = seen == nullptr ? context_.screen : seen->window();
   switch (turn.unit) {
     case WheelUnit::notch:
@@ -219,7 +219,6 @@ Point Stage::in_dp(const WheelTurn& turn, const Part* seen) const {
 
 bool Stage::scroll_or_zoom(const WheelTurn& turn, bool zooms) {
   Part* inner = routing_.under(order_.parts(), turn.at);
-  const WheelFeel& feel = context_.feels.wheel;
   const bool too_far =
       length(wheeling_.moved()) > most || (wheeling_.contacts() == 2 && wheeling_.zoomed() < 1.0 / most_zoom);
   const Contact* present =
@@ -235,6 +234,7 @@ bool Stage::scroll_or_zoom(const WheelTurn& turn, bool zooms) {
               : uses(part, WheelUse::scrolls) && part.drag_interest({.tool = Tool::wheel}).follows(axis);
     if (seen == nullptr && follows) seen = &part;
   });
+  const WheelFeel& feel = seen == nullptr ? context_.feels.wheel : seen->wheel_feel();
   const Point by = zooms ? Point{} : in_dp(turn, seen);
   const auto nobody = [&] {
     if (!std::exchange(wheeling_.told_nobody, true))
@@ -268,7 +268,7 @@ bool Stage::scroll_or_zoom(const WheelTurn& turn, bool zooms) {
     factor *= maths::exp(-notches * maths::log(feel.zoom));
   }
   wheeling_.turn(Point{} - by, factor, jumps ? nullptr : &feel.transition, context_.now);
-  wheeling_.rests_at(context_.now + feel.rest);
+  wheeling_.rests_after(feel.rest, context_.now);
   if (jumps) turn_on();
   return true;
 }
@@ -291,8 +291,7 @@ void Stage::turn_on() {
     }
   if (wheeling_.contacts() == 0 || !wheeling_.rested(context_.now)) return;
   const double rested = to_ms(context_.now - wheeling_.last_turn);
-  context_.journal.record(context_.now, {}, answers::wheel_rests,
-                          Held{rested, to_ms(context_.feels.wheel.rest)});
+  context_.journal.record(context_.now, {}, answers::wheel_rests, Held{rested, to_ms(wheeling_.rest())});
   end_wheel(Phase::up);
 }
 

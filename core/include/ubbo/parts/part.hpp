@@ -121,6 +121,11 @@ class Part {
     return (own_feels_ ? *own_feels_ : context_->feels).of(tool);
   }
 
+  /// By what a wheel scrolls and steps it.
+  [[nodiscard]] const WheelFeel& wheel_feel() const {
+    return (own_feels_ ? *own_feels_ : context_->feels).wheel;
+  }
+
   /// What is shown of it beside its label.
   [[nodiscard]] const Content& content() const;
   void set_content(Content content);

@@ -247,8 +247,8 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// Whether to draw a focus ring: keys were used since a contact last went down.
   [[nodiscard]] bool shows_focus() const { return keys_used_ && focused() != nullptr; }
 
-  /// Called when a stage that was settled no longer is, other than by a touch or `advance`: start the frame
-  /// loop.
+  /// Called when a stage that was settled no longer is, other than by a touch, a wheel or `advance`: start
+  /// the frame loop.
   void on_wake(std::function<void()> call) { on_wake_ = std::move(call); }
   /// Told each moment that a hand should feel or an ear hear, once, when the event that led to it is over.
   void on_moment(std::function<void(const Moment&)> call) { context_.on_moment = std::move(call); }

@@ -39,8 +39,12 @@ class Wheeling {
 
   /// What it scrolls goes `by` further, and what it zooms by `factor`; in motion, or at once where null.
   void turn(Point by, double factor, const Transition* transition, Micros now);
-  /// From when on it has rested, unless it turns.
-  void rests_at(Micros time) { rests_ = time; }
+  /// It has rested when it has not turned for so long.
+  void rests_after(Micros rest, Micros now) {
+    rest_ = rest;
+    rests_ = now + rest;
+  }
+  [[nodiscard]] Micros rest() const { return rest_; }
   [[nodiscard]] bool rested(Micros now) const { return now >= rests_ && !moving(); }
   [[nodiscard]] bool moving() const;
   /// When something next happens to it; `never`: nothing is scrolled.
@@ -74,6 +78,7 @@ class Wheeling {
   Point at_{};
   std::array<Mover, 3> way_{Mover(0.0), Mover(0.0), Mover(0.0)};  // x and y, dp; the logarithm of the zoom
   Micros tick_ = never;
+  Micros rest_{0};
   Micros rests_ = never;
 };
 
