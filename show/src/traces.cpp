@@ -50,6 +50,15 @@ std::vector<Finger> fingers_of(const io::Take& take, const std::vector<Decision>
     if (sample.phase != Phase::move || seen++ % step == 0) finger.way.push_back(sample);
     if (sample.phase == Phase::up || sample.phase == Phase::cancel) open.erase(contact);
   }
+  bool over = false;
+  for (const Sample& sample : take.samples) {
+    if (sample.phase == Phase::hover) {
+      if (!std::exchange(over, true)) fingers.push_back({.tool = sample.tool, .hovers = true});
+      fingers.back().way.push_back(sample);
+    } else if (sample.phase == Phase::leave || sample.phase == Phase::down) {
+      over = false;
+    }
+  }
   for (Finger& finger : fingers) {
     const Micros from = finger.way.front().time;
     const Micros to = finger.way.back().time;
@@ -57,7 +66,9 @@ std::vector<Finger> fingers_of(const io::Take& take, const std::vector<Decision>
                                [](const Decision& one, Micros time) { return one.time < time; });
     for (; at != decisions.end() && at->time <= to; ++at) {
       const bool goes_down = at->asks(questions::owner) && at->answer->yes && at->time == from;
-      if (goes_down || at->says(answers::contest_won) || (at->asks(questions::hand_over) && at->answer->yes))
+      if (finger.hovers ? at->says(answers::hover_enters)
+                        : goes_down || at->says(answers::contest_won) ||
+                              (at->asks(questions::hand_over) && at->answer->yes))
         finger.parts.emplace_back(at->part.view());
     }
   }
@@ -121,19 +132,22 @@ std::optional<Axis> axis_of(const Trace& trace) {
 void add_fingers(Panel& panel, const Traces& run, const std::vector<const Part*>& parts, Axis axis,
                  double begin, const skin::CombColours& colours) {
   Line trace{.name = "finger", .points = {}, .colour = colours.heather, .width = 2.0, .dash = 4};
+  Line pointer{.name = "pointer", .points = {}, .colour = colours.heather, .width = 1.4, .dash = 3};
   std::set<std::pair<double, double>> pressed;  // where, and the threshold there
   for (const Finger& finger : run.fingers) {
     const auto had = std::find_if(parts.begin(), parts.end(), [&](const Part* part) {
       return std::find(finger.parts.begin(), finger.parts.end(), part->id()) != finger.parts.end();
     });
     if (had == parts.end()) continue;
-    pressed.emplace(along(axis, finger.way.front().at), (*had)->feel_for(finger.tool).threshold(axis));
+    if (!finger.hovers)
+      pressed.emplace(along(axis, finger.way.front().at), (*had)->feel_for(finger.tool).threshold(axis));
+    Line& line = finger.hovers ? pointer : trace;
     for (const Sample& sample : finger.way)
-      trace.points.emplace_back(to_ms(sample.time) - begin, along(axis, sample.at));
-    trace.points.emplace_back(to_ms(finger.way.back().time) - begin, HUGE_VAL);
+      line.points.emplace_back(to_ms(sample.time) - begin, along(axis, sample.at));
+    line.points.emplace_back(to_ms(finger.way.back().time) - begin, HUGE_VAL);
   }
-  if (trace.points.empty()) return;
-  panel.lines.push_back(std::move(trace));
+  for (Line* line : {&trace, &pointer})
+    if (!line->points.empty()) panel.lines.push_back(std::move(*line));
   constexpr std::size_t max_presses = 3;  // more lines than that are no help
   if (pressed.size() > max_presses) return;
   for (const auto& [at, threshold] : pressed) {

@@ -310,3 +310,37 @@ TEST_CASE("a host that is laid anew under a finger comes to rest on the page tha
     CHECK_FALSE(pages[1 - host.selected()]->visible());
   }
 }
+
+TEST_CASE("the page below fades as far as it is covered, or by a transition of its own") {
+  for (const double takes : {100.0, 500.0}) {
+    PageHostSettings settings = linear();
+    settings.below_opacity = 0.5;
+    settings.opacity_follows = false;
+    settings.opacity_transition = Timed{Curve{}, ms(takes)};
+    Rounds app(settings);
+    const auto opacity = [&](std::size_t page) { return app.host->shows(*app.pages[page]).opacity; };
+    app.go(0, 1);
+    app.stage.advance(ms(50));
+    CHECK(opacity(0) == Approx(1.0 - 0.5 * 50 / takes));
+    CHECK(opacity(1) == 1.0);
+    app.go(100, 0);  // and back, from where it is
+    app.stage.advance(ms(120));
+    CHECK(opacity(0) == Approx(1.0 - 0.5 * (100 / takes) * (1.0 - 20 / takes)));
+    app.stage.advance(ms(2000));
+    app.go(2000, 1);
+    app.go(2100, 2);  // page 1 is half-way in: it stays as it is seen
+    app.stage.advance(ms(2100) + Micros{1});
+    CHECK(opacity(1) > 0.99);
+    app.stage.advance(ms(2310));
+    CHECK((app.done.back() == std::pair{ms(2300), std::size_t{2}}) == (takes < 200));
+    app.stage.advance(ms(4000));
+    CHECK(app.done.back().second == 2U);
+    CHECK(app.stage.settled());
+    // A finger draws it back: the page below keeps its opacity until the lift.
+    app.draw(5000, 240, 0);
+    app.stage.advance(ms(5200));
+    CHECK(app.host->selected() == 1U);
+    app.stage.advance(ms(7000));
+    CHECK(opacity(1) == 1.0);
+  }
+}

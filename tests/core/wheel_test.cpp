@@ -91,6 +91,12 @@ TEST_CASE(
   stage.add<List>("list", Box{0, 60, 360, 500}, rows(40), {.inside = "sheet"});
   stage.advance(ms(10));
   REQUIRE(sheet.out() == 200.0);
+  // On the sheet itself, beside its list.
+  for (int i = 0; i < 20; ++i) CHECK(stage.wheel(pad(100 + 8 * i, {100, 540}, {0, 9}, WheelPhase::none)));
+  stage.advance(ms(900));
+  CHECK(sheet.out() == 500.0);
+  CHECK(says(stage, "wheel.rests"));
+  for (int i = 0; i < 20; ++i) stage.wheel(pad(900 + 4 * i, {100, 300}, {0, -15}, WheelPhase::none));
   const Point at{100, 650};
   for (int i = 0; i < 20; ++i) stage.wheel(pad(1000 + 8 * i, at, {0, -10}, WheelPhase::none));
   CHECK(sheet.out() == Approx(0.0).margin(1.0));

@@ -39,6 +39,11 @@ std::span<const Setting<PageHostSettings>> settings_of<PageHostSettings>() {
                               "the share of its width by which the page below goes along"),
       number<&S::below_opacity>("below_opacity", "", 0.0, 1.0,
                                 "how visible the page below is once it is covered"),
+      declare::flag<&S::opacity_follows>(
+          "opacity_follows", "the page below fades as far as it is covered; no: by opacity_transition"),
+      declare::transition<&S::opacity_transition>(
+          "opacity_transition",
+          "how the page below fades, once it is known where one goes, if it does not follow"),
       declare::transition<&S::transition>("transition", "how it goes from page to page"),
       declare::choice<&S::reduced_motion>("reduced_motion", part_reduced_names,
                                           "what becomes of its travel for people who asked for less motion"),
@@ -87,6 +92,7 @@ void PageHost::follow() {
 }
 
 void PageHost::changed() {
+  if (settings_.opacity_follows) faded_.put(static_cast<double>(goal_));
   resized();
   follow();
 }
@@ -119,8 +125,21 @@ Point PageHost::carries(const Part& inner) const {
 }
 
 VisualState PageHost::shows(const Part& inner) const {
-  const double depth = depth_of(inner).value_or(0.0);
-  return {.opacity = depth < 0.0 ? 1.0 + (1.0 - settings_.below_opacity) * depth : 1.0};
+  return {.opacity = 1.0 - (1.0 - settings_.below_opacity) * covered(inner)};
+}
+
+// How much its opacity shows that a page is covered, 0 to 1.
+double PageHost::covered(const Part& inner) const {
+  const auto depth = depth_of(inner);
+  if (!depth) return 0.0;
+  const double off = settings_.opacity_follows ? 0.0 : faded_.at(context().now).value - shown();
+  return std::clamp(off - *depth, 0.0, 1.0);
+}
+
+// What it is counted from has moved.
+void PageHost::shift(double by) {
+  faded_.shift(by);
+  rail_.shift(by, 0.0, static_cast<double>(rests_to_));
 }
 
 ChildUse PageHost::child_use(const Part& inner) const {
@@ -144,7 +163,7 @@ void PageHost::drop(std::size_t at) {
   if (at < goal_ || goal_ == way_.size()) --goal_;
   rests_from_ = 0;
   rests_to_ = way_.size() - 1;
-  rail_.shift(below ? -1.0 : 0.0, 0.0, static_cast<double>(rests_to_));
+  shift(below ? -1.0 : 0.0);
 }
 
 void PageHost::insert(std::size_t at, std::size_t page) {
@@ -153,7 +172,7 @@ void PageHost::insert(std::size_t at, std::size_t page) {
   if (at <= goal_) ++goal_;
   rests_from_ = 0;
   rests_to_ = way_.size() - 1;
-  rail_.shift(below ? 1.0 : 0.0, 0.0, static_cast<double>(rests_to_));
+  shift(below ? 1.0 : 0.0);
 }
 
 void PageHost::trim(std::size_t min, std::size_t max) {
@@ -189,6 +208,7 @@ void PageHost::there(std::size_t page) {
   way_ = {page};
   aim(0);
   going_ = false;
+  faded_.put(0.0);
   rail_.put(0.0);
   let_rest(0, 0);
   rail_.put(0.0);
@@ -206,6 +226,12 @@ void PageHost::aim(std::size_t at) {
   decide(page_ > before ? answers::page_forward : answers::page_back, counted_from_one(before),
          counted_from_one(page_));
   going_ = true;
+  if (settings_.opacity_follows) {
+    faded_.put(static_cast<double>(at));
+  } else {
+    faded_.set_reduced(reduced(settings_.reduced_motion));
+    faded_.send(static_cast<double>(at), settings_.opacity_transition, context().now);
+  }
   if (settings_.selected.linked() && !asked()) settings_.selected.set(settings_.selected.get().with(page_));
 }
 
@@ -222,6 +248,7 @@ void PageHost::update() {
 
 void PageHost::rested() {
   if (offset() != static_cast<double>(goal_)) return;
+  if (faded_.moving()) return;  // the slower one ends the way
   trim(goal_, goal_);
   let_rest(0, 0);
   if (!std::exchange(going_, false)) return;

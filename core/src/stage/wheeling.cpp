@@ -87,8 +87,10 @@ void each_around(Part* inner, F&& look) {
     if (part->enabled()) look(*part);
 }
 
-bool uses(const Part& part, WheelUse use) {
-  return part.kind().wheel == use || part.kind().wheel == WheelUse::both;
+// A wheel that turns there along `axis` drags it.
+bool scrolled_by(const Part& part, Axis axis, Point at) {
+  return (part.kind().wheel == WheelUse::scrolls || part.kind().wheel == WheelUse::both) &&
+         part.drag_interest({.at = at, .tool = Tool::wheel}).follows(axis);
 }
 
 }  // namespace
@@ -149,7 +151,7 @@ bool Stage::take_steps(const WheelTurn& turn) {
   });
   if (found == nullptr) return false;
   const Axis axis = std::fabs(turn.by.x) > std::fabs(turn.by.y) ? Axis::horizontal : Axis::vertical;
-  if (focus_.part() != found && scrolls(found->outer(), axis)) {
+  if (focus_.part() != found && scrolls(found->outer(), axis, turn.at)) {
     if (wheeling_.contacts() == 0) found->decide(answers::wheel_scrolls_around, turn.at.x, turn.at.y);
     return false;
   }
@@ -192,11 +194,9 @@ bool Stage::take_steps(const WheelTurn& turn) {
   return true;
 }
 
-bool Stage::scrolls(Part* inner, Axis axis) const {
+bool Stage::scrolls(Part* inner, Axis axis, Point at) const {
   bool any = false;
-  each_around(inner, [&](const Part& part) {
-    any = any || (uses(part, WheelUse::scrolls) && part.drag_interest({.tool = Tool::wheel}).follows(axis));
-  });
+  each_around(inner, [&](const Part& part) { any = any || scrolled_by(part, axis, at); });
   return any;
 }
 
@@ -229,10 +229,7 @@ bool Stage::scroll_or_zoom(const WheelTurn& turn, bool zooms) {
   const Axis axis = std::fabs(turn.by.x) > std::fabs(turn.by.y) ? Axis::horizontal : Axis::vertical;
   const Part* seen = nullptr;
   each_around(inner, [&](const Part& part) {
-    const bool follows =
-        zooms ? part.kind().wheel_zooms
-              : uses(part, WheelUse::scrolls) && part.drag_interest({.tool = Tool::wheel}).follows(axis);
-    if (seen == nullptr && follows) seen = &part;
+    if (seen == nullptr && (zooms ? part.kind().wheel_zooms : scrolled_by(part, axis, turn.at))) seen = &part;
   });
   const WheelFeel& feel = seen == nullptr ? context_.feels.wheel : seen->wheel_feel();
   const Point by = zooms ? Point{} : in_dp(turn, seen);

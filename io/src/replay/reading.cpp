@@ -35,7 +35,7 @@ std::string shown(const ReadingValue& value) {
 
 std::vector<Reading> readings_of(SceneRun& run) {
   std::vector<Reading> all;
-  for (const Part* part : run.stage().parts())
+  for (const Part* part : run.stage().parts()) {
     for (const ReadingInfo& info : part->kind().readings) {
       Reading made{.name = part->id() + "." + info.name,
                    .what = info.name,
@@ -51,6 +51,11 @@ std::vector<Reading> readings_of(SceneRun& run) {
         };
       all.push_back(std::move(made));
     }
+    // Of any kind: how much it shows that a mouse or pen is over it.
+    all.push_back({.name = part->id() + ".hover", .what = "hover", .unit = "", .part = part, .value = [part] {
+                     return part->hover();
+                   }});
+  }
   for (const auto& named : run.cells())
     all.push_back(
         {.name = "cell." + named.name, .what = "cell." + named.name, .unit = "", .value = [cell = &named] {

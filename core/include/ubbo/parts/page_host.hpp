@@ -19,6 +19,8 @@ struct PageHostSettings {
   Length commit_distance{};
   double below_moves = 0.3;     ///< share of its width by which the page below goes along
   double below_opacity = 0.75;  ///< of the page below, once it is covered
+  bool opacity_follows = true;  ///< it fades as far as it is covered; else by a transition of its own
+  Transition opacity_transition = Timed{Curve::ease_out(), Micros{240'000}};
   Transition transition = Spring::settling(Micros{340'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
   Micros projection_time{120'000};
@@ -93,6 +95,8 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
   [[nodiscard]] std::size_t low() const;
   [[nodiscard]] std::size_t high() const;
   [[nodiscard]] std::optional<double> depth_of(const Part& inner) const;
+  [[nodiscard]] double covered(const Part& inner) const;
+  void shift(double by);
   [[nodiscard]] bool from_edge(Point at) const;
   [[nodiscard]] RailPlan rail_plan() const;
   void drop(std::size_t at);
@@ -113,8 +117,9 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
       0};  // the pages along the rail, from its 0 on: that one, and what is seen beside it
   std::size_t rests_from_ = 0;  // where along it it may rest
   std::size_t rests_to_ = 0;
-  std::size_t goal_ = 0;  // which of these that one is
-  bool backs_ = false;    // a back gesture shows the page below
+  std::size_t goal_ = 0;                    // which of these that one is
+  Clocked<Mover> faded_{*this, 0.0, 1e-3};  // where along its way the opacity is, where that does not follow
+  bool backs_ = false;                      // a back gesture shows the page below
   bool going_ = false;
   Watch watch_;
 };

@@ -363,7 +363,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   bool take_wheel(WheelTurn turn);
   bool take_steps(const WheelTurn& turn);
   bool scroll_or_zoom(const WheelTurn& turn, bool zooms);
-  [[nodiscard]] bool scrolls(Part* inner, Axis axis) const;
+  [[nodiscard]] bool scrolls(Part* inner, Axis axis, Point at) const;
   [[nodiscard]] Point in_dp(const WheelTurn& turn, const Part* seen) const;
   void turn_on();
   void end_wheel(Phase how);

@@ -21,11 +21,13 @@ struct Trace {
   std::vector<double> snap_points{};              ///< where it may come to rest
 };
 
-/// The way of one contact, with the parts that had it.
+/// The way of one contact, with the parts that had it; or of a mouse or pen that touches nothing, with those
+/// it was over.
 struct Finger {
   std::vector<std::string> parts{};
   std::vector<Sample> way{};
   Tool tool = Tool::finger;
+  bool hovers = false;
 };
 
 /// All that was followed of a run.
