@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "chain.hpp"
+#include "ubbo/parts/kind.hpp"
 #include "ubbo/stage/wheeling.hpp"
 
 namespace ubbo {
