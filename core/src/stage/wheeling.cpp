@@ -164,11 +164,12 @@ bool Stage::take_steps(const WheelTurn& turn) {
   wheeling_.steps = found;
   Point& part_of_step = wheeling_.part_of_step;
   double& turned = axis == Axis::horizontal ? part_of_step.x : part_of_step.y;
+  const bool begins = turned == 0.0;
   turned =
       std::clamp(turned + (axis == Axis::horizontal ? turn.by.x : turn.by.y) * each, -most_steps, most_steps);
   const double said = std::fabs(turned);
   if (said < 1.0) {
-    found->decide(answers::wheel_too_little, {said, 1.0});
+    if (begins) found->decide(answers::wheel_too_little, {said, 1.0});  // once a step
     return true;
   }
   found->decide(answers::wheel_steps, {said, 1.0});
