@@ -11,10 +11,9 @@ namespace ubbo {
 
 // What its contacts are.
 
-void Wheeling::begin(Point at, bool zooms, int by_device) {
+void Wheeling::begin(Point at, bool zooms) {
   contacts_ = zooms ? 2 : 1;
   at_ = at;
-  from_device = by_device;
   told_end = false;
   for (Mover& mover : way_) mover.put(0.0);
   tick_ = rests_ = never;
@@ -241,7 +240,7 @@ bool Stage::scroll_or_zoom(const WheelTurn& turn, bool zooms) {
   };
   if (wheeling_.contacts() == 0) {
     if (seen == nullptr) return nobody();
-    wheeling_.begin(turn.at, zooms, turn.device);
+    wheeling_.begin(turn.at, zooms);
     bool taken = true;
     for (int i = 0; i < static_cast<int>(wheeling_.contacts()); ++i)
       taken = take_sample(wheeling_.sample(i, Phase::down, context_.now)) && taken;

@@ -27,7 +27,7 @@ class Wheeling {
   /// Whether it is one of the two contacts that zoom.
   [[nodiscard]] static bool zooms_by(const Sample& sample) { return sample.contact > 0; }
 
-  void begin(Point at, bool zooms, int by_device);
+  void begin(Point at, bool zooms);
   void end() { contacts_ = 0; }
   /// How many contacts it has down.
   [[nodiscard]] std::size_t contacts() const { return contacts_; }
@@ -57,7 +57,6 @@ class Wheeling {
   /// How far what it scrolls has been moved, dp.
   [[nodiscard]] Point moved() const { return {way_[0].value(), way_[1].value()}; }
   [[nodiscard]] double zoomed() const;
-  [[nodiscard]] Micros tick() const { return tick_; }
 
   // What it remembers between turns.
 
@@ -71,7 +70,6 @@ class Wheeling {
   const Part* steps = nullptr;
   Point part_of_step{};
   Micros last_turn = -farthest_time;
-  int from_device = 0;
 
  private:
   std::size_t contacts_ = 0;

@@ -37,7 +37,6 @@ struct WheelTurn {
   WheelPhase phase = WheelPhase::none;
   bool zooms = false;  ///< the control key is down: `by.y` zooms, upwards means closer
   double scale = 1.0;  ///< two fingers on the trackpad have moved apart by this factor; 1: they have not
-  int device = 0;      ///< which device, where there are several
 };
 
 /// "dp", "line", "page", "notch".
