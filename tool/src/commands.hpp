@@ -33,6 +33,7 @@ void add_demo(CLI::App& app, int& exit, const Kit& kit);
 void add_export(CLI::App& app, int& exit);
 void add_film(CLI::App& app, int& exit, const Kit& kit);
 void add_graph(CLI::App& app, int& exit, const Kit& kit);
+void add_live(CLI::App& app, int& exit, const Kit& kit);
 void add_parts(CLI::App& app, int& exit, const Kit& kit);
 void add_replay(CLI::App& app, int& exit, const Kit& kit);
 void add_settings(CLI::App& app, int& exit, const Kit& kit);

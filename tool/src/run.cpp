@@ -67,6 +67,7 @@ int run_command(int argc, char** argv, const Kit& kit) {
   add_film(app, exit, kit);
   add_graph(app, exit, kit);
   add_check(app, exit, kit);
+  add_live(app, exit, kit);
   add_curve(app, exit);
   add_export(app, exit);
   add_take(app, exit, kit);

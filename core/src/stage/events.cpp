@@ -133,8 +133,8 @@ void Stage::run_due(Micros until) {
     }
     set_time(time);
     const Micros others = std::min(events_.due(), due_list_.due());
-    const Micros hover = std::min(hover_due_, hover_look_);
-    if (wheeling_.due() < std::min(others, hover)) {
+    const Micros hover = pointed_ ? std::min(hover_due_, hover_look_) : never;
+    if (pointed_ && wheeling_.due() < std::min(others, hover)) {
       --budget_;
       turn_on();
       settle_event();

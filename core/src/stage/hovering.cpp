@@ -17,6 +17,7 @@ constexpr Micros ahead{64'000};
 
 bool Stage::take_hover(const Sample& sample) {
   if (sample.tool == Tool::finger) return false;  // none is over a screen that it does not touch
+  pointed_ = true;
   if (sample.phase == Phase::hover)
     hover_.point(sample);
   else
@@ -49,7 +50,7 @@ Cursor Stage::cursor() const {
   return part == nullptr ? Cursor::automatic : piece_under(*part, hover_.at()).cursor;
 }
 
-void Stage::look_at_hover() {
+void Stage::look_under_pointer() {
   if (hover_.clock() == nullptr) return;
   const Hover::Over found = under_pointer();
   if (const Hover::Over before = hover_.over(); found != before) {

@@ -87,6 +87,22 @@ std::string fault_of(Bytes saved) {
   return {};
 }
 
+// "" or what is wrong.
+std::string read_saved(Bytes saved, std::vector<SavedPart>& all) {
+  if (std::string wrong = fault_of(saved); !wrong.empty()) return "saved state: " + wrong;
+  Reader in(saved.subspan(mark.size() + 4).first(saved.size() - mark.size() - 4 - sum_size));
+  while (in.sound() && in.left() > 0) {
+    SavedPart& one = all.emplace_back(SavedPart{in.text(), in.text()});
+    for (std::uint64_t count = in.number(4); count > 0 && in.sound(); --count)
+      one.values.push_back(from_bits(in.number(8)));
+  }
+  const bool finite = std::all_of(all.begin(), all.end(), [](const SavedPart& one) {
+    return std::all_of(one.values.begin(), one.values.end(),
+                       [](double value) { return std::isfinite(value); });
+  });
+  return in.sound() && finite ? "" : "saved state: it is not as this version of Ubbo saves it";
+}
+
 }  // namespace
 
 std::vector<std::uint8_t> Stage::save() const {
@@ -103,20 +119,14 @@ std::vector<std::uint8_t> Stage::save() const {
   return out.done();
 }
 
-std::string Stage::restore(std::span<const std::uint8_t> saved, Micros time) {
-  if (std::string wrong = fault_of(saved); !wrong.empty()) return "saved state: " + wrong;
-  Reader in(saved.subspan(mark.size() + 4).first(saved.size() - mark.size() - 4 - sum_size));
+std::string Stage::saved_fault(std::span<const std::uint8_t> saved) {
   std::vector<SavedPart> all;
-  while (in.sound() && in.left() > 0) {
-    SavedPart& one = all.emplace_back(SavedPart{in.text(), in.text()});
-    for (std::uint64_t count = in.number(4); count > 0 && in.sound(); --count)
-      one.values.push_back(from_bits(in.number(8)));
-  }
-  const bool finite = std::all_of(all.begin(), all.end(), [](const SavedPart& one) {
-    return std::all_of(one.values.begin(), one.values.end(),
-                       [](double value) { return std::isfinite(value); });
-  });
-  if (!in.sound() || !finite) return "saved state: it is not as this version of Ubbo saves it";
+  return read_saved(saved, all);
+}
+
+std::string Stage::restore(std::span<const std::uint8_t> saved, Micros time) {
+  std::vector<SavedPart> all;
+  if (std::string wrong = read_saved(saved, all); !wrong.empty()) return wrong;
   at(time, [this, all = std::move(all)] {
     immediately([this, &all] {
       for (const SavedPart& one : all) {

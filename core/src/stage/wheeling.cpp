@@ -240,6 +240,7 @@ bool Stage::scroll_or_zoom(const WheelTurn& turn, bool zooms) {
   };
   if (wheeling_.contacts() == 0) {
     if (seen == nullptr) return nobody();
+    pointed_ = true;
     wheeling_.begin(turn.at, zooms);
     bool taken = true;
     for (int i = 0; i < static_cast<int>(wheeling_.contacts()); ++i)

@@ -214,8 +214,8 @@ std::vector<std::string> play_and_check(SceneRun& run, Replay& replay,
 }
 
 std::vector<std::string> unknown_notes(const Take& take) {
-  constexpr std::array<std::string_view, 6> known{"expectation", "scene", "label",
-                                                  "screen",      "hand",  "device"};
+  constexpr std::array<std::string_view, 7> known{"expectation", "scene",  "label", "screen",
+                                                  "hand",        "device", "state"};
   std::vector<std::string> unknown;
   for (const auto& [key, value] : take.notes) {
     if (std::find(known.begin(), known.end(), key) != known.end()) continue;

@@ -6,6 +6,7 @@
 #include <algorithm>
 
 #include "ubbo/io/take/wheel_action.hpp"
+#include "ubbo/io/text/base64.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/io/text/number.hpp"
 
@@ -14,6 +15,14 @@ namespace ubbo::io {
 ReadyTake::ReadyTake(const Take& take, const Scene& scene) : take_(&take) {
   ready_.reserve(take_->actions.size());
   for (const Action& action : take_->actions) ready_.push_back(readied(action, scene));
+  const std::string state = take.note("state");
+  const auto bytes = from_base64(state);
+  const std::string fault = !bytes ? "it is no base64" : bytes->empty() ? "" : Stage::saved_fault(*bytes);
+  if (!fault.empty())
+    throw InputError({.file = take.file.empty() ? "take" : take.file,
+                      .found = fmt::format("the note state: {}", fault),
+                      .takes = "what was saved of a screen, in base64"});
+  state_ = *bytes;
 }
 
 ReadyTake::Ready ReadyTake::readied(const Action& action, const Scene& scene) const {

@@ -19,6 +19,8 @@ Replay::Replay(SceneRun& run, const ReadyTake& ready, ReplayOptions options)
   if (!take.samples.empty()) last_ = take.samples.back().time;
   if (!take.actions.empty()) last_ = std::max(last_, take.actions.back().time);
   ends_ = begins_;
+  if (!ready.state().empty())
+    (void)run.stage().restore(ready.state(), begins_);  // `ReadyTake` has checked it
   run.stage().advance(begins_);
 }
 

@@ -93,16 +93,26 @@ Json part_json(const Part& part) {
           {"readings", std::move(readings)}};
 }
 
-}  // namespace
-
-std::string replay_json(const SceneRun& run, const Replay& replay, const std::vector<std::string>& unmet) {
-  Json root{{"take", replay.take().file},
-            {"cells", Json::object()},
-            {"parts", Json::object()},
-            {"decisions", Json::array()}};
+void add_outcome(Json& root, const SceneRun& run, std::span<const Decision> decisions) {
+  root["cells"] = Json::object();
+  root["parts"] = Json::object();
+  root["decisions"] = Json::array();
   for (const auto& cell : run.cells()) root["cells"][cell.name] = cell_json(cell.value());
   for (const auto& part : run.stage().parts()) root["parts"][part->id()] = part_json(*part);
-  for (const Decision& decision : replay.decisions()) root["decisions"].push_back(decision_json(decision));
+  for (const Decision& decision : decisions) root["decisions"].push_back(decision_json(decision));
+}
+
+}  // namespace
+
+std::string outcome_json(const SceneRun& run, std::span<const Decision> decisions) {
+  Json root = Json::object();
+  add_outcome(root, run, decisions);
+  return json_text(root);
+}
+
+std::string replay_json(const SceneRun& run, const Replay& replay, const std::vector<std::string>& unmet) {
+  Json root{{"take", replay.take().file}};
+  add_outcome(root, run, replay.decisions());
   root["unmet"] = unmet;
   root["warnings"] = replay.warnings();
   root["begins_ms"] = to_ms(replay.begins());

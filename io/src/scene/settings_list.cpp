@@ -6,8 +6,8 @@
 #include <vector>
 
 #include "../text/json.hpp"
-#include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/scene/scene.hpp"
+#include "ubbo/io/scene/setting_text.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/stage/stage.hpp"
 
@@ -31,26 +31,9 @@ struct Group {
 
 std::string default_of(const SettingInfo& setting, const SettingValue& value) {
   if (*setting.like != '\0') return fmt::format("as {}", setting.like);
-  switch (setting.kind) {
-    case SettingKind::text:
-      return "\"\"";
-    case SettingKind::cell:
-      return "none";
-    case SettingKind::numbers:
-      return "[]";
-    case SettingKind::transition:
-      return spec_text(std::get<Transition>(value));
-    case SettingKind::length:
-      return length_text(std::get<Length>(value));
-    case SettingKind::flag:
-      return std::get<double>(value) != 0.0 ? "true" : "false";
-    case SettingKind::choice:
-      return setting.choices[static_cast<std::size_t>(std::get<double>(value))];
-    case SettingKind::number:
-    case SettingKind::time:
-      break;
-  }
-  return plain_number(std::get<double>(value));
+  if (setting.kind == SettingKind::cell) return "none";
+  const std::string text = setting_text(setting, value);
+  return text.empty() ? "\"\"" : text;
 }
 
 void add_row(Group& group, const SettingInfo& setting, const SettingValue& standard) {

@@ -214,6 +214,8 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// another kind now, are passed over; others keep what they have. Returns "", or what is wrong with the
   /// bytes; then nothing is changed. Call it when the screen is built.
   std::string restore(std::span<const std::uint8_t> saved, Micros time);
+  /// "" or what is wrong with bytes that are to be what `save` returned.
+  [[nodiscard]] static std::string saved_fault(std::span<const std::uint8_t> saved);
   /// Ends every open contact by a cancel, as when the app loses the screen.
   void cancel_contacts();
 
@@ -328,10 +330,14 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   }
   void run_due(Micros until);
   void run_part(Part& part);
-  [[nodiscard]] Micros next_due() const { return std::min({own_due(), hover_look_}); }
+  [[nodiscard]] Micros next_due() const {
+    const Micros own = own_due();
+    return pointed_ ? std::min(own, hover_look_) : own;
+  }
   // What the app is told is due: not when the stage only looks again where things move.
   [[nodiscard]] Micros own_due() const {
-    return std::min({events_.due(), due_list_.due(), hover_due_, wheeling_.due()});
+    const Micros due = std::min(events_.due(), due_list_.due());
+    return pointed_ ? std::min({due, hover_due_, wheeling_.due()}) : due;
   }
   void set_time(Micros time) { context_.now = happened_ = std::max(happened_, time); }
   void perform(EventQueue::Event event);
@@ -357,7 +363,10 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   }
   [[nodiscard]] Micros when(Micros told) const;
   bool take_hover(const Sample& sample);
-  void look_at_hover();
+  void look_at_hover() {
+    if (pointed_) look_under_pointer();
+  }
+  void look_under_pointer();
   void look_ahead_of_hover();
   [[nodiscard]] Hover::Over under_pointer() const;
   bool take_wheel(WheelTurn turn);
@@ -395,6 +404,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   Layers layers_{order_, focus_, routing_, *this};
   Hover hover_{context_};
   Wheeling wheeling_;
+  bool pointed_ = false;       // a pointer that touches nothing, or a wheel, has been here
   Micros hover_look_ = never;  // when what is under the pointer is looked at again
   Micros hover_due_ = never;   // when another part may be under the pointer, as things move
   bool eventful_ = false;      // something has happened in this call

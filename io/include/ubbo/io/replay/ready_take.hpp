@@ -1,6 +1,7 @@
 #pragma once
 
 #include <cstddef>
+#include <cstdint>
 #include <string>
 #include <vector>
 
@@ -14,12 +15,16 @@ namespace ubbo::io {
 class ReadyTake {
  public:
   /// Throws `InputError` for an action that the scene has no cell, part or action for, or a value or key that
-  /// is none.
+  /// is none, or a note `state` that is no saved state.
   ReadyTake(const Take& take, const Scene& scene);
   ReadyTake(Take&&, const Scene&) = delete;  // the take must outlive it
 
   [[nodiscard]] const Take& take() const { return *take_; }
   [[nodiscard]] bool empty() const { return take_->samples.empty() && take_->actions.empty(); }
+
+  /// What `Stage::save` returned where the take begins, by its note `state`; empty: it begins as the scene
+  /// does.
+  [[nodiscard]] const std::vector<std::uint8_t>& state() const { return state_; }
 
   /// Does what the action at this index says. Returns false for an action that its part could not do then.
   bool perform(std::size_t action, SceneRun& run) const;
@@ -38,6 +43,7 @@ class ReadyTake {
 
   const Take* take_;
   std::vector<Ready> ready_;  // of each action
+  std::vector<std::uint8_t> state_;
 };
 
 }  // namespace ubbo::io

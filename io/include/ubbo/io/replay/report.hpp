@@ -1,5 +1,6 @@
 #pragma once
 
+#include <span>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -12,6 +13,9 @@ namespace ubbo::io {
 /// `decisions`, `warnings`, and the times. The layout is in docs/formats/replay-json.md.
 [[nodiscard]] std::string replay_json(const SceneRun& run, const Replay& replay,
                                       const std::vector<std::string>& unmet = {});
+
+/// `cells`, `parts` and `decisions` of that: what a scene at work has come to, replayed or not.
+[[nodiscard]] std::string outcome_json(const SceneRun& run, std::span<const Decision> decisions);
 
 /// A report for people: what was replayed, the final cells, and the state of each part; a few lines.
 [[nodiscard]] std::string replay_text(const SceneRun& run, const Replay& replay);

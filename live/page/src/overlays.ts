@@ -1,0 +1,226 @@
+// What is drawn over the stage: the finger with its trail and threshold, where parts may rest, stand and are touched,
+// and where they went before.
+import type { Part, SceneTold } from './module';
+import type { Trace } from './session';
+import { Again } from './again';
+
+export const overlay_names = {
+  touch: 'Finger, trail',
+  threshold: 'Threshold',
+  snap_points: 'Snap points',
+  places: 'Places',
+  areas: 'Parts',
+  safe: 'Safe area',
+} as const;
+export type Overlay = keyof typeof overlay_names;
+
+export interface Ink {
+  honey: string;
+  heather: string;
+  moss: string;
+  brick: string;
+  ink: string;
+}
+
+export const inks = {
+  day: { honey: '#B57A06', heather: '#76558F', moss: '#4B6A40', brick: '#B4472F', ink: '#2A2331' },
+  dark: { honey: '#E2A83A', heather: '#B497CA', moss: '#96B786', brick: '#E28A6E', ink: '#F5EFDF' },
+};
+
+export interface TrailPoint {
+  x: number;
+  y: number;
+  time: number;
+}
+
+/** The way of each contact of late. */
+export class Trails {
+  readonly ways = new Map<number, { points: TrailPoint[]; down: boolean }>();
+
+  add(contact: number, phase: number, x: number, y: number, time: number): void {
+    if (phase === 0) this.ways.set(contact, { points: [], down: true });
+    const way = this.ways.get(contact);
+    if (way === undefined) return;
+    way.points.push({ x, y, time });
+    if (phase === 2 || phase === 3) way.down = false;
+  }
+  clear(): void {
+    this.ways.clear();
+  }
+}
+
+export function draw_finger(c: CanvasRenderingContext2D, trails: Trails, ink: Ink, threshold: number, on: Set<Overlay>): void {
+  for (const { points, down } of trails.ways.values()) {
+    const first = points[0];
+    const last = points[points.length - 1];
+    if (first === undefined) continue;
+    if (on.has('touch')) {
+      c.beginPath();
+      for (const [i, point] of points.entries()) {
+        if (i === 0) c.moveTo(point.x, point.y);
+        else c.lineTo(point.x, point.y);
+      }
+      c.strokeStyle = ink.heather;
+      c.globalAlpha = down ? 0.9 : 0.45;
+      c.lineWidth = 2;
+      c.setLineDash([]);
+      c.stroke();
+      if (down) {
+        c.beginPath();
+        c.arc(last.x, last.y, 14, 0, 2 * Math.PI);
+        c.globalAlpha = 0.25;
+        c.fillStyle = ink.heather;
+        c.fill();
+        c.globalAlpha = 1;
+        c.lineWidth = 1.5;
+        c.stroke();
+      }
+      c.globalAlpha = 1;
+    }
+    if (on.has('threshold') && down) {
+      c.beginPath();
+      c.arc(first.x, first.y, threshold, 0, 2 * Math.PI);
+      c.strokeStyle = ink.brick;
+      c.lineWidth = 1;
+      c.setLineDash([3, 3]);
+      c.stroke();
+      c.setLineDash([]);
+    }
+  }
+}
+
+export function draw_parts(c: CanvasRenderingContext2D, parts: Part[], told: SceneTold, ink: Ink, on: Set<Overlay>): void {
+  const label = (words: string, x: number, y: number, colour: string): void => {
+    c.font = '600 10px Inter, sans-serif';
+    c.textAlign = 'left';
+    const wide = c.measureText(words).width;
+    const left = Math.min(x, told.screen.w - wide - 6);
+    c.fillStyle = colour;
+    c.globalAlpha = 0.92;
+    c.fillRect(left, y, wide + 6, 14);
+    c.globalAlpha = 1;
+    c.fillStyle = '#FFFBF2';
+    c.fillText(words, left + 3, y + 10.5);
+  };
+  if (on.has('areas'))
+    for (const part of parts) {
+      c.strokeStyle = ink.heather;
+      c.lineWidth = 1;
+      c.setLineDash([]);
+      c.strokeRect(...part.box);
+    }
+  if (on.has('places'))
+    for (const part of parts)
+      for (const stand of part.stands) {
+        const colour = stand.as === 'open' ? ink.moss : stand.as === 'start' ? ink.honey : ink.brick;
+        c.strokeStyle = colour;
+        c.lineWidth = 1.5;
+        c.setLineDash(stand.as === 'open' ? [] : [5, 4]);
+        c.strokeRect(...stand.box);
+        c.setLineDash([]);
+      }
+  if (on.has('snap_points'))
+    for (const part of parts)
+      for (const point of part.snap_points) {
+        c.beginPath();
+        for (let i = 0; i < 6; ++i) {
+          const turn = (Math.PI / 3) * i - Math.PI / 2;
+          const x = point.x + 5 * Math.cos(turn);
+          const y = point.y + 5 * Math.sin(turn);
+          if (i === 0) c.moveTo(x, y);
+          else c.lineTo(x, y);
+        }
+        c.closePath();
+        c.strokeStyle = ink.moss;
+        c.lineWidth = 1.5;
+        c.stroke();
+      }
+  if (on.has('safe')) {
+    const [left, top, right, bottom] = told.screen.safe;
+    const { w, h } = told.screen;
+    c.fillStyle = ink.brick;
+    c.globalAlpha = 0.18;
+    c.fillRect(0, 0, w, top);
+    c.fillRect(0, h - bottom, w, bottom);
+    c.fillRect(0, top, left, h - top - bottom);
+    c.fillRect(w - right, top, right, h - top - bottom);
+    c.globalAlpha = 1;
+    if (top + bottom + left + right > 0) label(`safe area: ${left}, ${top}, ${right}, ${bottom} dp`, 4, top + 2, ink.brick);
+  }
+}
+
+/** Where parts went before, over where they go now: their ways, and an outline at the present moment. */
+export function draw_ghost(
+  c: CanvasRenderingContext2D, told: SceneTold, now: Trace, before: Trace | undefined, time: number, ink: Ink,
+): void {
+  if (before === undefined) return;
+  const parts = now.boxes[0] === undefined ? 0 : now.boxes[0].length / 4;
+  const centre = (boxes: Float64Array, part: number): [number, number] => [
+    boxes[4 * part] + boxes[4 * part + 2] / 2,
+    boxes[4 * part + 1] + boxes[4 * part + 3] / 2,
+  ];
+  const way = (trace: Trace, part: number, colour: string, dash: number[]): boolean => {
+    let moved = false;
+    let open = false;
+    c.beginPath();
+    let first: [number, number] | undefined;
+    for (const boxes of trace.boxes) {
+      if (boxes[4 * part + 2] < 0) {
+        open = false;
+        continue;
+      }
+      const [x, y] = centre(boxes, part);
+      first ??= [x, y];
+      moved ||= Math.hypot(x - first[0], y - first[1]) > 1;
+      if (open) c.lineTo(x, y);
+      else c.moveTo(x, y);
+      open = true;
+    }
+    if (!moved) return false;
+    c.strokeStyle = colour;
+    c.lineWidth = 2;
+    c.setLineDash(dash);
+    c.stroke();
+    c.setLineDash([]);
+    return true;
+  };
+  const other = new Set<string>();
+  for (let part = 0; part < parts; ++part)
+    if (differs(now, before, part)) other.add(told.parts[part].id);
+  for (let part = 0; part < parts; ++part) {
+    // What is only carried along by something that goes another way is not drawn by itself.
+    if (other.has(told.parts[part].id) && !other.has(told.parts[part].inside)) {
+      way(before, part, ink.heather, [4, 4]);
+      way(now, part, ink.honey, []);
+      const then = before.boxes[Again.index(before, time)];
+      const here = now.boxes[Again.index(now, time)];
+      if (then[4 * part + 2] >= 0 && apart(then, here, part)) {
+        c.strokeStyle = ink.heather;
+        c.fillStyle = ink.heather;
+        c.lineWidth = 1.5;
+        c.setLineDash([5, 3]);
+        c.globalAlpha = 0.14;
+        c.fillRect(...box_of(then, part));
+        c.globalAlpha = 1;
+        c.strokeRect(...box_of(then, part));
+        c.setLineDash([]);
+      }
+    }
+  }
+}
+
+function box_of(boxes: Float64Array, part: number): [number, number, number, number] {
+  return [boxes[4 * part], boxes[4 * part + 1], boxes[4 * part + 2], boxes[4 * part + 3]];
+}
+
+function apart(a: Float64Array, b: Float64Array, part: number): boolean {
+  for (let i = 4 * part; i < 4 * part + 4; ++i) if (Math.abs(a[i] - b[i]) > 0.25) return true;
+  return false;
+}
+
+/** Whether a part goes another way in one than in the other. */
+export function differs(a: Trace, b: Trace, part: number): boolean {
+  const count = Math.min(a.boxes.length, b.boxes.length);
+  for (let i = 0; i < count; ++i) if (apart(a.boxes[i], b.boxes[i], part)) return true;
+  return count > 0 && apart(a.boxes[a.boxes.length - 1], b.boxes[b.boxes.length - 1], part);
+}

@@ -1,0 +1,173 @@
+// Takes at hand: kept with a name and what was meant, all run after every change, swept over a number, and asked of a
+// hand one by one.
+import { button, el, ms, number_text, replace } from './dom';
+import type { Setting } from './module';
+import type { Session, Take } from './session';
+import type { Again } from './again';
+import { Recording } from './recording';
+
+export class TakesPanel {
+  readonly root = el('section', { class: 'takes', 'aria-label': 'Takes' });
+  private readonly list = el('ul', { class: 'list' });
+  private readonly name = el('input', { type: 'text', placeholder: 'Name', 'aria-label': 'Name of the take' });
+  private readonly meant = el('input', { type: 'text', placeholder: 'What was meant', 'aria-label': 'What was meant by the touch' });
+  private readonly keeps = button('Keep last touch', () => this.keep());
+  private readonly swept = el('div', { class: 'sweep', role: 'status' });
+  private readonly firsts = new Map<Take, string>(); // how they came out at first
+  private planned = 0;
+
+  constructor(
+    private readonly session: Session,
+    private readonly again: Again,
+    private readonly kept: (take: Take) => void,
+  ) {
+    const recording = new Recording(session, (take) => this.kept(take));
+    this.root.append(
+      el('div', { class: 'keep' }, this.name, this.meant, this.keeps),
+      this.list,
+      this.swept,
+      recording.root,
+    );
+    session.listen(({ what }) => {
+      if (what === 'takes') this.show();
+      if (what === 'take') this.keeps.disabled = false;
+      if (what === 'scene') this.plan();
+    });
+    this.keeps.disabled = true;
+    this.show();
+  }
+
+  private keep(): void {
+    const { last, takes } = this.session;
+    if (last === undefined) return;
+    const name = this.name.value.trim() || `touch ${takes.filter((take) => take.name.startsWith('touch ')).length + 1}`;
+    const kept = this.session.keep(last, name, this.meant.value);
+    this.name.value = this.meant.value = '';
+    this.kept(kept);
+  }
+
+  // All run again once the number has been left alone for a moment, so that pulling it stays quick.
+  private plan(): void {
+    window.clearTimeout(this.planned);
+    this.planned = window.setTimeout(() => this.show(), 120);
+  }
+
+  private outcome(take: Take, scene: number): { outcome: string; decisions: number; fault: string } {
+    const { ubbo } = this.session;
+    const run = ubbo.begin_take(scene, take.text, take.name);
+    if (run === 0) return { outcome: '', decisions: 0, fault: ubbo.fault()[0]?.found ?? 'it does not fit the scene' };
+    ubbo.play(run, -1);
+    const outcome = JSON.stringify((JSON.parse(ubbo.outcome(run)) as { cells: unknown }).cells);
+    const decisions = ubbo.decisions_count(run);
+    ubbo.free_run(run);
+    return { outcome, decisions, fault: '' };
+  }
+
+  private first(take: Take): string {
+    let known = this.firsts.get(take);
+    if (known === undefined) {
+      const scene = this.session.scene_with(new Map());
+      known = scene === 0 ? '' : this.outcome(take, scene).outcome;
+      this.session.ubbo.free_scene(scene);
+      this.firsts.set(take, known);
+    }
+    return known;
+  }
+
+  show(): void {
+    const { session } = this;
+    const rows = session.takes.map((take) => {
+      const now = this.outcome(take, session.now_scene);
+      const other = now.fault === '' && now.outcome !== this.first(take);
+      const state = now.fault !== '' ? 'does not fit' : other ? 'another outcome' : 'same outcome';
+      const open = button(take.name, () => {
+        this.again.follow(take);
+        this.again.play(0);
+      }, { class: 'open', title: take.meant || 'plays it on the stage' });
+      return el(
+        'li', { class: now.fault !== '' ? 'wrong' : other ? 'other' : 'same' },
+        open,
+        el('span', { class: 'state', title: now.fault }, state),
+        button('forget', () => session.forget(take), { 'aria-label': `Forget ${take.name}`, class: 'reset' }),
+        el('span', { class: 'quiet' }, now.fault !== '' ? now.fault : difference(this.first(take), now.outcome) || take.meant),
+      );
+    });
+    if (rows.length === 0)
+      rows.push(el('li', { class: 'quiet' }, 'None is kept. Touch the stage, then keep the touch: it runs again after each change.'));
+    replace(this.list, ...rows);
+  }
+
+  /** Runs all takes, or the last touch, over values of one number, and draws where the outcome changes. */
+  sweep(key: string, setting: Setting): void {
+    const { session } = this;
+    const takes = session.takes.length > 0 ? session.takes : session.last === undefined ? [] : [session.last];
+    if (takes.length === 0) {
+      replace(this.swept, el('p', { class: 'quiet' }, 'A sweep runs the kept takes, or the last touch, over a number: touch the stage first.'));
+      return;
+    }
+    const present = Number(session.value_of(key) ?? this.value(key));
+    const from = Math.max(setting.min ?? 0, 0);
+    const to = Math.min(setting.max ?? 100, Math.max(4 * Math.abs(present), Number(setting.default) * 4, setting.whole ? 8 : 1));
+    const count = setting.whole ? Math.min(40, Math.round(to - from) + 1) : 40;
+    const values = Array.from({ length: count }, (_, i) => from + ((to - from) * i) / Math.max(1, count - 1))
+      .map((value) => (setting.whole ? Math.round(value) : Number(value.toPrecision(4))));
+    const began = performance.now();
+    const known: string[][] = takes.map(() => []);
+    const outcomes = values.map((value) => {
+      const scene = session.scene_with(new Map([...session.changed, [key, String(value)]]));
+      const row = takes.map((take, i) => {
+        if (scene === 0) return -1;
+        const { outcome } = this.outcome(take, scene);
+        if (!known[i].includes(outcome)) known[i].push(outcome);
+        return known[i].indexOf(outcome);
+      });
+      session.ubbo.free_scene(scene);
+      return row;
+    });
+    const took = performance.now() - began;
+    const cells = takes.map((take, i) =>
+      el(
+        'div', { class: 'lane' },
+        el('span', { class: 'name' }, take.name),
+        el('span', { class: 'bars' }, ...values.map((value, k) => {
+          const which = outcomes[k][i];
+          const bar = button('', () => session.set(key, String(value)), {
+            class: `bar o${which < 0 ? 'x' : which % 5}`,
+            'aria-label': `${take.name} at ${number_text(value)} ${setting.unit}: ${which < 0 ? 'not taken' : `outcome ${which + 1}`}`,
+            title: `${number_text(value)} ${setting.unit}: ${which < 0 ? 'not taken' : short(known[i][which])}`,
+          });
+          if (Math.abs(value - present) <= (to - from) / count / 2) bar.classList.add('present');
+          return bar;
+        })),
+      ));
+    replace(
+      this.swept,
+      el('p', {}, el('b', {}, key), ` from ${number_text(from)} to ${number_text(to)} ${setting.unit}, now ${number_text(present)}; one colour is one outcome`),
+      ...cells,
+      el('p', { class: 'quiet' }, `${values.length} values, ${takes.length} take${takes.length === 1 ? '' : 's'}, in ${ms(took * 1000)}. A bar sets its value.`),
+    );
+  }
+
+  private value(key: string): string {
+    const { told } = this.session;
+    for (const group of [...told.groups.map((g) => ({ owner: g.name, settings: g.settings, values: g.values })),
+      ...told.parts.map((p) => ({ owner: p.id, settings: told.kinds[p.kind].settings, values: p.values }))]) {
+      const at = group.settings.findIndex((setting) => `${group.owner}.${setting.name}` === key);
+      if (at >= 0) return group.values[at];
+    }
+    return '0';
+  }
+}
+
+const short = (outcome: string): string => outcome.replace(/[{}"]/g, '').replaceAll(',', ', ').replaceAll(':', ' = ');
+
+/** What cells hold that hold something else in another outcome: "frames = 7, not 6". */
+export function difference(first: string, now: string): string {
+  if (first === '' || now === '' || first === now) return '';
+  const a = JSON.parse(first) as Record<string, unknown>;
+  const b = JSON.parse(now) as Record<string, unknown>;
+  return Object.keys(b)
+    .filter((name) => JSON.stringify(a[name]) !== JSON.stringify(b[name]))
+    .map((name) => `${name} = ${JSON.stringify(b[name])}, not ${JSON.stringify(a[name])}`)
+    .join('; ');
+}
