@@ -50,7 +50,8 @@ struct Run {
   bool played = false;                   // … to its end
   std::vector<Decision> told{};          // of one that does not
   std::vector<io::Reading> readings{};   // once they have been asked for
-  Micros last{0};                        // the latest time it was given
+  std::vector<bool> handles{};  // which parts of the scene have a handle, once that has been asked for
+  Micros last{0};               // the latest time it was given
 
   /// Its decisions so far.
   [[nodiscard]] const std::vector<Decision>& decisions();

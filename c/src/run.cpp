@@ -251,6 +251,12 @@ std::size_t ubbo_take(ubbo_run number, char* into, std::size_t room) {
   return guarded(std::size_t{0}, [&] { return give(io::write_take(run->take), into, room); });
 }
 
+std::size_t ubbo_cells(ubbo_run number, char* into, std::size_t room) {
+  const Run* run = runs().find(number);
+  if (run == nullptr) return 0;
+  return guarded(std::size_t{0}, [&] { return give(io::cells_json(run->run), into, room); });
+}
+
 std::size_t ubbo_outcome(ubbo_run number, char* into, std::size_t room) {
   Run* run = runs().find(number);
   if (run == nullptr) return 0;

@@ -122,15 +122,20 @@ std::size_t ubbo_boxes(ubbo_run number, double* into, std::size_t room) {
   if (run == nullptr) return 0;
   return guarded(std::size_t{0}, [&] {
     const auto& plans = run->run.scene().parts;
+    // Whether a part has a handle does not change, and most have none.
+    run->handles.resize(plans.size(), true);
     for (std::size_t i = 0; i < plans.size() && 4 * i + 4 <= room; ++i) {
       const Part* part = run->run.stage().find(plans[i].id);
       Box box{0.0, 0.0, -1.0, 0.0};
       if (part != nullptr && part->in_sight()) {
         box = part->box();
-        bool found = false;  // the first of several
-        seen_pieces(*part, [&](const Piece& piece) {
-          if (piece.role == Role::handle && !std::exchange(found, true)) box = piece.box;
-        });
+        if (run->handles[i]) {
+          bool found = false;  // the first of several
+          seen_pieces(*part, [&](const Piece& piece) {
+            if (piece.role == Role::handle && !std::exchange(found, true)) box = piece.box;
+          });
+          run->handles[i] = found;
+        }
       }
       const std::array numbers{box.x, box.y, box.w, box.h};
       std::copy(numbers.begin(), numbers.end(), into + 4 * i);

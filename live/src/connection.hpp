@@ -6,8 +6,8 @@
 #include <memory>
 #include <string>
 
-#include "ubbo/live/hub.hpp"
-#include "ubbo/live/requests.hpp"
+#include "hub.hpp"
+#include "requests.hpp"
 #include "ubbo/live/server.hpp"
 
 namespace ubbo::live {

@@ -1,4 +1,4 @@
-#include "ubbo/live/hub.hpp"
+#include "hub.hpp"
 
 #include <fmt/format.h>
 

@@ -1,4 +1,4 @@
-#include "ubbo/live/requests.hpp"
+#include "requests.hpp"
 
 #include <fmt/format.h>
 #include <zlib.h>

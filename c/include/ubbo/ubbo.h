@@ -95,6 +95,9 @@ size_t ubbo_values(ubbo_run run, const uint32_t *which, size_t count, double *in
 /* What one of them reads, for people. */
 size_t ubbo_value_text(ubbo_run run, size_t reading, char *into, size_t room);
 
+/* What the cells hold, as a JSON object of their names. */
+size_t ubbo_cells(ubbo_run run, char *into, size_t room);
+
 /* How many decisions have been made. */
 size_t ubbo_decisions_count(ubbo_run run);
 /* Those from `first` on, counted from 0, as a JSON list of {time, part, name, question, yes, sentence, caption}; of a

@@ -93,16 +93,23 @@ Json part_json(const Part& part) {
           {"readings", std::move(readings)}};
 }
 
+Json cells_of(const SceneRun& run) {
+  Json cells = Json::object();
+  for (const auto& cell : run.cells()) cells[cell.name] = cell_json(cell.value());
+  return cells;
+}
+
 void add_outcome(Json& root, const SceneRun& run, std::span<const Decision> decisions) {
-  root["cells"] = Json::object();
+  root["cells"] = cells_of(run);
   root["parts"] = Json::object();
   root["decisions"] = Json::array();
-  for (const auto& cell : run.cells()) root["cells"][cell.name] = cell_json(cell.value());
   for (const auto& part : run.stage().parts()) root["parts"][part->id()] = part_json(*part);
   for (const Decision& decision : decisions) root["decisions"].push_back(decision_json(decision));
 }
 
 }  // namespace
+
+std::string cells_json(const SceneRun& run) { return json_text(cells_of(run), -1); }
 
 std::string outcome_json(const SceneRun& run, std::span<const Decision> decisions) {
   Json root = Json::object();

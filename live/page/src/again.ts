@@ -39,7 +39,7 @@ export class Again {
       return;
     }
     const { session } = this;
-    this.now = session.trace(session.now_scene, take, this.which);
+    this.now = session.trace(session.now_scene, take, this.which, this.ends);
     const key = JSON.stringify([[...session.before], take.text, this.which]);
     const same = JSON.stringify([...session.before]) === JSON.stringify([...session.changed]);
     if (same) {
@@ -47,7 +47,7 @@ export class Again {
       this.before_key = '';
     } else if (key !== this.before_key) {
       const scene = session.scene_with(session.before);
-      this.before = scene === 0 ? undefined : session.trace(scene, take, this.which);
+      this.before = scene === 0 ? undefined : session.trace(scene, take, this.which, this.now?.ends);
       session.ubbo.free_scene(scene);
       this.before_key = key;
     }

@@ -4,20 +4,19 @@ import { Again } from './again';
 import { Mirror } from './aria';
 import { Beside } from './beside';
 import { DecisionsPanel } from './decisions_panel';
-import { button, el, ms, replace, toggle } from './dom';
+import { button, el, ms } from './dom';
+import { lay_out } from './layout';
 import { Link } from './link';
 import type { FromServer } from './link';
-import { draw_finger, draw_ghost, draw_parts, inks, overlay_names, Trails } from './overlays';
+import { draw_finger, draw_ghost, draw_parts, draw_take, inks, Trails } from './overlays';
 import type { Overlay } from './overlays';
-import type { Picture } from './module';
+import type { Fault, Picture } from './module';
 import { save_dialog } from './save';
-import type { Given, Session, Take } from './session';
+import type { Given, Session } from './session';
 import { SettingsPanel } from './settings_panel';
 import { StageView } from './stage_view';
 import { Strip } from './strip';
 import { TakesPanel } from './takes_panel';
-
-const speeds: [string, number][] = [['1', 1], ['1/4', 0.25], ['1/10', 0.1]];
 
 export class Bench {
   readonly again: Again;
@@ -33,26 +32,28 @@ export class Bench {
   readonly link: Link | undefined;
   /** How long the work of each frame took of late, ms. */
   readonly frames: number[] = [];
-  private readonly overlays = new Set<Overlay>(['touch', 'threshold']);
+  readonly overlays = new Set<Overlay>(['touch', 'threshold']);
   private readonly trails = new Trails();
-  private dark = window.matchMedia('(prefers-color-scheme: dark)').matches;
-  private as_finger = true;
-  private text_scale = 1;
-  private follows_touch = true;
+  dark = window.matchMedia('(prefers-color-scheme: dark)').matches;
+  as_finger = true;
+  text_scale = 1;
+  follows_touch = true;
   private asked = 0;
   private timer = 0;
   private mirrored = 0;
-  private readonly said = el('p', { class: 'said', role: 'status' });
-  private readonly state = el('p', { class: 'state', role: 'status' });
-  private readonly clock = el('output', { class: 'clock', 'aria-label': 'Time of the take' });
-  private readonly play = button('Play', () => (this.again.playing ? this.again.pause() : this.again.play()), { class: 'main' });
-  private readonly back_to_live = button('Back to live', () => this.again.leave());
-  private readonly undo = button('Undo', () => this.session.undo());
-  private readonly redo = button('Redo', () => this.session.redo());
-  private readonly save = button('Save…', () => save_dialog(this.session, this.link, (words) => this.say(words)));
-  private readonly reset = button('Reset all', () => this.session.reset_all());
-  private readonly frame_a = el('figure', { class: 'device a', hidden: true });
-  private readonly frame_b = el('figure', { class: 'device' });
+  private drawn = 0;
+  private retold = false; // the decisions of the take are to be shown anew
+  readonly said = el('p', { class: 'said', role: 'status' });
+  readonly state = el('p', { class: 'state', role: 'status' });
+  readonly clock = el('output', { class: 'clock', 'aria-label': 'Time of the take' });
+  readonly play = button('Play', () => (this.again.playing ? this.again.pause() : this.again.play()), { class: 'main' });
+  readonly back_to_live = button('Back to live', () => this.again.leave());
+  readonly undo = button('Undo', () => this.session.undo());
+  readonly redo = button('Redo', () => this.session.redo());
+  readonly save = button('Save…', () => save_dialog(this.session, this.link, (words) => this.say(words)));
+  readonly reset = button('Reset all', () => this.session.reset_all());
+  readonly frame_a = el('figure', { class: 'device a', hidden: true });
+  readonly frame_b = el('figure', { class: 'device' });
   private readonly images = new Map<string, HTMLImageElement>();
 
   constructor(
@@ -84,7 +85,7 @@ export class Bench {
       session.ubbo, { picture: () => this.picture_a(), size, over: (canvas) => draw_finger(canvas, this.trails, inks[this.dark ? 'dark' : 'day'], this.threshold(), this.overlays) }, find,
       el('canvas', { class: 'stage', 'aria-hidden': true }),
     );
-    this.lay_out(root);
+    this.tab_of = lay_out(this, root);
     session.on_given = (given) => this.given(given);
     session.may_touch = () => this.link === undefined || this.link.turn !== 'others';
     if (session.source.served) this.link = new Link((message) => this.hear(message), () => this.tell_state());
@@ -106,159 +107,23 @@ export class Bench {
 
   // ----- the page
 
-  private readonly tabs: Record<string, HTMLElement> = {};
-  private readonly tab_buttons: Record<string, HTMLButtonElement> = {};
-
-  private lay_out(root: HTMLElement): void {
-    const { session } = this;
-    const reduced = toggle('Less motion', this.session.value_of('screen.reduced_motion') !== undefined, (on) => this.reduce(on), 'as people set it on their phone');
-    const head = el(
-      'header', {},
-      el('h1', {}, hexagon(), el('span', {}, 'Ubbo'), el('span', { class: 'title' }, session.told.title)),
-      el('div', { class: 'group', role: 'group', 'aria-label': 'Changes' }, this.undo, this.redo, this.reset, this.save),
-      el(
-        'div', { class: 'group', role: 'group', 'aria-label': 'The screen' },
-        this.sizes(), this.text_sizes(),
-        toggle('Dark', this.dark, (on) => this.set_dark(on)),
-        toggle('Right to left', session.told.screen.right_to_left, (on) => session.set('screen.right_to_left', on ? 'true' : undefined)),
-        reduced,
-        toggle('Mouse', false, (on) => (this.as_finger = !on), 'the mouse counts as a mouse, which hovers, not as a finger'),
-      ),
-    );
-    this.frame_b.append(el('figcaption', {}, 'B: now'), this.stage.canvas, this.mirror.root);
-    this.frame_a.append(el('figcaption', {}, 'A: kept'), this.stage_a.canvas);
-    const middle = el(
-      'main', { 'aria-label': 'Stage' },
-      el('div', { class: 'stages' }, el(
-        'div', { class: 'group over', role: 'group', 'aria-label': 'Shown over the stage' },
-        ...(Object.entries(overlay_names) as [Overlay, string][]).map(([name, words]) =>
-          toggle(words, this.overlays.has(name), (on) => {
-            if (on) this.overlays.add(name);
-            else this.overlays.delete(name);
-            this.wake();
-          })),
-      ), this.frame_a, this.frame_b),
-      this.state,
-      this.said,
-    );
-    const panels: [string, HTMLElement][] = [
-      ['Decisions', this.decisions.root], ['Takes', this.takes.root], ['Actions', this.actions.root],
-    ];
-    const tabs = el('div', { class: 'tabs', role: 'tablist', 'aria-label': 'What is shown here' });
-    const right = el('aside', { class: 'panel', 'aria-label': 'What happened' }, tabs);
-    for (const [name, panel] of panels) {
-      const made = button(name, () => this.tab(name), { role: 'tab', id: `tab-${name}`, 'aria-controls': `panel-${name}` });
-      made.addEventListener('keydown', (event) => {
-        const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-        if (by === 0) return;
-        const at = panels.findIndex(([one]) => one === name);
-        const next = panels[(at + by + panels.length) % panels.length][0];
-        this.tab(next);
-        this.tab_buttons[next].focus();
-      });
-      panel.id = `panel-${name}`;
-      panel.setAttribute('role', 'tabpanel');
-      panel.tabIndex = 0;
-      this.tabs[name] = panel;
-      this.tab_buttons[name] = made;
-      tabs.append(made);
-      right.append(panel);
-    }
-    const beside = toggle('A beside B', false, (on) => this.set_beside(on), 'keeps the settings of now as A; the same finger goes on both');
-    const foot = el(
-      'footer', { 'aria-label': 'Time' },
-      el(
-        'div', { class: 'group', role: 'group', 'aria-label': 'Play the take' },
-        this.play,
-        ...speeds.map(([words, speed], i) => {
-          const made = button(words, () => {
-            this.again.speed = speed;
-            for (const other of foot.querySelectorAll('.speed')) other.setAttribute('aria-pressed', String(other === made));
-          }, { class: 'speed toggle', 'aria-pressed': String(i === 0), 'aria-label': `Speed ${words}` });
-          return made;
-        }),
-        button('◂', () => this.again.step(-1), { 'aria-label': 'One frame back' }),
-        button('▸', () => this.again.step(1), { 'aria-label': 'One frame on' }),
-        this.clock,
-        this.back_to_live,
-        beside,
-        button('Start over', () => {
-          this.again.leave();
-          session.restart();
-        }, { title: 'the stage as the scene says it is at first' }),
-        toggle('Follow touch', true, (on) => (this.follows_touch = on), 'chooses the part that was touched'),
-      ),
-      this.strip.canvas,
-    );
-    const handle = el(
-      'details', { class: 'handle' },
-      el('summary', { 'aria-label': 'Essentials' }, hexagon()),
-      el(
-        'div', { class: 'essentials' },
-        button('Again', () => this.again.play(0)),
-        button('Again, slowly', () => {
-          this.again.speed = 0.25;
-          this.again.play(0);
-        }),
-        button('Start over', () => session.restart()),
-        button('Back', () => session.act('back')),
-        toggle('Dark', this.dark, (on) => this.set_dark(on)),
-        toggle('Finger', true, (on) => {
-          if (on) this.overlays.add('touch');
-          else this.overlays.delete('touch');
-          this.wake();
-        }),
-      ),
-    );
-    replace(root, head, this.settings.root, middle, right, foot, handle);
-    this.tab('Decisions');
-  }
-
-  private tab(name: string): void {
-    for (const [one, panel] of Object.entries(this.tabs)) {
-      panel.hidden = one !== name;
-      this.tab_buttons[one].setAttribute('aria-selected', String(one === name));
-      this.tab_buttons[one].tabIndex = one === name ? 0 : -1;
-    }
+  private tab_of: (name: string) => void = () => undefined;
+  tab(name: string): void {
+    this.tab_of(name);
     this.wake();
   }
 
-  private sizes(): HTMLSelectElement {
-    const { session } = this;
-    const { w, h } = session.told.screen;
-    const sizes = [[w, h], [320, 640], [384, 800], [432, 900], [480, 960], [h, w]];
-    const list = el('select', { 'aria-label': 'Size of the screen' },
-      ...sizes.map(([a, b], i) => el('option', { value: `${a}x${b}` }, i === 0 ? `${a} × ${b} dp, as it says` : `${a} × ${b} dp`)));
-    list.addEventListener('change', () => {
-      const [a, b] = list.value.split('x');
-      const own = a === String(w) && b === String(h);
-      session.set('screen.width', own ? undefined : a, true);
-      session.set('screen.height', own ? undefined : b, true);
-      session.pulled();
-    });
-    return list;
-  }
-  private text_sizes(): HTMLSelectElement {
-    const list = el('select', { 'aria-label': 'Size of text' },
-      ...[1, 1.3, 1.6, 2].map((scale) => el('option', { value: scale }, scale === 1 ? 'Text as usual' : `Text × ${scale}`)));
-    list.addEventListener('change', () => {
-      this.text_scale = Number(list.value);
-      this.wake();
-    });
-    return list;
-  }
-
-  private set_dark(on: boolean): void {
+  set_dark(on: boolean): void {
     this.dark = on;
     document.documentElement.dataset.look = on ? 'dark' : 'day';
     this.wake();
   }
-  private reduce(on: boolean): void {
+  reduce(on: boolean): void {
     const group = this.session.told.groups.find((one) => one.name === 'screen');
     const names = group?.settings.find((setting) => setting.name === 'reduced_motion')?.choices ?? [];
     this.session.set('screen.reduced_motion', on ? names[1] : undefined);
   }
-  private set_beside(on: boolean): void {
+  set_beside(on: boolean): void {
     if (on) this.beside.begin();
     else this.beside.end();
     this.frame_a.hidden = !this.beside.on;
@@ -293,11 +158,11 @@ export class Bench {
     const others = link !== undefined && link.viewers > 1 ? `${link.viewers} viewers. ` : '';
     this.state.textContent =
       wrong !== undefined
-        ? `${wrong.file}${wrong.line > 0 ? `:${wrong.line}:${wrong.column}` : ''}: found ${wrong.found}${wrong.takes === '' ? '' : `; takes ${wrong.takes}`}. The last good scene stays.`
+        ? `${told_fault(wrong)}${session.fault.length > 1 ? ` And ${session.fault.length - 1} more.` : ''} The last good scene stays.`
         : link?.turn === 'others'
           ? `${others}Someone else is touching; yours waits its turn.`
           : again.shown
-            ? `${again.take?.name ?? 'The last touch'} again${again.before !== undefined ? ': solid as it goes now, dashed as it went before' : ''}.`
+            ? `${again.take?.kept ? `"${again.take.name}"` : 'The last touch'} again${again.before !== undefined ? ': solid as it goes now, dashed as it went before' : ''}.`
             : `${others}Live: touch it.`;
     this.undo.disabled = !session.can_undo;
     this.redo.disabled = !session.can_redo;
@@ -312,13 +177,16 @@ export class Bench {
 
   private happened(what: string): void {
     const { session } = this;
-    if (what === 'scene') {
-      this.choose_readings();
-      if (session.last !== undefined || this.again.take !== undefined) {
+    if (what === 'scene' || what === 'pull') {
+      if (what === 'scene') this.choose_readings();
+      if (this.again.take === undefined && session.last !== undefined) this.again.take = session.last;
+      if (this.again.take !== undefined) {
         this.again.refresh();
         if (!this.again.playing) this.again.play(0);
       }
       this.link?.change(session.changed);
+    }
+    if (what === 'scene') {
       this.load_images();
       this.fit();
     }
@@ -349,12 +217,13 @@ export class Bench {
     if (part !== undefined) session.choose(part);
   }
   private choose_readings(): void {
-    this.again.which = this.strip.choose(this.session.readings, this.session.chosen);
+    const which = this.strip.choose(this.session.readings, this.session.chosen);
+    if (which.join() !== this.again.which.join()) this.strip.begin();
+    this.again.which = which;
   }
 
   private again_changed(): void {
-    this.decisions.compare();
-    this.decisions.at(this.again.time);
+    this.retold = true;
     this.tell_state();
     this.wake();
   }
@@ -495,9 +364,16 @@ export class Bench {
         this.decisions.live();
       }
     }
+    if (this.retold) {
+      this.retold = false;
+      this.decisions.compare();
+      this.decisions.at(again.time);
+    }
     this.stage.draw();
     if (beside.on) this.stage_a.draw();
-    this.strip.draw();
+    // Of a touch under way every third frame does.
+    this.drawn = (this.drawn + 1) % 3;
+    if (this.drawn === 0 || !on || again.now !== undefined) this.strip.draw();
     this.actions.show(again.shown && again.shown_run !== 0 ? again.shown_run : session.live);
     // A screen reader needs no frames.
     if (!on || now - this.mirrored > 250) {
@@ -518,50 +394,9 @@ export class Bench {
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 
-// The finger of a take at a time: its way so far.
-function draw_take(canvas: CanvasRenderingContext2D, take: Take, time: number, colour: string, on: Set<Overlay>): void {
-  if (!on.has('touch')) return;
-  const ways = new Map<string, { x: number; y: number }[]>();
-  const down = new Set<string>();
-  let first: number | undefined; // a take's time counts from its first event
-  for (const line of take.text.split('\n')) {
-    const [at, contact, phase, x, y] = line.split(',');
-    if (line.startsWith('#') || Number.isNaN(Number(at))) continue;
-    first ??= Number(at);
-    if (!((Number(at) - first) * 1000 <= time) || !['down', 'move', 'up', 'cancel'].includes(phase)) continue;
-    if (phase === 'down') ways.set(contact, []);
-    ways.get(contact)?.push({ x: Number(x), y: Number(y) });
-    if (phase === 'down') down.add(contact);
-    if (phase === 'up' || phase === 'cancel') down.delete(contact);
-  }
-  for (const [contact, points] of ways) {
-    canvas.beginPath();
-    points.forEach(({ x, y }, i) => (i === 0 ? canvas.moveTo(x, y) : canvas.lineTo(x, y)));
-    canvas.strokeStyle = colour;
-    canvas.globalAlpha = down.has(contact) ? 0.9 : 0.35;
-    canvas.lineWidth = 2;
-    canvas.stroke();
-    const last = points[points.length - 1];
-    if (down.has(contact) && last !== undefined) {
-      canvas.beginPath();
-      canvas.arc(last.x, last.y, 14, 0, 2 * Math.PI);
-      canvas.fillStyle = colour;
-      canvas.globalAlpha = 0.3;
-      canvas.fill();
-      canvas.globalAlpha = 1;
-      canvas.stroke();
-    }
-    canvas.globalAlpha = 1;
-  }
-}
-
-function hexagon(): SVGSVGElement {
-  const svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
-  svg.setAttribute('viewBox', '-12 -12 24 24');
-  svg.setAttribute('class', 'hexagon');
-  svg.setAttribute('aria-hidden', 'true');
-  const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
-  path.setAttribute('d', 'M0-11 9.5-5.5v11L0 11-9.5 5.5v-11Z');
-  svg.append(path);
-  return svg;
+// Where a fault is, what was found, and what is expected, as far as that is short.
+function told_fault(wrong: Fault): string {
+  const at = wrong.line > 0 ? `:${wrong.line}:${wrong.column}` : '';
+  const instead = wrong.nearest !== '' ? `; nearest known: ${wrong.nearest}` : wrong.takes === '' ? '' : `; takes ${wrong.takes}`;
+  return `${wrong.file}${at}: found ${wrong.found}${instead.length > 200 ? `${instead.slice(0, 200)}…` : instead}.`;
 }

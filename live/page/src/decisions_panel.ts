@@ -43,7 +43,7 @@ export class DecisionsPanel {
   private item(decision: Decision, mark = ''): HTMLElement {
     const go = el(
       'button',
-      { type: 'button', class: `decision ${decision.yes ? 'yes' : 'no'} ${mark}`, title: decision.name },
+      { type: 'button', class: `decision ${decision.yes ? 'yes' : 'no'} ${mark}`, title: decision.name, 'data-time': decision.time },
       el('span', { class: 'when' }, ms(decision.time)),
       el('b', {}, `${decision.part === '' ? 'stage' : decision.part}: `),
       decision.sentence,
@@ -97,7 +97,8 @@ export class DecisionsPanel {
     this.list.className = 'told two';
     this.said.textContent =
       (gone + come === 0 ? 'The same decisions as before' : `${come} new, ${gone} gone`) +
-      (now.outcome === before.outcome ? '; the same outcome.' : '; another outcome.');
+      (now.outcome === before.outcome ? '; the same outcome' : '; another outcome') +
+      (now.ends === before.ends ? '.' : `; at rest after ${ms(now.ends)}, not ${ms(before.ends)}.`);
     const rows: HTMLElement[] = [el('li', { class: 'titles' }, el('span', {}, 'Before'), el('span', {}, 'Now'))];
     let i = 0;
     let j = 0;
@@ -124,12 +125,17 @@ export class DecisionsPanel {
 
   /** Marks those that have been made by the time that is shown. */
   at(time: number): void {
+    if (this.list.closest('[hidden]') !== null) return;
     let newest: Element | undefined;
-    for (const item of this.list.querySelectorAll('button.decision')) {
-      const made = Number.parseInt(item.querySelector('.when')!.textContent!, 10) * 1000 <= time + 500;
-      item.classList.toggle('later', !made);
+    let changed = false;
+    for (const item of this.list.getElementsByClassName('decision')) {
+      const made = Number((item as HTMLElement).dataset.time) <= time + 500;
+      if (item.classList.contains('later') === made) {
+        item.classList.toggle('later', !made);
+        changed = true;
+      }
       if (made) newest = item;
     }
-    newest?.scrollIntoView({ block: 'nearest' });
+    if (changed) newest?.scrollIntoView({ block: 'nearest' });
   }
 }

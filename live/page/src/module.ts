@@ -361,6 +361,10 @@ export class Ubbo {
   take(run: number): string {
     return this.text((into, room) => this.call.ubbo_take(run, into, room));
   }
+  /** What the cells hold, as JSON. */
+  cells(run: number): string {
+    return this.text((into, room) => this.call.ubbo_cells(run, into, room));
+  }
   outcome(run: number): string {
     return this.text((into, room) => this.call.ubbo_outcome(run, into, room));
   }

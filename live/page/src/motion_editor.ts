@@ -7,8 +7,8 @@ const width = 236;
 const height = 96;
 const left = 8;
 const right = 228;
-const low = 78; // where 0 is drawn
-const high = 24; // where 1 is drawn
+const low = 82; // where 0 is drawn
+const high = 44; // where 1 is drawn
 
 // As CSS defines its keywords.
 const keywords: Record<string, [number, number, number, number]> = {

@@ -1,7 +1,7 @@
 // What is drawn over the stage: the finger with its trail and threshold, where parts may rest, stand and are touched,
 // and where they went before.
 import type { Part, SceneTold } from './module';
-import type { Trace } from './session';
+import type { Take, Trace } from './session';
 import { Again } from './again';
 
 export const overlay_names = {
@@ -223,4 +223,41 @@ export function differs(a: Trace, b: Trace, part: number): boolean {
   const count = Math.min(a.boxes.length, b.boxes.length);
   for (let i = 0; i < count; ++i) if (apart(a.boxes[i], b.boxes[i], part)) return true;
   return count > 0 && apart(a.boxes[a.boxes.length - 1], b.boxes[b.boxes.length - 1], part);
+}
+
+/** The finger of a take at a time: its way so far. */
+export function draw_take(canvas: CanvasRenderingContext2D, take: Take, time: number, colour: string, on: Set<Overlay>): void {
+  if (!on.has('touch')) return;
+  const ways = new Map<string, { x: number; y: number }[]>();
+  const down = new Set<string>();
+  let first: number | undefined; // a take's time counts from its first event
+  for (const line of take.text.split('\n')) {
+    const [at, contact, phase, x, y] = line.split(',');
+    if (line.startsWith('#') || Number.isNaN(Number(at))) continue;
+    first ??= Number(at);
+    if (!((Number(at) - first) * 1000 <= time) || !['down', 'move', 'up', 'cancel'].includes(phase)) continue;
+    if (phase === 'down') ways.set(contact, []);
+    ways.get(contact)?.push({ x: Number(x), y: Number(y) });
+    if (phase === 'down') down.add(contact);
+    if (phase === 'up' || phase === 'cancel') down.delete(contact);
+  }
+  for (const [contact, points] of ways) {
+    canvas.beginPath();
+    points.forEach(({ x, y }, i) => (i === 0 ? canvas.moveTo(x, y) : canvas.lineTo(x, y)));
+    canvas.strokeStyle = colour;
+    canvas.globalAlpha = down.has(contact) ? 0.9 : 0.35;
+    canvas.lineWidth = 2;
+    canvas.stroke();
+    const last = points[points.length - 1];
+    if (down.has(contact) && last !== undefined) {
+      canvas.beginPath();
+      canvas.arc(last.x, last.y, 14, 0, 2 * Math.PI);
+      canvas.fillStyle = colour;
+      canvas.globalAlpha = 0.3;
+      canvas.fill();
+      canvas.globalAlpha = 1;
+      canvas.stroke();
+    }
+    canvas.globalAlpha = 1;
+  }
 }

@@ -22,6 +22,7 @@ export interface Take {
 
 export type Event =
   | { what: 'scene' } // another scene, or other settings
+  | { what: 'pull' } // one number of it, while that is being pulled
   | { what: 'take' } // one has been made
   | { what: 'takes' } // the list of those that are kept has changed
   | { what: 'fault' } // a change or a file does not read
@@ -46,7 +47,9 @@ export interface Trace {
   outcome: string;
 }
 
-const trace_step = 1e6 / 60;
+// A trace has so many steps, but none finer than a quarter of a frame.
+const trace_steps = 120;
+const finest_step = 1e6 / 240;
 
 export class Session {
   told!: SceneTold;
@@ -236,7 +239,7 @@ export class Session {
     const due = this.ubbo.due(this.run);
     if (!this.ubbo.settled(this.run)) return true;
     if (this.began) this.made();
-    if (this.later) this.renew(now);
+    if (this.later && !this.pulling) this.renew(now);
     return due >= 0 && due <= time;
   }
   /** When the run next needs a frame by itself, ms of the page's time; nothing: not before the next event. */
@@ -250,7 +253,7 @@ export class Session {
     const text = this.ubbo.take(this.run);
     if (text === this.told_take) return;
     this.told_take = text;
-    this.last = { name: 'last touch', text, outcome: cells_of(this.ubbo.outcome(this.run)), meant: '', kept: false };
+    this.last = { name: 'last touch', text, outcome: this.ubbo.cells(this.run), meant: '', kept: false };
     this.before_changes = new Map(this.changes);
     this.tell({ what: 'take' });
   }
@@ -285,12 +288,22 @@ export class Session {
     this.changes = next;
     this.fault = [];
     this.fault_of = '';
-    this.use(scene, performance.now());
+    if (pulling) {
+      // All else that follows from another scene waits until the number is let go.
+      this.ubbo.free_scene(this.scene);
+      this.scene = scene;
+      this.later = true;
+      this.tell({ what: 'pull' });
+    } else {
+      this.use(scene, performance.now());
+    }
     return true;
   }
   /** The number is let go. */
   pulled(): void {
+    if (!this.pulling) return;
     this.pulling = false;
+    this.use(this.ubbo.read_scene(this.source.text, this.source.name, this.lines(this.changes)), performance.now());
   }
   get can_undo(): boolean {
     return this.done.length > 0;
@@ -355,27 +368,25 @@ export class Session {
     return this.scene;
   }
 
-  /** Plays a take on a scene from its beginning to its end. Nothing when it does not fit. */
-  trace(scene: number, take: Take, which: readonly number[]): Trace | undefined {
+  /** Plays a take on a scene from its beginning to its end. Nothing when it does not fit. `about`: how long that
+   *  will take, µs, where it is known. */
+  trace(scene: number, take: Take, which: readonly number[], about = 0): Trace | undefined {
     const run = this.ubbo.begin_take(scene, take.text, take.name);
     if (run === 0) return undefined;
-    const whole = this.ubbo.begin_take(scene, take.text, take.name);
-    this.ubbo.play(whole, -1);
-    const ends = this.ubbo.ends(whole);
-    const trace: Trace = {
-      ends,
-      step: Math.max(trace_step, ends / 1200),
-      values: [],
-      boxes: [],
-      decisions: this.ubbo.decisions(whole),
-      outcome: cells_of(this.ubbo.outcome(whole)),
-    };
-    this.ubbo.free_run(whole);
-    for (let time = 0; time <= ends + trace.step; time += trace.step) {
-      this.ubbo.play(run, Math.round(Math.min(time, ends)));
+    const last = length_of(take.text);
+    const step = Math.max(finest_step, Math.max(about, last) / trace_steps);
+    const trace: Trace = { ends: 0, step, values: [], boxes: [], decisions: [], outcome: '' };
+    const most = 20 * trace_steps; // of what goes on for long after the finger
+    for (let time = 0; trace.values.length < most; time += step) {
+      this.ubbo.play(run, Math.round(time));
       trace.values.push(this.ubbo.values(run, which).slice());
       trace.boxes.push(this.ubbo.boxes(run).slice());
+      if (time >= last && this.ubbo.settled(run)) break;
     }
+    this.ubbo.play(run, -1);
+    trace.ends = this.ubbo.ends(run);
+    trace.decisions = this.ubbo.decisions(run);
+    trace.outcome = this.ubbo.cells(run);
     this.ubbo.free_run(run);
     return trace;
   }
@@ -402,18 +413,26 @@ export class Session {
   }
 }
 
+const lengths = new Map<string, number>();
+
+/** From a take's first event to its last, µs. */
+function length_of(take: string): number {
+  let length = lengths.get(take);
+  if (length === undefined) {
+    const times = [...take.matchAll(/^([\d.]+),/gm)].map((found) => Number(found[1]));
+    length = times.length === 0 ? 0 : (times[times.length - 1] - times[0]) * 1000;
+    if (lengths.size > 100) lengths.clear();
+    lengths.set(take, length);
+  }
+  return length;
+}
+
 function one_line(text: string): string {
   return text.replace(/[\r\n]+/g, ' ').trim();
 }
 
 function meant_of(text: string): string {
   return /^# label = (.*)$/m.exec(text)?.[1] ?? '';
-}
-
-/** What the cells hold, as one text that can be held against another. */
-export function cells_of(outcome: string): string {
-  const cells = (JSON.parse(outcome) as { cells: Record<string, unknown> }).cells;
-  return JSON.stringify(cells);
 }
 
 // The cells that are no longer as the scene has them, as a take expects them.

@@ -241,7 +241,9 @@ export class SettingsPanel {
     box.addEventListener('change', () => {
       if (box.value !== '') session.set(key, box.value);
     });
-    pull.addEventListener('input', () => session.set(key, pull.value, true));
+    pull.addEventListener('input', () => {
+      if (session.set(key, pull.value, true)) show(pull.value);
+    });
     pull.addEventListener('change', () => session.pulled());
     return { elements: [box, pull], show };
   }

@@ -57,7 +57,7 @@ export class TakesPanel {
     const run = ubbo.begin_take(scene, take.text, take.name);
     if (run === 0) return { outcome: '', decisions: 0, fault: ubbo.fault()[0]?.found ?? 'it does not fit the scene' };
     ubbo.play(run, -1);
-    const outcome = JSON.stringify((JSON.parse(ubbo.outcome(run)) as { cells: unknown }).cells);
+    const outcome = ubbo.cells(run);
     const decisions = ubbo.decisions_count(run);
     ubbo.free_run(run);
     return { outcome, decisions, fault: '' };

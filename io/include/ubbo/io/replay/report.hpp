@@ -14,6 +14,9 @@ namespace ubbo::io {
 [[nodiscard]] std::string replay_json(const SceneRun& run, const Replay& replay,
                                       const std::vector<std::string>& unmet = {});
 
+/// `cells` of that alone, as one object in one line.
+[[nodiscard]] std::string cells_json(const SceneRun& run);
+
 /// `cells`, `parts` and `decisions` of that: what a scene at work has come to, replayed or not.
 [[nodiscard]] std::string outcome_json(const SceneRun& run, std::span<const Decision> decisions);
 

@@ -7,7 +7,7 @@
 #include <utility>
 #include <vector>
 
-#include "ubbo/live/hub.hpp"
+#include "hub.hpp"
 #include "ubbo/live/page.hpp"
 
 namespace ubbo::live {
