@@ -113,6 +113,7 @@ Answer Requests::answer(const Request& request) {
     return {.link = true};
   }
   if (path == "/") path = "/index.html";
+  if (!path.starts_with('/')) return refused(404, "nothing of that name");
   path.remove_prefix(1);
   const std::string name(path);
   if (name == "scene.json") {

@@ -8,13 +8,13 @@
 #include <fstream>
 #include <string>
 
+#include "files.hpp"
 #include "ubbo/testing/check.hpp"
 
 /// Runs the command line as its users do.
 namespace ubbo::test {
 
 inline const std::string tool = UBBO_TOOL_PATH;
-inline const std::string demo = UBBO_SOURCE_DIR "/demo/";
 inline const std::string scene_and_drag = demo + "inspection.scene.toml " + demo + "inspection.drag.take.csv";
 
 struct Ran {

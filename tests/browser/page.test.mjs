@@ -1,0 +1,309 @@
+// The page in a real browser: what is touched through it comes to the same as a replay, and all that the bench offers.
+import assert from 'node:assert/strict';
+import { execFileSync, spawn } from 'node:child_process';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { after, before, test } from 'node:test';
+import { close_browser, folder, open, replayed, serve, ubbo, way } from './serving.mjs';
+
+let there;
+let number = 0;
+before(() => (there = folder()));
+after(async () => {
+  await close_browser();
+  there.gone();
+});
+const scene_file = (name) => join(there.path, `${name}.scene.toml`);
+
+async function on(name, size, body, more = {}) {
+  const server = await serve(scene_file(name));
+  const view = await open(server.address, size, more);
+  try {
+    await body(view, server);
+    assert.deepEqual(view.wrong, []);
+  } finally {
+    await view.close();
+    await server.end();
+  }
+}
+
+// The take that a touch became, replayed by the command, comes to the same, byte for byte.
+async function same_as_replay(name, view) {
+  const { take, outcome } = await view.rested();
+  const file = join(there.path, `touched-${++number}.csv`);
+  writeFileSync(file, take);
+  assert.equal(JSON.stringify(JSON.parse(outcome)), replayed(scene_file(name), file));
+  return JSON.parse(outcome);
+}
+
+test('drags, flicks, taps, double taps, pinches, edge swipes and back come to what a replay comes to', async (t) => {
+  await t.test('a drag of a slider, and a tap, on a phone by night', () =>
+    on('inspection', 'phone', async (view) => {
+      await view.fingers([way([154, 224], [250, 224], 14)]);
+      const first = await same_as_replay('inspection', view);
+      assert.ok(first.cells.frames > 4);
+      await view.fingers([[[64, 410]]]);
+      await same_as_replay('inspection', view);
+      await view.fingers([way([60, 224], [300, 224], 30)], 8);
+      assert.equal((await same_as_replay('inspection', view)).cells.frames, 10);
+    }, { colorScheme: 'dark' }));
+  await t.test('a row that is swiped, a list that is flicked, a name that is tapped twice, on a desk', () =>
+    on('hive-list', 'desk', async (view) => {
+      await view.fingers([way([300, 330], [150, 330], 10)]);
+      assert.notEqual((await same_as_replay('hive-list', view)).cells.open, '');
+      await view.fingers([way([180, 600], [180, 380], 5)], 8);
+      assert.notEqual((await same_as_replay('hive-list', view)).cells.scrolled, 0);
+      await view.fingers([[[180, 400]]]);
+      await view.page.waitForTimeout(90);
+      await view.fingers([[[180, 400]]]);
+      await same_as_replay('hive-list', view);
+    }));
+  await t.test('a swipe from the edge, a tap beside, and back', () =>
+    on('hive-sheet', 'phone', async (view) => {
+      await view.fingers([way([3, 400], [240, 404], 12)], 12);
+      assert.equal((await same_as_replay('hive-sheet', view)).cells.drawer_open, true);
+      await view.page.evaluate(() => ubbo_bench.session.act('back'));
+      assert.equal((await same_as_replay('hive-sheet', view)).cells.drawer_open, false);
+    }));
+  await t.test('two fingers that pinch', () =>
+    on('frame', 'phone', async (view) => {
+      await view.fingers([way([150, 360], [90, 360], 8), way([210, 360], [290, 380], 8)]);
+      const came = await same_as_replay('frame', view);
+      assert.ok(Object.values(came.parts).some((part) => part.readings.zoom > 1));
+    }));
+});
+
+test('every take of the demo comes out in the page as by the command', () =>
+  on('inspection', 'desk', async (view) => {
+    const takes = readdirSync(there.path).filter((file) => file.endsWith('.take.csv'));
+    assert.ok(takes.length > 50);
+    for (const file of takes) {
+      const name = file.slice(0, file.indexOf('.'));
+      const outcome = await view.page.evaluate(([scene, take]) => {
+        const u = ubbo_bench.session.ubbo;
+        const read = u.read_scene(scene, 'scene');
+        const run = u.begin_take(read, take, 'take');
+        u.play(run, -1);
+        const came = u.outcome(run);
+        u.free_run(run);
+        u.free_scene(read);
+        return came;
+      }, [readFileSync(scene_file(name), 'utf8'), readFileSync(join(there.path, file), 'utf8')]);
+      assert.equal(JSON.stringify(JSON.parse(outcome)), replayed(scene_file(name), join(there.path, file)), file);
+    }
+  }));
+
+test('a number is changed: the touch happens again, before beside now; it is undone, done again, and saved', () =>
+  on('inspection', 'desk', async (view) => {
+    const { page } = view;
+    await view.fingers([way([154, 224], [218, 224], 12)]);
+    await view.rested();
+    assert.equal(await page.locator('.settings select').first().inputValue(), 'frames'); // what was touched is chosen
+    const step = page.locator('[data-key="frames.step"] input[type=number]');
+    await step.fill('4');
+    await step.press('Enter');
+    await page.waitForTimeout(1200);
+    assert.equal(await page.evaluate(() => ubbo_bench.again.before !== undefined && ubbo_bench.again.now.outcome !== ubbo_bench.again.before.outcome), true);
+    assert.match(await page.locator('.sum').textContent(), /another outcome/);
+    assert.ok((await page.locator('.told.two .gone').count()) > 0 && (await page.locator('.told.two .come').count()) > 0);
+    // Scrubbed by the keyboard, step by step, forward and back.
+    const strip = page.locator('canvas.strip');
+    await strip.focus();
+    await strip.press('Home');
+    assert.equal(await strip.getAttribute('aria-valuenow'), '0');
+    await strip.press('ArrowRight');
+    assert.equal(await strip.getAttribute('aria-valuenow'), '17');
+    await page.getByRole('button', { name: 'One frame back' }).click();
+    assert.equal(await strip.getAttribute('aria-valuenow'), '0');
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    assert.equal(await step.inputValue(), '1');
+    await page.getByRole('button', { name: 'Redo', exact: true }).click();
+    assert.equal(await step.inputValue(), '4');
+    // What is not taken says so beside it, and changes nothing.
+    await step.fill('-3');
+    await step.press('Enter');
+    assert.match(await page.locator('[data-key="frames.step"] .note').textContent(), /Not taken/);
+    const before_saving = readFileSync(scene_file('inspection'), 'utf8');
+    await page.getByRole('button', { name: 'Save…' }).click();
+    assert.equal(readFileSync(scene_file('inspection'), 'utf8'), before_saving); // nothing is written unasked
+    await page.getByRole('button', { name: 'Write to the file' }).click();
+    await page.waitForTimeout(500);
+    const saved = readFileSync(scene_file('inspection'), 'utf8');
+    assert.match(saved, /step = 4/);
+    assert.equal(saved.split('\n').filter((line) => !before_saving.includes(line)).length, 1);
+    assert.equal(await page.getByRole('button', { name: 'Save…' }).isDisabled(), true);
+    writeFileSync(scene_file('inspection'), before_saving);
+  }));
+
+test('A beside B: one finger goes on both, each by its own settings', () =>
+  on('inspection', 'desk', async (view) => {
+    const { page } = view;
+    await page.getByRole('button', { name: 'A beside B' }).click();
+    await page.evaluate(() => ubbo_bench.session.set('frames.step', '5'));
+    await view.fingers([way([154, 224], [234, 224], 12)]);
+    await view.rested();
+    const cells = await page.evaluate(() => {
+      const b = ubbo_bench;
+      return [b.beside.run, b.session.live].map((run) => JSON.parse(b.session.ubbo.cells(run)).frames);
+    });
+    assert.equal(cells[1] % 5, 0);
+    assert.notEqual(cells[0], cells[1]);
+  }));
+
+test('a file that breaks is told with its place while the last good scene stays; a good one is taken up', () =>
+  on('triage', 'desk', async (view) => {
+    const { page } = view;
+    const good = readFileSync(scene_file('triage'), 'utf8');
+    writeFileSync(scene_file('triage'), good.replace('kind = "card-deck"', 'kind = "card-dek"'));
+    await page.locator('.state.wrong').waitFor();
+    assert.match(await page.locator('.state.wrong').textContent(), /triage\.scene\.toml:\d+:\d+: found .*card-deck/);
+    await view.fingers([way([180, 400], [330, 400], 8)]); // it can be touched on
+    await view.rested();
+    writeFileSync(scene_file('triage'), good.replace(/title = ".*"/, 'title = "another <b>title</b>"'));
+    await page.waitForTimeout(600);
+    assert.equal(await page.locator('.state.wrong').count(), 0);
+    assert.equal(await page.evaluate(() => ubbo_bench.session.told.title), 'another <b>title</b>');
+    writeFileSync(scene_file('triage'), good);
+  }));
+
+test('two viewers: what one touches the other follows, and a second finger waits its turn', () =>
+  on('inspection', 'phone', async (phone, server) => {
+    const desk = await open(server.address, 'desk');
+    await phone.page.waitForTimeout(300);
+    const frames = (view) => view.page.evaluate(() => JSON.parse(ubbo_bench.session.ubbo.cells(ubbo_bench.session.live)).frames);
+    const points = way([154, 224], [250, 224], 10);
+    await phone.send('touchStart', [{ ...(await phone.place(...points[0])), id: 0 }]);
+    for (const point of points.slice(1)) {
+      await phone.page.waitForTimeout(20);
+      await phone.send('touchMove', [{ ...(await phone.place(...point)), id: 0 }]);
+    }
+    await desk.page.waitForTimeout(200);
+    assert.match(await desk.page.locator('.state').textContent(), /Someone else is touching/);
+    await desk.fingers([way([60, 224], [100, 224], 4)]); // counts for nothing
+    await phone.send('touchEnd', []);
+    const came = await phone.rested();
+    await desk.rested();
+    assert.equal(await frames(desk), await frames(phone));
+    assert.ok((await frames(phone)) >= 7);
+    assert.deepEqual(
+      JSON.parse((await desk.rested()).outcome).decisions.map((one) => one.decision),
+      JSON.parse(came.outcome).decisions.map((one) => one.decision),
+    );
+    // The desk changes a number; the phone has it.
+    await desk.page.evaluate(() => ubbo_bench.session.set('frames.step', '5'));
+    await phone.page.waitForTimeout(300);
+    assert.equal(await phone.page.evaluate(() => ubbo_bench.session.value_of('frames.step')), '5');
+    await desk.fingers([way([154, 224], [60, 224], 8)]); // now it is its turn
+    await desk.rested();
+    await phone.page.waitForTimeout(300);
+    assert.equal(await frames(phone), await frames(desk));
+    assert.deepEqual(desk.wrong, []);
+    await desk.close();
+  }));
+
+test('the server goes and comes again: the page goes on, and is connected anew', async () => {
+  const first = await serve(scene_file('inspection'));
+  const view = await open(first.address);
+  await view.page.waitForTimeout(200);
+  assert.equal(await view.page.evaluate(() => ubbo_bench.link.open), true);
+  const points = way([154, 224], [250, 224], 6);
+  await view.send('touchStart', [{ ...(await view.place(...points[0])), id: 0 }]);
+  await view.send('touchMove', [{ ...(await view.place(...points[6])), id: 0 }]);
+  await first.end();
+  await view.page.waitForTimeout(300);
+  assert.equal(await view.page.evaluate(() => ubbo_bench.link.open), false);
+  await view.send('touchEnd', []);
+  await view.rested(); // nothing is stuck
+  await view.fingers([way([154, 224], [200, 224], 6)]);
+  await view.rested();
+  const second = spawn(ubbo, ['live', scene_file('inspection'), '--port', String(first.port)], { stdio: 'ignore' });
+  await view.page.waitForTimeout(3500);
+  assert.equal(await view.page.evaluate(() => ubbo_bench.link.open), true);
+  second.kill('SIGINT');
+  await view.close();
+});
+
+test('an exported file opens from disk and does the same', async () => {
+  const file = join(there.path, 'photos.html');
+  execFileSync(ubbo, ['live', scene_file('photos'), '--export', file]);
+  const view = await open(`file://${file}`);
+  await view.fingers([way([260, 300], [90, 300], 8)], 10);
+  await same_as_replay('photos', view);
+  assert.equal(await view.page.evaluate(() => [...ubbo_bench.images.values()].every((image) => image.naturalWidth > 0) && ubbo_bench.images.size > 3), true);
+  assert.deepEqual(view.wrong, []);
+  await view.close();
+});
+
+test('by the keyboard alone: the stage, its settings and the takes are reached', () =>
+  on('inspection', 'desk', async (view) => {
+    const { page } = view;
+    let slider = false;
+    for (let i = 0; i < 150 && !slider; ++i) {
+      await page.keyboard.press('Tab');
+      slider = await page.evaluate(() => document.activeElement?.getAttribute('data-part') === 'frames');
+    }
+    assert.ok(slider);
+    const before_key = await page.evaluate(() => JSON.parse(ubbo_bench.session.ubbo.cells(ubbo_bench.session.live)).frames);
+    await page.keyboard.press('ArrowRight');
+    await view.rested();
+    const told = await page.evaluate(() => {
+      const at = document.activeElement;
+      return [at.getAttribute('role'), Number(at.getAttribute('aria-valuenow')), at.getAttribute('aria-label')];
+    });
+    assert.deepEqual(told, ['slider', before_key + 1, 'frames of honey']);
+    assert.match((await view.rested()).take, /key,right/);
+  }));
+
+test('axe finds nothing, on the bench and on a phone, by day and dark', async () => {
+  const axe = readFileSync(new URL('node_modules/axe-core/axe.min.js', import.meta.url), 'utf8');
+  for (const colorScheme of ['light', 'dark'])
+    for (const size of ['desk', 'phone']) {
+      await on('hive-sheet', size, async (view) => {
+        const { page } = view;
+        if (size === 'desk') {
+          await view.fingers([[[280, 62]]]);
+          await view.rested();
+        }
+        for (const tab of size === 'desk' ? ['Decisions', 'Takes', 'Actions'] : ['']) {
+          if (tab !== '') await page.getByRole('tab', { name: tab }).click();
+          await page.waitForTimeout(150);
+          await view.cdp.send('Page.setBypassCSP', { enabled: true });
+          await page.evaluate(`${axe};0`);
+          const { violations } = await page.evaluate(() => axe.run(document, { resultTypes: ['violations'] }));
+          assert.deepEqual(violations.map((one) => [one.id, one.nodes.slice(0, 3).map((node) => node.html.slice(0, 160))]), [], `${size} ${colorScheme} ${tab}`);
+        }
+      }, { colorScheme, bypassCSP: true });
+    }
+});
+
+test('at rest no frame is drawn; after 100,000 touches the page has no more memory than after 1,000', () =>
+  on('inspection', 'desk', async (view) => {
+    const { page } = view;
+    await view.fingers([way([154, 224], [218, 224], 6)]);
+    await view.rested();
+    await page.waitForTimeout(400);
+    const drawn = await page.evaluate(() => ubbo_bench.frames.length);
+    await page.waitForTimeout(1000);
+    assert.equal(await page.evaluate(() => ubbo_bench.frames.length), drawn);
+    const touch = (count) => page.evaluate((n) => {
+      const { session } = ubbo_bench;
+      let now = performance.now();
+      for (let done = 0; done < n; done += 100) {
+        const give = (phase, x) => session.touch({ time: 0, contact: 1, phase, x, y: 224, tool: 0, pressure: 1, size: 0 }, (now += 4));
+        give(0, 154);
+        for (let i = 1; i < 99; ++i) give(1, 154 + (i % 50));
+        give(2, 154);
+        session.frame((now += 2000));
+      }
+    }, count);
+    const memory = async () => {
+      await view.cdp.send('HeapProfiler.collectGarbage');
+      const { usedSize } = await view.cdp.send('Runtime.getHeapUsage');
+      return { heap: usedSize, module: await page.evaluate(() => ubbo_bench.session.ubbo.memory_size()) };
+    };
+    await touch(1000);
+    const first = await memory();
+    await touch(99_000);
+    const last = await memory();
+    assert.ok(last.heap + last.module <= 1.05 * (first.heap + first.module), JSON.stringify({ first, last }));
+  }));
