@@ -45,6 +45,12 @@ std::size_t ubbo_scene_told(ubbo_scene scene, char* into, std::size_t room) {
   return guarded(std::size_t{0}, [&] { return give(ubbo::c::scene_told(plan->scene()), into, room); });
 }
 
+std::size_t ubbo_scene_settings(ubbo_scene scene, char* into, std::size_t room) {
+  const ubbo::io::Plan* plan = scenes().find(scene);
+  if (plan == nullptr) return 0;
+  return guarded(std::size_t{0}, [&] { return give(ubbo::c::scene_settings(plan->scene()), into, room); });
+}
+
 std::size_t ubbo_scene_findings(ubbo_scene scene, char* into, std::size_t room) {
   const ubbo::io::Plan* plan = scenes().find(scene);
   if (plan == nullptr) return 0;

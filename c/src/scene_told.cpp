@@ -49,13 +49,17 @@ Json group_json(const char* name, const char* words, const S& now) {
   return made;
 }
 
-Json kind_json(const PartKind& kind) {
-  Json made{{"words", kind.words()},   {"means", kind.means},       {"role", kind.role},
-            {"keys", kind.keys},       {"settings", Json::array()}, {"readings", Json::array()},
-            {"actions", Json::array()}};
+Json kind_settings(const PartKind& kind) {
+  Json made = Json::array();
   const AnySettings fresh = kind.fresh();
   for (std::size_t i = 0; i < kind.settings(); ++i)
-    made["settings"].push_back(setting_json(kind.setting(i), kind.get(fresh, i)));
+    made.push_back(setting_json(kind.setting(i), kind.get(fresh, i)));
+  return made;
+}
+
+Json kind_json(const PartKind& kind) {
+  Json made{{"words", kind.words()}, {"means", kind.means},       {"role", kind.role},
+            {"keys", kind.keys},     {"readings", Json::array()}, {"actions", Json::array()}};
   for (const ReadingInfo& reading : kind.readings)
     made["readings"].push_back(
         {{"name", reading.name}, {"unit", reading.unit}, {"means", reading.means}, {"usual", reading.usual}});
@@ -64,7 +68,7 @@ Json kind_json(const PartKind& kind) {
   return made;
 }
 
-Json part_json(const io::PartPlan& part) {
+Json part_settings(const io::PartPlan& part) {
   Json made{{"id", part.id},          {"kind", part.kind->name}, {"inside", part.contact_rules.inside},
             {"line", part.line},      {"values", Json::array()}, {"said", Json::object()},
             {"cells", Json::object()}};
@@ -106,21 +110,31 @@ std::string scene_told(const io::Scene& scene) {
               {"right_to_left", stage.right_to_left}}},
             {"cells", Json::array()},
             {"parts", Json::array()},
-            {"groups", Json::array()},
             {"kinds", Json::object()},
             {"images", images_json(scene)},
             {"keys", Json::array()}};
   for (const auto& [name, value] : scene.cells) root["cells"].push_back(cell_json(name, value));
   for (const io::PartPlan& part : scene.parts) {
-    root["parts"].push_back(part_json(part));
+    root["parts"].push_back(
+        {{"id", part.id}, {"kind", part.kind->name}, {"inside", part.contact_rules.inside}});
     if (!root["kinds"].contains(part.kind->name)) root["kinds"][part.kind->name] = kind_json(*part.kind);
+  }
+  for (const Key key : all_keys()) root["keys"].push_back(name_of(key));
+  return io::json_text(root, -1);
+}
+
+std::string scene_settings(const io::Scene& scene) {
+  const StageSettings& stage = scene.stage;
+  Json root{{"kinds", Json::object()}, {"parts", Json::array()}, {"groups", Json::array()}};
+  for (const io::PartPlan& part : scene.parts) {
+    root["parts"].push_back(part_settings(part));
+    if (!root["kinds"].contains(part.kind->name)) root["kinds"][part.kind->name] = kind_settings(*part.kind);
   }
   root["groups"].push_back(group_json("feel", "fingers", stage.feel));
   root["groups"].push_back(group_json("feel.stylus", "pens", stage.stylus));
   root["groups"].push_back(group_json("feel.mouse", "the mouse", stage.mouse));
   root["groups"].push_back(group_json("feel.wheel", "wheels and trackpads", stage.wheel));
   root["groups"].push_back(group_json("screen", "the screen", stage));
-  for (const Key key : all_keys()) root["keys"].push_back(name_of(key));
   return io::json_text(root, -1);
 }
 

@@ -57,7 +57,7 @@ class Viewer : public std::enable_shared_from_this<Viewer<Stream>> {
       const std::weak_ptr<Viewer> weak = self;
       self->shared_->joined(
           self->number_,
-          [weak](const std::string& text) {
+          [weak](const Hub::Text& text) {
             if (auto viewer = weak.lock()) viewer->send(text);
           },
           [weak] {
@@ -82,7 +82,8 @@ class Viewer : public std::enable_shared_from_this<Viewer<Stream>> {
       if (self->socket_.got_text())
         self->shared_->hub->hear(self->number_, text);
       else
-        self->send(R"({"what":"refused","why":"found bytes; takes text"})");
+        self->send(
+            std::make_shared<const std::string>(R"({"what":"refused","why":"found bytes; takes text"})"));
       self->read();
     });
   }
@@ -96,9 +97,9 @@ class Viewer : public std::enable_shared_from_this<Viewer<Stream>> {
     return ++heard_ <= shared_->settings->messages_a_second;
   }
 
-  void send(const std::string& text) {
+  void send(const Hub::Text& text) {
     if (closing_) return;
-    waiting_bytes_ += text.size();
+    waiting_bytes_ += text->size();
     if (waiting_bytes_ > shared_->settings->most_waiting) {
       shared_->log("a viewer reads too slowly and was let go");
       close();
@@ -110,10 +111,10 @@ class Viewer : public std::enable_shared_from_this<Viewer<Stream>> {
 
   void write() {
     socket_.text(true);
-    socket_.async_write(asio::buffer(waiting_.front()),
+    socket_.async_write(asio::buffer(*waiting_.front()),
                         [self = this->shared_from_this()](const Error& error, std::size_t) {
                           if (error || self->waiting_.empty()) return;
-                          self->waiting_bytes_ -= self->waiting_.front().size();
+                          self->waiting_bytes_ -= self->waiting_.front()->size();
                           self->waiting_.pop_front();
                           if (!self->waiting_.empty() && !self->closing_) self->write();
                         });
@@ -132,7 +133,7 @@ class Viewer : public std::enable_shared_from_this<Viewer<Stream>> {
   bool joined_ = false;
   bool closing_ = false;
   beast::flat_buffer buffer_;
-  std::deque<std::string> waiting_;
+  std::deque<Hub::Text> waiting_;
   std::size_t waiting_bytes_ = 0;
   std::chrono::steady_clock::time_point second_{};
   int heard_ = 0;

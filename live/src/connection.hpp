@@ -19,7 +19,7 @@ struct Shared {
   Hub* hub = nullptr;
   std::function<void(const std::string&)> log{};
   /// A viewer has come, and is sent texts and told to go by these.
-  std::function<void(int viewer, std::function<void(const std::string&)> send, std::function<void()> close)>
+  std::function<void(int viewer, std::function<void(const Hub::Text&)> send, std::function<void()> close)>
       joined{};
   std::function<void(int viewer)> left{};
   std::function<int()> next_viewer{};

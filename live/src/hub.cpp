@@ -39,7 +39,7 @@ Hub::Hub(Source& source, Send send, Log log)
 void Hub::join(Viewer viewer) {
   viewers_.push_back(viewer);
   log_(fmt::format("viewer {} has come; {} in all", viewer, viewers_.size()));
-  if (changes_ != "[]") send_(viewer, fmt::format("{{\"what\":\"changes\",\"changes\":{}}}", changes_));
+  if (changes_ != "[]") send(viewer, fmt::format("{{\"what\":\"changes\",\"changes\":{}}}", changes_));
   tell_viewers();
   tell_turn();
 }
@@ -65,7 +65,7 @@ void Hub::hear(Viewer viewer, std::string_view text) {
     if (what == "given") {
       const Json& given = list_in(said, "given");
       if (turn_ != 0 && turn_ != viewer) {
-        send_(viewer, R"({"what":"turn","whose":"others"})");
+        send(viewer, R"({"what":"turn","whose":"others"})");
         return;
       }
       if (turn_ == 0) {
@@ -97,14 +97,16 @@ void Hub::hear(Viewer viewer, std::string_view text) {
         changes.push_back(change[0].get<std::string>() + "=" + change[1].get<std::string>());
       }
       source_->save(changes);
-      changes_ = "[]";
       log_(fmt::format("{} changes written to {}", changes.size(), source_->scene()));
-      send_(viewer, io::json_text(Json{{"what", "saved"}, {"name", source_->name()}}, -1));
+      send(viewer, io::json_text(Json{{"what", "saved"}, {"name", source_->name()}}, -1));
       files_changed();
+      // They stand in the file now.
+      changes_ = "[]";
+      to_all(R"({"what":"changes","changes":[]})");
     } else if (what == "keep") {
       const std::string file = source_->keep(text_in(said, "name"), text_in(said, "text"));
       log_("kept " + file);
-      send_(viewer, io::json_text(Json{{"what", "saved"}, {"name", file}}, -1));
+      send(viewer, io::json_text(Json{{"what", "saved"}, {"name", file}}, -1));
     } else {
       throw io::InputError({.file = "message",
                             .found = fmt::format("'{}'", what),
@@ -126,30 +128,27 @@ void Hub::files_changed() {
   if (now == scene_) return;
   scene_ = std::move(now);
   log_("read anew: " + source_->scene());
-  const std::string told = fmt::format("{{\"what\":\"scene\",\"source\":{}}}", scene_);
-  for (const Viewer viewer : viewers_) send_(viewer, told);
+  to_all(fmt::format("{{\"what\":\"scene\",\"source\":{}}}", scene_));
 }
 
 void Hub::tell_turn() {
   for (const Viewer viewer : viewers_)
-    send_(viewer, fmt::format("{{\"what\":\"turn\",\"whose\":\"{}\"}}", turn_ == 0        ? "free"
-                                                                        : turn_ == viewer ? "yours"
-                                                                                          : "others"));
+    send(viewer, fmt::format("{{\"what\":\"turn\",\"whose\":\"{}\"}}", turn_ == 0        ? "free"
+                                                                       : turn_ == viewer ? "yours"
+                                                                                         : "others"));
 }
 
-void Hub::tell_viewers() {
-  for (const Viewer viewer : viewers_)
-    send_(viewer, fmt::format("{{\"what\":\"viewers\",\"count\":{}}}", viewers_.size()));
-}
+void Hub::tell_viewers() { to_all(fmt::format("{{\"what\":\"viewers\",\"count\":{}}}", viewers_.size())); }
 
-void Hub::to_others(Viewer viewer, const std::string& text) {
+void Hub::to_others(Viewer viewer, std::string text) {
+  const Text shared = std::make_shared<const std::string>(std::move(text));
   for (const Viewer other : viewers_)
-    if (other != viewer) send_(other, text);
+    if (other != viewer) send_(other, shared);
 }
 
 void Hub::refuse(Viewer viewer, const std::string& why) {
   log_(fmt::format("viewer {}: {}", viewer, why));
-  send_(viewer, io::json_text(Json{{"what", "refused"}, {"why", why}}, -1));
+  send(viewer, io::json_text(Json{{"what", "refused"}, {"why", why}}, -1));
 }
 
 }  // namespace ubbo::live

@@ -2,6 +2,7 @@
 
 #include <functional>
 #include <map>
+#include <memory>
 #include <string>
 #include <string_view>
 #include <utility>
@@ -17,8 +18,9 @@ namespace ubbo::live {
 class Hub {
  public:
   using Viewer = int;
-  /// Sends a text to a viewer.
-  using Send = std::function<void(Viewer, const std::string&)>;
+  /// One text, however many viewers have yet to read it.
+  using Text = std::shared_ptr<const std::string>;
+  using Send = std::function<void(Viewer, const Text&)>;
   /// Is told what a log should have.
   using Log = std::function<void(const std::string&)>;
 
@@ -41,7 +43,11 @@ class Hub {
  private:
   void tell_turn();
   void tell_viewers();
-  void to_others(Viewer viewer, const std::string& message);
+  void send(Viewer viewer, std::string text) {
+    send_(viewer, std::make_shared<const std::string>(std::move(text)));
+  }
+  void to_others(Viewer viewer, std::string message);
+  void to_all(std::string message) { to_others(0, std::move(message)); }
   void refuse(Viewer viewer, const std::string& why);
 
   Source* source_;

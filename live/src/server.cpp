@@ -64,7 +64,7 @@ class Server::Inside {
       : settings_(settings),
         address_(std::move(address)),
         hub_(
-            source, [this](int viewer, const std::string& text) { send(viewer, text); }, log),
+            source, [this](int viewer, const Hub::Text& text) { send(viewer, text); }, log),
         acceptor_(context_),
         signals_(context_, SIGINT, SIGTERM),
         watched_(
@@ -114,7 +114,11 @@ class Server::Inside {
   }
   Inside(const Inside&) = delete;
   Inside& operator=(const Inside&) = delete;
-  ~Inside() { end_all(); }
+  ~Inside() {
+    end_all();
+    // What is still open goes with the context, and has nobody left to tell.
+    if (shared_ != nullptr) shared_->left = [](int) {};
+  }
 
   [[nodiscard]] std::uint16_t port() const { return acceptor_.local_endpoint().port(); }
   void run() { context_.run(); }
@@ -124,7 +128,7 @@ class Server::Inside {
 
  private:
   struct Way {
-    std::function<void(const std::string&)> send;
+    std::function<void(const Hub::Text&)> send;
     std::function<void()> close;
   };
 
@@ -164,7 +168,7 @@ class Server::Inside {
     });
   }
 
-  void send(int viewer, const std::string& text) {
+  void send(int viewer, const Hub::Text& text) {
     if (const auto found = viewers_.find(viewer); found != viewers_.end()) found->second.send(text);
   }
 

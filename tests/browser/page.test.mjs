@@ -27,6 +27,16 @@ async function on(name, size, body, more = {}) {
   }
 }
 
+// Whatever is written to the scene is gone for the next test.
+async function with_file_kept(name, size, body) {
+  const text = readFileSync(scene_file(name), 'utf8');
+  try {
+    await on(name, size, body);
+  } finally {
+    writeFileSync(scene_file(name), text);
+  }
+}
+
 // The take that a touch became, replayed by the command, comes to the same, byte for byte.
 async function same_as_replay(name, view) {
   const { take, outcome } = await view.rested();
@@ -94,7 +104,7 @@ test('every take of the demo comes out in the page as by the command', () =>
   }));
 
 test('a number is changed: the touch happens again, before beside now; it is undone, done again, and saved', () =>
-  on('inspection', 'desk', async (view) => {
+  with_file_kept('inspection', 'desk', async (view) => {
     const { page } = view;
     await view.fingers([way([154, 224], [218, 224], 12)]);
     await view.rested();
@@ -132,7 +142,6 @@ test('a number is changed: the touch happens again, before beside now; it is und
     assert.match(saved, /step = 4/);
     assert.equal(saved.split('\n').filter((line) => !before_saving.includes(line)).length, 1);
     assert.equal(await page.getByRole('button', { name: 'Save…' }).isDisabled(), true);
-    writeFileSync(scene_file('inspection'), before_saving);
   }));
 
 test('A beside B: one finger goes on both, each by its own settings', () =>
@@ -151,7 +160,7 @@ test('A beside B: one finger goes on both, each by its own settings', () =>
   }));
 
 test('a file that breaks is told with its place while the last good scene stays; a good one is taken up', () =>
-  on('triage', 'desk', async (view) => {
+  with_file_kept('triage', 'desk', async (view) => {
     const { page } = view;
     const good = readFileSync(scene_file('triage'), 'utf8');
     writeFileSync(scene_file('triage'), good.replace('kind = "card-deck"', 'kind = "card-dek"'));
@@ -163,7 +172,6 @@ test('a file that breaks is told with its place while the last good scene stays;
     await page.waitForTimeout(600);
     assert.equal(await page.locator('.state.wrong').count(), 0);
     assert.equal(await page.evaluate(() => ubbo_bench.session.told.title), 'another <b>title</b>');
-    writeFileSync(scene_file('triage'), good);
   }));
 
 test('two viewers: what one touches the other follows, and a second finger waits its turn', () =>
@@ -178,7 +186,7 @@ test('two viewers: what one touches the other follows, and a second finger waits
       await phone.send('touchMove', [{ ...(await phone.place(...point)), id: 0 }]);
     }
     await desk.page.waitForTimeout(200);
-    assert.match(await desk.page.locator('.state').textContent(), /Someone else is touching/);
+    assert.match(await desk.page.locator('p.state').textContent(), /Someone else is touching/);
     await desk.fingers([way([60, 224], [100, 224], 4)]); // counts for nothing
     await phone.send('touchEnd', []);
     const came = await phone.rested();

@@ -70,16 +70,17 @@ export async function open(address, size = 'desk', more = {}) {
     close: () => context.close(),
     /** Fingers that go along ways of places, in dp, one place every `step` ms, and are lifted. */
     async fingers(ways, step = 16) {
-      const at = async (k) => Promise.all(ways.map(async (way, id) => ({ ...(await place(...way[Math.min(k, way.length - 1)])), id })));
-      await send('touchStart', await at(0));
+      const places = await Promise.all(ways.map((one) => Promise.all(one.map((point) => place(...point)))));
+      const at = (k) => places.map((one, id) => ({ ...one[Math.min(k, one.length - 1)], id }));
+      await send('touchStart', at(0));
       for (let k = 1; k < Math.max(...ways.map((way) => way.length)); ++k) {
         await page.waitForTimeout(step);
-        await send('touchMove', await at(k));
+        await send('touchMove', at(k));
       }
       await page.waitForTimeout(step);
       await send('touchEnd', []);
     },
-    send, 
+    send,
     /** Everything rests, and the take that came of it. */
     async rested() {
       await page.waitForTimeout(60);

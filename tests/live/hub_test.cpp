@@ -31,7 +31,7 @@ struct Room {
         source(copied(file), ""),
         hub(
             source,
-            [this](int viewer, const std::string& text) { heard[viewer].push_back(Json::parse(text)); },
+            [this](int viewer, const Hub::Text& text) { heard[viewer].push_back(Json::parse(*text)); },
             [this](const std::string& words) { logged.push_back(words); }) {}
 
   static std::string copied(const std::string& to) {
@@ -79,7 +79,8 @@ TEST_CASE("what is saved is in the file, what is kept is a take, and what is ref
   const std::string after = ubbo::file::read(room.file);
   CHECK(after != before);
   CHECK_THAT(after, Catch::Contains("step = 2"));
-  CHECK(room.last(1)["what"] == "scene");
+  CHECK(room.heard[1][room.heard[1].size() - 2]["what"] == "scene");
+  CHECK(room.last(1)["changes"].empty());
   room.hub.hear(1, R"({"what":"save","changes":[["frames.step","-2"]]})");
   CHECK(room.last(1)["what"] == "refused");
   CHECK(ubbo::file::read(room.file) == after);

@@ -31,9 +31,12 @@ size_t ubbo_fault(char *into, size_t room);
 ubbo_scene ubbo_scene_read(const char *text, const char *name, const char *changes);
 /* Runs of it go on. */
 void ubbo_scene_free(ubbo_scene scene);
-/* All that a scene says, as JSON: `title`, `screen`, `cells`, `parts` with their settings, `groups` of settings
- * with unit, range, default and meaning, and the `kinds` of its parts. */
+/* What a scene is, as JSON: `title`, `screen`, `cells`, `parts`, the `kinds` of these with their readings and
+ * actions, and the names of `images` and `keys`. */
 size_t ubbo_scene_told(ubbo_scene scene, char *into, size_t room);
+/* Its settings, as JSON: of `kinds` and of `groups` such as "feel" with unit, range, default and meaning; what
+ * those of each of its `parts` are, and in which line of the file they are said. */
+size_t ubbo_scene_settings(ubbo_scene scene, char *into, size_t room);
 /* What `ubbo check` finds in it, as JSON. */
 size_t ubbo_scene_findings(ubbo_scene scene, char *into, size_t room);
 /* The text of a scene file with `changes` written into it: only the characters of those values differ, or a

@@ -13,10 +13,10 @@ export class ActionsPanel {
 
   constructor(private readonly session: Session) {
     this.root.append(
-      el('h3', {}, 'Ask the chosen part to'), this.calls,
-      el('h3', {}, 'Phone and keys'), this.phone,
-      el('h3', {}, 'Values of the app'), this.cells,
-      el('h3', {}, 'Live readings'), this.readings,
+      el('h2', { class: 'small' }, 'Ask the chosen part to'), this.calls,
+      el('h2', { class: 'small' }, 'Phone and keys'), this.phone,
+      el('h2', { class: 'small' }, 'Values of the app'), this.cells,
+      el('h2', { class: 'small' }, 'Live readings'), this.readings,
     );
     session.listen(({ what }) => {
       if (what === 'scene' || what === 'chosen') this.build();

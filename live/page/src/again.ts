@@ -39,15 +39,15 @@ export class Again {
       return;
     }
     const { session } = this;
-    this.now = session.trace(session.now_scene, take, this.which, this.ends);
-    const key = JSON.stringify([[...session.before], take.text, this.which]);
+    this.now = session.trace(session.now_scene, take, this.which);
+    const key = JSON.stringify([[...session.before], take.text, this.which, session.is_pulling]);
     const same = JSON.stringify([...session.before]) === JSON.stringify([...session.changed]);
     if (same) {
       this.before = undefined;
       this.before_key = '';
     } else if (key !== this.before_key) {
       const scene = session.scene_with(session.before);
-      this.before = scene === 0 ? undefined : session.trace(scene, take, this.which, this.now?.ends);
+      this.before = scene === 0 ? undefined : session.trace(scene, take, this.which);
       session.ubbo.free_scene(scene);
       this.before_key = key;
     }

@@ -30,6 +30,8 @@ export class Bench {
   readonly stage: StageView;
   readonly stage_a: StageView;
   readonly link: Link | undefined;
+  /** When the first picture was there, ms since the page was asked for. */
+  first_picture = 0;
   /** How long the work of each frame took of late, ms. */
   readonly frames: number[] = [];
   readonly overlays = new Set<Overlay>(['touch', 'threshold']);
@@ -119,8 +121,7 @@ export class Bench {
     this.wake();
   }
   reduce(on: boolean): void {
-    const group = this.session.told.groups.find((one) => one.name === 'screen');
-    const names = group?.settings.find((setting) => setting.name === 'reduced_motion')?.choices ?? [];
+    const names = this.session.setting('screen.reduced_motion')?.setting.choices ?? [];
     this.session.set('screen.reduced_motion', on ? names[1] : undefined);
   }
   set_beside(on: boolean): void {
@@ -310,9 +311,7 @@ export class Bench {
       : beside.picture(this.dark, this.text_scale);
   }
   private threshold(): number {
-    const feel = this.session.told.groups.find((group) => group.name === 'feel');
-    const at = feel?.settings.findIndex((setting) => setting.name === 'drag_threshold') ?? -1;
-    return at < 0 ? 0 : Number(feel!.values[at]);
+    return Number(this.session.setting('feel.drag_threshold')?.value ?? 0);
   }
 
   private draw_over(canvas: CanvasRenderingContext2D): void {
@@ -380,6 +379,7 @@ export class Bench {
       this.mirrored = now;
       this.mirror.show(session.ubbo.parts(session.live), this.stage.canvas.clientWidth / this.size().w);
     }
+    if (this.first_picture === 0) this.first_picture = performance.now();
     this.frames.push(performance.now() - from);
     if (this.frames.length > 600) this.frames.shift();
     if (on) {

@@ -82,7 +82,6 @@ export interface Kind {
   means: string;
   role: string;
   keys: string;
-  settings: Setting[];
   readings: { name: string; unit: string; means: string; usual: boolean }[];
   actions: { name: string; means: string }[];
 }
@@ -92,19 +91,24 @@ export interface SceneTold {
   file: string;
   screen: { w: number; h: number; safe: Box; right_to_left: boolean };
   cells: { name: string; kind: string; value: string; choices?: string[] }[];
+  parts: { id: string; kind: string; inside: string }[];
+  kinds: Record<string, Kind>;
+  images: string[];
+  keys: string[];
+}
+
+/** The settings of a scene: what there are, and what each is. */
+export interface SceneSettings {
+  kinds: Record<string, Setting[]>;
   parts: {
     id: string;
     kind: string;
-    inside: string;
     line: number;
     values: string[];
     said: Record<string, number>;
     cells: Record<string, string>;
   }[];
   groups: { name: string; words: string; settings: Setting[]; values: string[] }[];
-  kinds: Record<string, Kind>;
-  images: string[];
-  keys: string[];
 }
 
 export interface Finding {
@@ -260,6 +264,9 @@ export class Ubbo {
   }
   told(scene: number): SceneTold {
     return JSON.parse(this.text((into, room) => this.call.ubbo_scene_told(scene, into, room)));
+  }
+  settings(scene: number): SceneSettings {
+    return JSON.parse(this.text((into, room) => this.call.ubbo_scene_settings(scene, into, room)));
   }
   findings(scene: number): Finding[] {
     const text = this.text((into, room) => this.call.ubbo_scene_findings(scene, into, room));

@@ -1,7 +1,7 @@
 // What is at work in the page: the scene as it is now, the run under the finger, what was touched last, and the way
 // back through all changes. Nothing here draws.
 import { phases } from './module';
-import type { Act, Decision, Fault, Reading, SceneTold, Touch, Ubbo } from './module';
+import type { Act, Decision, Fault, Reading, SceneSettings, SceneTold, Setting, Touch, Ubbo } from './module';
 
 export interface Source {
   name: string; // of the scene file
@@ -47,9 +47,11 @@ export interface Trace {
   outcome: string;
 }
 
-// A trace has so many steps, but none finer than a quarter of a frame.
-const trace_steps = 120;
+// A trace has so many steps, fewer while a number is being pulled, but none finer than a quarter of a frame.
+const trace_steps = 160;
+const pulled_steps = 60;
 const finest_step = 1e6 / 240;
+const usual_rest = 500_000; // how long things go on after the finger, µs
 
 export class Session {
   told!: SceneTold;
@@ -64,6 +66,7 @@ export class Session {
   /** False while someone else's finger has the stage. */
   may_touch: () => boolean = () => true;
 
+  private known_settings: SceneSettings | undefined;
   private changes = new Map<string, string>();
   private readonly undone: Step[] = [];
   private readonly done: Step[] = [];
@@ -124,6 +127,7 @@ export class Session {
     const before = this.scene;
     this.scene = scene;
     this.told = this.ubbo.told(scene);
+    this.known_settings = undefined;
     if (before !== 0) this.ubbo.free_scene(before);
     if (!this.told.parts.some((part) => part.id === this.chosen)) this.chosen = this.told.parts[0]?.id ?? '';
     if (this.run !== 0 && !this.ubbo.settled(this.run)) this.later = true;
@@ -260,6 +264,25 @@ export class Session {
 
   // ----- changes
 
+  /** All settings; asked for only when they are shown. */
+  get settings(): SceneSettings {
+    this.known_settings ??= this.ubbo.settings(this.scene);
+    return this.known_settings;
+  }
+  /** One of them, by a key such as `frames.step`. */
+  setting(key: string): { setting: Setting; value: string } | undefined {
+    const { groups, parts, kinds } = this.settings;
+    const owners = [
+      ...groups.map((group) => ({ owner: group.name, settings: group.settings, values: group.values })),
+      ...parts.map((part) => ({ owner: part.id, settings: kinds[part.kind], values: part.values })),
+    ];
+    for (const { owner, settings, values } of owners) {
+      const at = key.startsWith(`${owner}.`) ? settings.findIndex((setting) => `${owner}.${setting.name}` === key) : -1;
+      if (at >= 0) return { setting: settings[at], value: values[at] };
+    }
+    return undefined;
+  }
+
   value_of(key: string): string | undefined {
     return this.changes.get(key);
   }
@@ -298,6 +321,9 @@ export class Session {
       this.use(scene, performance.now());
     }
     return true;
+  }
+  get is_pulling(): boolean {
+    return this.pulling;
   }
   /** The number is let go. */
   pulled(): void {
@@ -368,15 +394,16 @@ export class Session {
     return this.scene;
   }
 
-  /** Plays a take on a scene from its beginning to its end. Nothing when it does not fit. `about`: how long that
-   *  will take, µs, where it is known. */
-  trace(scene: number, take: Take, which: readonly number[], about = 0): Trace | undefined {
+  /** Plays a take on a scene from its beginning to its end. Nothing when it does not fit. Its steps follow from the
+   *  take alone, so that two traces of it can be held against each other. */
+  trace(scene: number, take: Take, which: readonly number[]): Trace | undefined {
     const run = this.ubbo.begin_take(scene, take.text, take.name);
     if (run === 0) return undefined;
     const last = length_of(take.text);
-    const step = Math.max(finest_step, Math.max(about, last) / trace_steps);
+    const steps = this.pulling ? pulled_steps : trace_steps;
+    const step = Math.max(finest_step, (last + usual_rest) / steps);
     const trace: Trace = { ends: 0, step, values: [], boxes: [], decisions: [], outcome: '' };
-    const most = 20 * trace_steps; // of what goes on for long after the finger
+    const most = 20 * steps; // of what goes on for long after the finger
     for (let time = 0; trace.values.length < most; time += step) {
       this.ubbo.play(run, Math.round(time));
       trace.values.push(this.ubbo.values(run, which).slice());

@@ -47,21 +47,20 @@ export class SettingsPanel {
       if (what === 'scene') this.refresh();
       if (what === 'fault') this.notes();
     });
-    this.refresh();
+    // The stage is seen first.
+    window.setTimeout(() => this.refresh());
   }
 
   private groups(): Group[] {
-    const { told, chosen } = this.session;
+    const { told, chosen, settings } = this.session;
     const all: Group[] = [];
-    const parts = this.search.value.trim() === '' ? told.parts.filter((part) => part.id === chosen) : told.parts;
-    for (const part of parts) {
-      const kind = told.kinds[part.kind];
+    const parts = this.search.value.trim() === '' ? settings.parts.filter((part) => part.id === chosen) : settings.parts;
+    for (const part of parts)
       all.push({
-        title: part.id, words: kind.words, owner: part.id, settings: kind.settings, values: part.values,
-        said: part.said, open: true,
+        title: part.id, words: told.kinds[part.kind].words, owner: part.id, settings: settings.kinds[part.kind],
+        values: part.values, said: part.said, open: true,
       });
-    }
-    for (const group of told.groups)
+    for (const group of settings.groups)
       all.push({
         title: group.name === 'screen' ? 'Screen' : `Feel for ${group.words}`, words: '', owner: group.name,
         settings: group.settings, values: group.values, said: {}, open: group.name === 'feel',

@@ -14,6 +14,7 @@ export class TakesPanel {
   private readonly keeps = button('Keep last touch', () => this.keep());
   private readonly swept = el('div', { class: 'sweep', role: 'status' });
   private readonly firsts = new Map<Take, string>(); // how they came out at first
+  private readonly came = new Map<Take, { outcome: string; fault: string; other: boolean }>(); // … and of late
   private planned = 0;
 
   constructor(
@@ -29,12 +30,16 @@ export class TakesPanel {
       recording.root,
     );
     session.listen(({ what }) => {
-      if (what === 'takes') this.show();
+      if (what === 'takes') {
+        this.show();
+        this.plan(0);
+      }
       if (what === 'take') this.keeps.disabled = false;
       if (what === 'scene') this.plan();
     });
     this.keeps.disabled = true;
     this.show();
+    this.plan(400);
   }
 
   private keep(): void {
@@ -47,20 +52,31 @@ export class TakesPanel {
   }
 
   // All run again once the number has been left alone for a moment, so that pulling it stays quick.
-  private plan(): void {
+  private plan(after = 120): void {
     window.clearTimeout(this.planned);
-    this.planned = window.setTimeout(() => this.show(), 120);
+    this.planned = window.setTimeout(() => this.run_all(), after);
   }
 
-  private outcome(take: Take, scene: number): { outcome: string; decisions: number; fault: string } {
+  // One take after another, so that nothing waits for all of them.
+  private run_all(next = 0): void {
+    const take = this.session.takes[next];
+    if (take === undefined) {
+      this.show();
+      return;
+    }
+    const now = this.outcome(take, this.session.now_scene);
+    this.came.set(take, { ...now, other: now.fault === '' && now.outcome !== this.first(take) });
+    this.planned = window.setTimeout(() => this.run_all(next + 1));
+  }
+
+  private outcome(take: Take, scene: number): { outcome: string; fault: string } {
     const { ubbo } = this.session;
     const run = ubbo.begin_take(scene, take.text, take.name);
-    if (run === 0) return { outcome: '', decisions: 0, fault: ubbo.fault()[0]?.found ?? 'it does not fit the scene' };
+    if (run === 0) return { outcome: '', fault: ubbo.fault()[0]?.found ?? 'it does not fit the scene' };
     ubbo.play(run, -1);
     const outcome = ubbo.cells(run);
-    const decisions = ubbo.decisions_count(run);
     ubbo.free_run(run);
-    return { outcome, decisions, fault: '' };
+    return { outcome, fault: '' };
   }
 
   private first(take: Take): string {
@@ -77,19 +93,20 @@ export class TakesPanel {
   show(): void {
     const { session } = this;
     const rows = session.takes.map((take) => {
-      const now = this.outcome(take, session.now_scene);
-      const other = now.fault === '' && now.outcome !== this.first(take);
-      const state = now.fault !== '' ? 'does not fit' : other ? 'another outcome' : 'same outcome';
+      const now = this.came.get(take);
+      const fault = now?.fault ?? '';
+      const state = now === undefined ? '' : fault !== '' ? 'does not fit' : now.other ? 'another outcome' : 'same outcome';
       const open = button(take.name, () => {
         this.again.follow(take);
         this.again.play(0);
       }, { class: 'open', title: take.meant || 'plays it on the stage' });
+      const differs = now?.other ? difference(this.first(take), now.outcome) : '';
       return el(
-        'li', { class: now.fault !== '' ? 'wrong' : other ? 'other' : 'same' },
+        'li', { class: fault !== '' ? 'wrong' : now?.other ? 'other' : 'same' },
         open,
-        el('span', { class: 'state', title: now.fault }, state),
+        el('span', { class: 'state', title: fault }, state),
         button('forget', () => session.forget(take), { 'aria-label': `Forget ${take.name}`, class: 'reset' }),
-        el('span', { class: 'quiet' }, now.fault !== '' ? now.fault : difference(this.first(take), now.outcome) || take.meant),
+        el('span', { class: 'quiet' }, fault || differs || take.meant),
       );
     });
     if (rows.length === 0)
@@ -105,7 +122,7 @@ export class TakesPanel {
       replace(this.swept, el('p', { class: 'quiet' }, 'A sweep runs the kept takes, or the last touch, over a number: touch the stage first.'));
       return;
     }
-    const present = Number(session.value_of(key) ?? this.value(key));
+    const present = Number(session.value_of(key) ?? session.setting(key)?.value ?? 0);
     const from = Math.max(setting.min ?? 0, 0);
     const to = Math.min(setting.max ?? 100, Math.max(4 * Math.abs(present), Number(setting.default) * 4, setting.whole ? 8 : 1));
     const count = setting.whole ? Math.min(40, Math.round(to - from) + 1) : 40;
@@ -146,16 +163,6 @@ export class TakesPanel {
       ...cells,
       el('p', { class: 'quiet' }, `${values.length} values, ${takes.length} take${takes.length === 1 ? '' : 's'}, in ${ms(took * 1000)}. A bar sets its value.`),
     );
-  }
-
-  private value(key: string): string {
-    const { told } = this.session;
-    for (const group of [...told.groups.map((g) => ({ owner: g.name, settings: g.settings, values: g.values })),
-      ...told.parts.map((p) => ({ owner: p.id, settings: told.kinds[p.kind].settings, values: p.values }))]) {
-      const at = group.settings.findIndex((setting) => `${group.owner}.${setting.name}` === key);
-      if (at >= 0) return group.values[at];
-    }
-    return '0';
   }
 }
 
