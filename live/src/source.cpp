@@ -6,6 +6,7 @@
 #include <cctype>
 #include <filesystem>
 #include <set>
+#include <stdexcept>
 #include <utility>
 
 #include "json.hpp"
@@ -28,6 +29,7 @@ using io::Json;
 constexpr std::string_view take_end = ".take.csv";
 constexpr int most_items = 200;
 constexpr std::size_t most_takes = 200;
+constexpr int most_of_a_name = 1000;
 constexpr std::uintmax_t largest_take = std::uintmax_t{4} << 20U;
 
 std::string folder_of(const std::string& path) {
@@ -122,7 +124,7 @@ std::string Source::keep(const std::string& called, const std::string& text) con
   constexpr std::size_t longest = 80;
   if (plain.empty()) plain = "take";
   plain.resize(std::min(plain.size(), longest));
-  for (int number = 1;; ++number) {
+  for (int number = 1; number <= most_of_a_name; ++number) {
     const std::string file =
         fmt::format("{}.{}{}{}", stem(), plain, number == 1 ? "" : fmt::format("-{}", number), take_end);
     const fs::path path = fs::path(takes_) / file;
@@ -130,6 +132,7 @@ std::string Source::keep(const std::string& called, const std::string& text) con
     file::write_whole(path.string(), text);
     return file;
   }
+  throw std::runtime_error(fmt::format("{} takes are called {}; another name is free", most_of_a_name, plain));
 }
 
 const char* type_of(const std::string& name) {

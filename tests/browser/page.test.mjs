@@ -164,7 +164,7 @@ test('a file that breaks is told with its place while the last good scene stays;
     const { page } = view;
     const good = readFileSync(scene_file('triage'), 'utf8');
     writeFileSync(scene_file('triage'), good.replace('kind = "card-deck"', 'kind = "card-dek"'));
-    await page.locator('.state.wrong').waitFor();
+    await page.waitForSelector('.state.wrong');
     assert.match(await page.locator('.state.wrong').textContent(), /triage\.scene\.toml:\d+:\d+: found .*card-deck/);
     await view.fingers([way([180, 400], [330, 400], 8)]); // it can be touched on
     await view.rested();

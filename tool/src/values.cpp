@@ -20,17 +20,41 @@ struct Value {
   const char* called;
 };
 // An option of one name takes the same everywhere.
-constexpr std::array values{
-    Value{"SCENE", "FILE"},       Value{"TAKE", "FILE"},         Value{"IN", "FILE"},
-    Value{"--scene", "FILE"},     Value{"--script", "FILE"},     Value{"--out", "FILE"},
-    Value{"SCRIPT", "TEXT"},      Value{"SPEC", "MOTION"},       Value{"FROM", "NAME=MOTION"},
-    Value{"--set", "NAME=VALUE"}, Value{"--size", "WxH"},        Value{"--screen", "WxH"},
-    Value{"--range", "WxH"},      Value{"--frames", "COUNT"},    Value{"--samples", "COUNT"},
-    Value{"--count", "COUNT"},    Value{"--runs", "COUNT"},      Value{"--fps", "RATE"},
-    Value{"--rate", "RATE"},      Value{"--seed", "NUMBER"},     Value{"--from", "NUMBER"},
-    Value{"--to", "NUMBER"},      Value{"--velocity", "NUMBER"}, Value{"--duration", "MS"},
-    Value{"--error", "SHARE"},    Value{"--at", "MOMENTS"},      Value{"--of", "READINGS"},
-    Value{"--part", "ID"},        Value{"--namespace", "NAME"},  Value{"--animate", "DECLARATION"}};
+constexpr std::array values{Value{"SCENE", "FILE"},
+                            Value{"TAKE", "FILE"},
+                            Value{"IN", "FILE"},
+                            Value{"--scene", "FILE"},
+                            Value{"--script", "FILE"},
+                            Value{"--out", "FILE"},
+                            Value{"SCRIPT", "TEXT"},
+                            Value{"SPEC", "MOTION"},
+                            Value{"FROM", "NAME=MOTION"},
+                            Value{"--set", "NAME=VALUE"},
+                            Value{"--size", "WxH"},
+                            Value{"--screen", "WxH"},
+                            Value{"--range", "WxH"},
+                            Value{"--frames", "COUNT"},
+                            Value{"--samples", "COUNT"},
+                            Value{"--count", "COUNT"},
+                            Value{"--runs", "COUNT"},
+                            Value{"--fps", "RATE"},
+                            Value{"--rate", "RATE"},
+                            Value{"--seed", "NUMBER"},
+                            Value{"--from", "NUMBER"},
+                            Value{"--to", "NUMBER"},
+                            Value{"--velocity", "NUMBER"},
+                            Value{"--duration", "MS"},
+                            Value{"--error", "SHARE"},
+                            Value{"--at", "MOMENTS"},
+                            Value{"--of", "READINGS"},
+                            Value{"--part", "ID"},
+                            Value{"--namespace", "NAME"},
+                            Value{"--animate", "DECLARATION"},
+                            Value{"--listen", "ADDRESS"},
+                            Value{"--takes", "FOLDER"},
+                            Value{"--certificate", "FILE"},
+                            Value{"--key", "FILE"},
+                            Value{"--export", "FOLDER|FILE.html"}};
 
 std::vector<std::string> words_of(std::string_view option, const Kit& kit) {
   std::vector<std::string> words;

@@ -21,7 +21,7 @@ export class ActionsPanel {
     session.listen(({ what }) => {
       if (what === 'scene' || what === 'chosen') this.build();
     });
-    this.build();
+    window.setTimeout(() => this.build()); // the stage is seen first
   }
 
   private build(): void {

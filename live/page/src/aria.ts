@@ -1,7 +1,7 @@
 // The stage as elements for assistive technology and the keyboard: one for each part in sight, where it is, with its
 // role, name, value and actions. They are drawn by nobody and touched by nobody but a screen reader.
 import { el, replace } from './dom';
-import type { Part } from './module';
+import type { Part } from '../../../npm/src/ubbo';
 import type { Session } from './session';
 
 const keys: Record<string, string> = {

@@ -10,7 +10,7 @@ import { Link } from './link';
 import type { FromServer } from './link';
 import { draw_finger, draw_ghost, draw_parts, draw_take, inks, Trails } from './overlays';
 import type { Overlay } from './overlays';
-import type { Fault, Picture } from './module';
+import type { Fault, Picture } from '../../../npm/src/ubbo';
 import { save_dialog } from './save';
 import type { Given, Session } from './session';
 import { SettingsPanel } from './settings_panel';
@@ -101,10 +101,13 @@ export class Bench {
     });
     window.addEventListener('keydown', (event) => this.key(event));
     if (window.matchMedia('(prefers-reduced-motion: reduce)').matches) this.reduce(true);
-    this.choose_readings();
     this.set_dark(this.dark);
     this.tell_state();
     this.fit();
+    // The stage is seen first, and then all that stands around it.
+    this.stage.draw();
+    this.first_picture = performance.now();
+    window.setTimeout(() => this.choose_readings());
   }
 
   // ----- the page
@@ -379,7 +382,6 @@ export class Bench {
       this.mirrored = now;
       this.mirror.show(session.ubbo.parts(session.live), this.stage.canvas.clientWidth / this.size().w);
     }
-    if (this.first_picture === 0) this.first_picture = performance.now();
     this.frames.push(performance.now() - from);
     if (this.frames.length > 600) this.frames.shift();
     if (on) {

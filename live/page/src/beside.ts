@@ -1,6 +1,6 @@
 // The same finger on other settings at the same time: A beside B.
 import type { Given, Session, Take } from './session';
-import type { Picture } from './module';
+import type { Picture } from '../../../npm/src/ubbo';
 
 export class Beside {
   on = false;

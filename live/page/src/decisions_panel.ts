@@ -1,7 +1,7 @@
 // What the library decided and why, in sentences: as it falls, and of a take on the settings of before beside those
 // of now.
 import { el, ms, replace } from './dom';
-import type { Decision } from './module';
+import type { Decision } from '../../../npm/src/ubbo';
 import type { Again } from './again';
 import type { Session } from './session';
 

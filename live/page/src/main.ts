@@ -1,6 +1,6 @@
 // Loads the library, the scene and its takes, and puts the bench together.
 import { Bench } from './bench';
-import { Ubbo } from './module';
+import { Ubbo } from '../../../npm/src/ubbo';
 import { Session } from './session';
 import type { Source } from './session';
 import { el, replace } from './dom';

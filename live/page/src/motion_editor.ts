@@ -1,7 +1,7 @@
 // A transition drawn beside its words, with handles to pull: the two points of a Bezier curve, a spring's settling
 // time and overshoot, or how long another curve takes.
 import { el } from './dom';
-import type { Ubbo } from './module';
+import type { Ubbo } from '../../../npm/src/ubbo';
 
 const width = 236;
 const height = 96;

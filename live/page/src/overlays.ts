@@ -1,6 +1,6 @@
 // What is drawn over the stage: the finger with its trail and threshold, where parts may rest, stand and are touched,
 // and where they went before.
-import type { Part, SceneTold } from './module';
+import type { Part, SceneTold } from '../../../npm/src/ubbo';
 import type { Take, Trace } from './session';
 import { Again } from './again';
 

@@ -1,7 +1,7 @@
 // Guided recording: the page asks a hand for gestures, at random, so often each, and keeps what it did with a label:
 // what tuning needs, from one's own users.
 import { button, el, replace } from './dom';
-import type { Part } from './module';
+import type { Part } from '../../../npm/src/ubbo';
 import type { Session, Take } from './session';
 
 interface Ask {

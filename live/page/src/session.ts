@@ -1,7 +1,7 @@
 // What is at work in the page: the scene as it is now, the run under the finger, what was touched last, and the way
 // back through all changes. Nothing here draws.
-import { phases } from './module';
-import type { Act, Decision, Fault, Reading, SceneSettings, SceneTold, Setting, Touch, Ubbo } from './module';
+import { phases } from '../../../npm/src/ubbo';
+import type { Act, Decision, Fault, Reading, SceneSettings, SceneTold, Setting, Touch, Ubbo } from '../../../npm/src/ubbo';
 
 export interface Source {
   name: string; // of the scene file
@@ -55,7 +55,6 @@ const usual_rest = 500_000; // how long things go on after the finger, µs
 
 export class Session {
   told!: SceneTold;
-  readings: Reading[] = [];
   fault: Fault[] = [];
   fault_of = ''; // the change that does not read, or "" where the file does not
   chosen = ''; // the part whose settings are shown
@@ -67,6 +66,7 @@ export class Session {
   may_touch: () => boolean = () => true;
 
   private known_settings: SceneSettings | undefined;
+  private known_readings: Reading[] | undefined;
   private changes = new Map<string, string>();
   private readonly undone: Step[] = [];
   private readonly done: Step[] = [];
@@ -155,7 +155,7 @@ export class Session {
     this.base = now;
     this.began = false;
     this.as_said = as_said;
-    this.readings = this.ubbo.readings(next);
+    this.known_readings = undefined;
     this.tell({ what: 'woken' });
   }
 
@@ -264,6 +264,11 @@ export class Session {
 
   // ----- changes
 
+  /** What can be followed over time; asked for only when it is. */
+  get readings(): Reading[] {
+    this.known_readings ??= this.ubbo.readings(this.run);
+    return this.known_readings;
+  }
   /** All settings; asked for only when they are shown. */
   get settings(): SceneSettings {
     this.known_settings ??= this.ubbo.settings(this.scene);

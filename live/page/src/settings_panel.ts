@@ -2,7 +2,7 @@
 // them: with units, ranges, defaults, what they mean, and what is wrong with them.
 import { button, el, number_text, replace } from './dom';
 import { motion_drawing } from './motion_editor';
-import type { Finding, Setting } from './module';
+import type { Finding, Setting } from '../../../npm/src/ubbo';
 import type { Session } from './session';
 
 interface Row {

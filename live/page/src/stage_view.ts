@@ -1,9 +1,9 @@
 // The stage under the finger: a canvas, the browser's pointers, and one frame for each of the display's while
 // something moves.
-import { draw } from './picture';
-import type { Images } from './picture';
-import { phases, tools } from './module';
-import type { Picture, Ubbo } from './module';
+import { draw } from '../../../npm/src/picture';
+import type { Images } from '../../../npm/src/picture';
+import { phases, tools } from '../../../npm/src/ubbo';
+import type { Picture, Ubbo } from '../../../npm/src/ubbo';
 
 export interface StageShown {
   /** The picture to be drawn now. */

@@ -1,7 +1,7 @@
 // Readings over time with the finger below them: of a take from its beginning to its end, and while a touch is under
 // way, of that. It is scrubbed by a finger, a mouse or the arrow keys.
 import { el } from './dom';
-import type { Reading } from './module';
+import type { Reading } from '../../../npm/src/ubbo';
 import type { Again } from './again';
 import type { Session } from './session';
 import type { Ink } from './overlays';

@@ -1,7 +1,7 @@
 // Takes at hand: kept with a name and what was meant, all run after every change, swept over a number, and asked of a
 // hand one by one.
 import { button, el, ms, number_text, replace } from './dom';
-import type { Setting } from './module';
+import type { Setting } from '../../../npm/src/ubbo';
 import type { Session, Take } from './session';
 import type { Again } from './again';
 import { Recording } from './recording';

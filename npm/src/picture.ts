@@ -1,5 +1,5 @@
 // Draws what `Ubbo.picture` gives on a canvas.
-import type { Picture } from './module';
+import type { Picture } from './ubbo';
 
 const fonts = 'Inter, "DejaVu Sans", sans-serif';
 const from_utf8 = new TextDecoder();

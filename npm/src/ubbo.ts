@@ -148,7 +148,6 @@ export interface Act {
   value: string;
 }
 
-/* eslint-disable-next-line @typescript-eslint/no-explicit-any */
 type Exports = Record<string, (...numbers: number[]) => number>;
 
 const utf8 = new TextEncoder();
