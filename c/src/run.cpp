@@ -75,6 +75,7 @@ void bring(Run& run, Run& from) {
   run.take.notes.emplace_back("state", io::to_base64(theirs.save()));
   (void)stage.restore(theirs.save(), Micros{0});
   stage.advance(Micros{0});
+  stage.journal().clear();  // what was restored is nothing that was decided in this run
   const auto act = [&](io::Action::Kind kind, const std::string& target, const std::string& value = {}) {
     perform(run, {.kind = kind, .target = target, .value = value});
   };

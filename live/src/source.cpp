@@ -132,7 +132,8 @@ std::string Source::keep(const std::string& called, const std::string& text) con
     file::write_whole(path.string(), text);
     return file;
   }
-  throw std::runtime_error(fmt::format("{} takes are called {}; another name is free", most_of_a_name, plain));
+  throw std::runtime_error(
+      fmt::format("{} takes are called {}; another name is free", most_of_a_name, plain));
 }
 
 const char* type_of(const std::string& name) {

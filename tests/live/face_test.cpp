@@ -271,6 +271,12 @@ TEST_CASE("readings, boxes and transitions are told as the page draws them") {
   REQUIRE(ubbo_boxes(run, boxes.data(), boxes.size()) == boxes.size());
   for (std::size_t i = 0; i < told["parts"].size(); ++i)
     if (told["parts"][i]["id"] == "hive") CHECK(boxes[4 * i + 1] == 720.0 - 176.0 + 9.0);  // its grip
+  // What was decided before does not come again where it is resumed.
+  const ubbo_run next = ubbo_run_resume(scene, run, 1);
+  REQUIRE(next != 0);
+  CHECK(ubbo_decisions_count(next) == 0);
+  ubbo_touch(next, 0, 1, 0, 180, 558, 0, 1, 0);
+  CHECK(ubbo_decisions_count(next) > 0);
   std::vector<double> way(11);
   CHECK(ubbo_transition("linear 200ms", way.data(), way.size()) == 200'000.0);
   for (std::size_t i = 0; i < way.size(); ++i)

@@ -19,9 +19,10 @@ Replay::Replay(SceneRun& run, const ReadyTake& ready, ReplayOptions options)
   if (!take.samples.empty()) last_ = take.samples.back().time;
   if (!take.actions.empty()) last_ = std::max(last_, take.actions.back().time);
   ends_ = begins_;
-  if (!ready.state().empty())
-    (void)run.stage().restore(ready.state(), begins_);  // `ReadyTake` has checked it
+  if (!ready.state().empty()) (void)run.stage().restore(ready.state(), begins_);  // checked by `ReadyTake`
   run.stage().advance(begins_);
+  // What was restored is nothing that was decided in this take.
+  if (!ready.state().empty()) run.stage().journal().clear();
 }
 
 void Replay::perform(std::size_t action) {
