@@ -4,7 +4,7 @@ import { execFileSync, spawn } from 'node:child_process';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { close_browser, folder, open, replayed, serve, ubbo, way } from './serving.mjs';
+import { close_browser, folder, open, replayed, serve, ubbo, until, way } from './serving.mjs';
 
 let there;
 let number = 0;
@@ -108,40 +108,40 @@ test('a number is changed: the touch happens again, before beside now; it is und
     const { page } = view;
     await view.fingers([way([154, 224], [218, 224], 12)]);
     await view.rested();
-    assert.equal(await page.locator('.settings select').first().inputValue(), 'frames'); // what was touched is chosen
+    await until(async () => (await page.locator('.settings select').first().inputValue()) === 'frames', 'what was touched is chosen');
     const step = page.locator('[data-key="frames.step"] input[type=number]');
     await step.fill('4');
     await step.press('Enter');
-    await page.waitForTimeout(1200);
-    assert.equal(await page.evaluate(() => ubbo_bench.again.before !== undefined && ubbo_bench.again.now.outcome !== ubbo_bench.again.before.outcome), true);
-    assert.match(await page.locator('.sum').textContent(), /another outcome/);
+    await view.until(() => ubbo_bench.again.before !== undefined && ubbo_bench.again.now.outcome !== ubbo_bench.again.before.outcome);
+    await until(async () => /another outcome/.test(await page.locator('.sum').textContent()), 'another outcome is told');
     assert.ok((await page.locator('.told.two .gone').count()) > 0 && (await page.locator('.told.two .come').count()) > 0);
     // Scrubbed by the keyboard, step by step, forward and back.
     const strip = page.locator('canvas.strip');
     await strip.focus();
+    const stands = (time) => until(async () => (await strip.getAttribute('aria-valuenow')) === time, `the strip stands at ${time} ms`);
     await strip.press('Home');
-    assert.equal(await strip.getAttribute('aria-valuenow'), '0');
+    await stands('0');
     await strip.press('ArrowRight');
-    assert.equal(await strip.getAttribute('aria-valuenow'), '17');
+    await stands('17');
     await page.getByRole('button', { name: 'One frame back' }).click();
-    assert.equal(await strip.getAttribute('aria-valuenow'), '0');
+    await stands('0');
+    const shows = (value) => until(async () => (await step.inputValue()) === value, `step shows ${value}`);
     await page.getByRole('button', { name: 'Undo', exact: true }).click();
-    assert.equal(await step.inputValue(), '1');
+    await shows('1');
     await page.getByRole('button', { name: 'Redo', exact: true }).click();
-    assert.equal(await step.inputValue(), '4');
+    await shows('4');
     // What is not taken says so beside it, and changes nothing.
     await step.fill('-3');
     await step.press('Enter');
-    assert.match(await page.locator('[data-key="frames.step"] .note').textContent(), /Not taken/);
+    await until(async () => /Not taken/.test(await page.locator('[data-key="frames.step"] .note').textContent()), 'it says so');
     const before_saving = readFileSync(scene_file('inspection'), 'utf8');
     await page.getByRole('button', { name: 'Save…' }).click();
     assert.equal(readFileSync(scene_file('inspection'), 'utf8'), before_saving); // nothing is written unasked
     await page.getByRole('button', { name: 'Write to the file' }).click();
-    await page.waitForTimeout(500);
+    await until(() => /step = 4/.test(readFileSync(scene_file('inspection'), 'utf8')), 'the file has it');
     const saved = readFileSync(scene_file('inspection'), 'utf8');
-    assert.match(saved, /step = 4/);
     assert.equal(saved.split('\n').filter((line) => !before_saving.includes(line)).length, 1);
-    assert.equal(await page.getByRole('button', { name: 'Save…' }).isDisabled(), true);
+    await until(() => page.getByRole('button', { name: 'Save…' }).isDisabled(), 'there is nothing more to save');
   }));
 
 test('A beside B: one finger goes on both, each by its own settings', () =>
@@ -169,15 +169,15 @@ test('a file that breaks is told with its place while the last good scene stays;
     await view.fingers([way([180, 400], [330, 400], 8)]); // it can be touched on
     await view.rested();
     writeFileSync(scene_file('triage'), good.replace(/title = ".*"/, 'title = "another <b>title</b>"'));
-    await page.waitForTimeout(600);
-    assert.equal(await page.locator('.state.wrong').count(), 0);
-    assert.equal(await page.evaluate(() => ubbo_bench.session.told.title), 'another <b>title</b>');
+    await view.until(() => ubbo_bench.session.told.title === 'another <b>title</b>');
+    await until(async () => (await page.locator('.state.wrong').count()) === 0, 'nothing is wrong any more');
   }));
 
 test('two viewers: what one touches the other follows, and a second finger waits its turn', () =>
   on('inspection', 'phone', async (phone, server) => {
     const desk = await open(server.address, 'desk');
-    await phone.page.waitForTimeout(300);
+    await phone.until(() => ubbo_bench.link.viewers === 2);
+    await desk.until(() => ubbo_bench.link.viewers === 2);
     const frames = (view) => view.page.evaluate(() => JSON.parse(ubbo_bench.session.ubbo.cells(ubbo_bench.session.live)).frames);
     const points = way([154, 224], [250, 224], 10);
     await phone.send('touchStart', [{ ...(await phone.place(...points[0])), id: 0 }]);
@@ -185,13 +185,12 @@ test('two viewers: what one touches the other follows, and a second finger waits
       await phone.page.waitForTimeout(20);
       await phone.send('touchMove', [{ ...(await phone.place(...point)), id: 0 }]);
     }
-    await desk.page.waitForTimeout(200);
-    assert.match(await desk.page.locator('p.state').textContent(), /Someone else is touching/);
+    await until(async () => /Someone else is touching/.test(await desk.page.locator('p.state').textContent()), 'the desk says who touches');
     await desk.fingers([way([60, 224], [100, 224], 4)]); // counts for nothing
     await phone.send('touchEnd', []);
     const came = await phone.rested();
+    await until(async () => (await frames(desk)) === (await frames(phone)), 'the desk has followed');
     await desk.rested();
-    assert.equal(await frames(desk), await frames(phone));
     assert.ok((await frames(phone)) >= 7);
     assert.deepEqual(
       JSON.parse((await desk.rested()).outcome).decisions.map((one) => one.decision),
@@ -199,12 +198,11 @@ test('two viewers: what one touches the other follows, and a second finger waits
     );
     // The desk changes a number; the phone has it.
     await desk.page.evaluate(() => ubbo_bench.session.set('frames.step', '5'));
-    await phone.page.waitForTimeout(300);
-    assert.equal(await phone.page.evaluate(() => ubbo_bench.session.value_of('frames.step')), '5');
+    await phone.until(() => ubbo_bench.session.value_of('frames.step') === '5');
+    await desk.until(() => ubbo_bench.link.turn === 'free');
     await desk.fingers([way([154, 224], [60, 224], 8)]); // now it is its turn
     await desk.rested();
-    await phone.page.waitForTimeout(300);
-    assert.equal(await frames(phone), await frames(desk));
+    await until(async () => (await frames(phone)) === (await frames(desk)), 'the phone has followed');
     assert.deepEqual(desk.wrong, []);
     await desk.close();
   }));
@@ -212,21 +210,18 @@ test('two viewers: what one touches the other follows, and a second finger waits
 test('the server goes and comes again: the page goes on, and is connected anew', async () => {
   const first = await serve(scene_file('inspection'));
   const view = await open(first.address);
-  await view.page.waitForTimeout(200);
-  assert.equal(await view.page.evaluate(() => ubbo_bench.link.open), true);
+  await view.until(() => ubbo_bench.link.open);
   const points = way([154, 224], [250, 224], 6);
   await view.send('touchStart', [{ ...(await view.place(...points[0])), id: 0 }]);
   await view.send('touchMove', [{ ...(await view.place(...points[6])), id: 0 }]);
   await first.end();
-  await view.page.waitForTimeout(300);
-  assert.equal(await view.page.evaluate(() => ubbo_bench.link.open), false);
+  await view.until(() => !ubbo_bench.link.open);
   await view.send('touchEnd', []);
   await view.rested(); // nothing is stuck
   await view.fingers([way([154, 224], [200, 224], 6)]);
   await view.rested();
   const second = spawn(ubbo, ['live', scene_file('inspection'), '--port', String(first.port)], { stdio: 'ignore' });
-  await view.page.waitForTimeout(3500);
-  assert.equal(await view.page.evaluate(() => ubbo_bench.link.open), true);
+  await view.until(() => ubbo_bench.link.open);
   second.kill('SIGINT');
   await view.close();
 });
@@ -237,10 +232,73 @@ test('an exported file opens from disk and does the same', async () => {
   const view = await open(`file://${file}`);
   await view.fingers([way([260, 300], [90, 300], 8)], 10);
   await same_as_replay('photos', view);
-  assert.equal(await view.page.evaluate(() => [...ubbo_bench.images.values()].every((image) => image.naturalWidth > 0) && ubbo_bench.images.size > 3), true);
+  await view.until(() => [...ubbo_bench.images.values()].every((image) => image.naturalWidth > 0) && ubbo_bench.images.size > 3);
   assert.deepEqual(view.wrong, []);
   await view.close();
 });
+
+test('takes at hand: kept with what was meant, run after each change, swept, and asked of a hand', () =>
+  on('inspection', 'desk', async (view) => {
+    const { page } = view;
+    await page.getByRole('tab', { name: 'Takes' }).click();
+    await view.fingers([way([154, 224], [218, 224], 12)]);
+    await view.rested();
+    await page.getByLabel('Name of the take').fill('to six');
+    await page.getByLabel('What was meant').fill('six frames');
+    await page.getByRole('button', { name: 'Keep last touch' }).click();
+    await until(() => readdirSync(there.path).includes('inspection.to-six.take.csv'), 'it is beside the scene');
+    const kept = readFileSync(join(there.path, 'inspection.to-six.take.csv'), 'utf8');
+    assert.match(kept, /^# label = six frames$/m);
+    assert.match(kept, /^# expectation = .*frames = \d+/m);
+    const state = () => page.locator('.list li', { hasText: 'to six' }).first().locator('.state').textContent();
+    await until(async () => (await state()) === 'same outcome', 'it has been run');
+    await page.evaluate(() => ubbo_bench.session.set('frames.step', '5'));
+    await until(async () => (await state()) === 'another outcome', 'it comes out otherwise');
+    await page.locator('[data-key="frames.step"]').hover();
+    await page.locator('[data-key="frames.step"] .sweep').click();
+    const lane = page.locator('.lane', { hasText: 'to six' });
+    assert.ok((await lane.locator('.o0').count()) > 0 && (await lane.locator('.o1').count()) > 0);
+    // Ten of each gesture are asked for; what is kept has its label.
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await page.getByRole('button', { name: 'Record gestures, guided' }).click();
+    const asked = await page.locator('.ask').textContent();
+    assert.match(asked, /^Drag "frames of honey" to \d$/);
+    assert.match(await page.locator('.recording').textContent(), /1 of 20/);
+    await view.fingers([way([154, 224], [218, 224], 12)]);
+    await view.rested();
+    await until(() => page.getByRole('button', { name: 'Keep it' }).isEnabled(), 'it may be kept');
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    const recorded = () => readdirSync(there.path).find((file) => file.startsWith('inspection.drag-frames-to-'));
+    await until(() => recorded() !== undefined, 'what was asked for is beside the scene');
+    const last = recorded();
+    assert.match(readFileSync(join(there.path, last), 'utf8'), /^# label = drag frames to \d$/m);
+    await page.getByRole('button', { name: 'Stop' }).click();
+  }));
+
+test('a mouse hovers and turns wheels as a mouse, and a hover makes no take by itself', () =>
+  on('hive-list', 'desk', async (view) => {
+    const { page } = view;
+    await page.getByRole('button', { name: 'Mouse', exact: true }).click();
+    const over = async (x, y) => {
+      const at = await view.place(x, y);
+      await page.mouse.move(at.x, at.y, { steps: 4 });
+      await page.waitForTimeout(250);
+    };
+    await over(80, 42);
+    await view.until(() => ubbo_bench.stage.canvas.style.cursor === 'pointer');
+    assert.equal(await page.evaluate(() => ubbo_bench.session.last), undefined);
+    const at = await view.place(80, 42);
+    await page.mouse.click(at.x, at.y);
+    assert.equal((await same_as_replay('hive-list', view)).cells.drawer_open, true);
+    await over(340, 500);
+    const beside = await view.place(340, 500);
+    await page.mouse.click(beside.x, beside.y);
+    await view.rested();
+    await over(180, 500);
+    await page.mouse.wheel(0, 200);
+    await page.waitForTimeout(400);
+    assert.notEqual((await same_as_replay('hive-list', view)).cells.scrolled, 0);
+  }));
 
 test('by the keyboard alone: the stage, its settings and the takes are reached', () =>
   on('inspection', 'desk', async (view) => {

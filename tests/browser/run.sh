@@ -7,4 +7,4 @@ cd "$(dirname "$0")"
 node easing.mjs "$ubbo"
 node pointer.mjs "$ubbo"
 # What only a build that carries the page can show.
-[ "${2:-0}" = 0 ] || UBBO=$ubbo exec node --test page.test.mjs server.test.mjs
+[ "${2:-0}" = 0 ] || UBBO=$ubbo exec node --test --test-concurrency=1 page.test.mjs server.test.mjs

@@ -81,20 +81,29 @@ export async function open(address, size = 'desk', more = {}) {
       await send('touchEnd', []);
     },
     send,
+    /** Waits until `what` holds in the page, ten seconds at most. */
+    until: (what, argument) => until(() => page.evaluate(what, argument), String(what)),
     /** Everything rests, and the take that came of it. */
     async rested() {
       await page.waitForTimeout(60);
-      for (let i = 0; i < 400; ++i) {
-        if (await page.evaluate(() => ubbo_bench.session.ubbo.settled(ubbo_bench.session.live))) break;
-        await page.waitForTimeout(25);
-      }
-      await page.waitForTimeout(60);
+      await until(() => page.evaluate(() => ubbo_bench.session.ubbo.settled(ubbo_bench.session.live)), 'at rest');
+      // … and has been shown so.
+      await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
       return page.evaluate(() => ({
         take: ubbo_bench.session.ubbo.take(ubbo_bench.session.live),
         outcome: ubbo_bench.session.ubbo.outcome(ubbo_bench.session.live),
       }));
     },
   };
+}
+
+/** Waits until `what` answers yes, however slow the machine is just now. */
+export async function until(what, words = String(what)) {
+  for (let i = 0; i < 200; ++i) {
+    if (await what()) return;
+    await new Promise((done) => setTimeout(done, 50));
+  }
+  throw new Error(`after ten seconds this does not hold: ${words}`);
 }
 
 /** A straight way of `count` steps. */

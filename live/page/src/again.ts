@@ -1,6 +1,7 @@
 // A take happens again: on the settings of now, and beside it on those of before. Time can be taken in the hand:
 // forward and back, step by step, slow.
-import type { Session, Take, Trace } from './session';
+import type { Session, Take } from './session';
+import type { Trace } from './trace';
 import type { Picture } from '../../../npm/src/ubbo';
 
 export class Again {

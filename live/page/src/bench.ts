@@ -5,7 +5,7 @@ import { Mirror } from './aria';
 import { Beside } from './beside';
 import { DecisionsPanel } from './decisions_panel';
 import { button, el, ms } from './dom';
-import { lay_out } from './layout';
+import { lay_out_stage, lay_out_tools } from './layout';
 import { Link } from './link';
 import type { FromServer } from './link';
 import { draw_finger, draw_ghost, draw_parts, draw_take, inks, Trails } from './overlays';
@@ -84,10 +84,10 @@ export class Bench {
       el('canvas', { class: 'stage', 'aria-hidden': true }),
     );
     this.stage_a = new StageView(
-      session.ubbo, { picture: () => this.picture_a(), size, over: (canvas) => draw_finger(canvas, this.trails, inks[this.dark ? 'dark' : 'day'], this.threshold(), this.overlays) }, find,
+      session.ubbo, { picture: () => this.picture_a(), size, over: (canvas) => draw_finger(canvas, this.trails, inks[this.dark ? 'dark' : 'day'], () => this.threshold(), this.overlays) }, find,
       el('canvas', { class: 'stage', 'aria-hidden': true }),
     );
-    this.tab_of = lay_out(this, root);
+    lay_out_stage(this, root);
     session.on_given = (given) => this.given(given);
     session.may_touch = () => this.link === undefined || this.link.turn !== 'others';
     if (session.source.served) this.link = new Link((message) => this.hear(message), () => this.tell_state());
@@ -107,7 +107,11 @@ export class Bench {
     // The stage is seen first, and then all that stands around it.
     this.stage.draw();
     this.first_picture = performance.now();
-    window.setTimeout(() => this.choose_readings());
+    window.setTimeout(() => {
+      this.tab_of = lay_out_tools(this, root);
+      this.choose_readings();
+      this.fit();
+    });
   }
 
   // ----- the page
@@ -325,7 +329,7 @@ export class Bench {
     draw_parts(canvas, parts, session.told, ink, this.overlays);
     if (again.shown && again.now !== undefined) draw_ghost(canvas, session.told, again.now, again.before, again.time, ink);
     if (again.shown && again.take !== undefined) draw_take(canvas, again.take, again.time, ink.heather, this.overlays);
-    else draw_finger(canvas, this.trails, ink, this.threshold(), this.overlays);
+    else draw_finger(canvas, this.trails, ink, () => this.threshold(), this.overlays);
   }
 
   private image(name: string): CanvasImageSource | undefined {

@@ -6,8 +6,28 @@ import type { Overlay } from './overlays';
 
 const speeds: [string, number][] = [['1', 1], ['1/4', 0.25], ['1/10', 0.1]];
 
-/** Puts the bench together; what returns shows one of the tabs. */
-export function lay_out(bench: Bench, root: HTMLElement): (name: string) => void {
+/** The stage, which is seen first. */
+export function lay_out_stage(bench: Bench, root: HTMLElement): void {
+  bench.frame_b.append(el('figcaption', {}, 'B: now'), bench.stage.canvas, bench.mirror.root);
+  bench.frame_a.append(el('figcaption', {}, 'A: kept'), bench.stage_a.canvas);
+  replace(root, el(
+    'main', { 'aria-label': 'Stage' },
+    el('div', { class: 'stages' }, el(
+      'div', { class: 'group over', role: 'group', 'aria-label': 'Shown over the stage' },
+      ...(Object.entries(overlay_names) as [Overlay, string][]).map(([name, words]) =>
+        toggle(words, bench.overlays.has(name), (on) => {
+          if (on) bench.overlays.add(name);
+          else bench.overlays.delete(name);
+          bench.wake();
+        })),
+    ), bench.frame_a, bench.frame_b),
+    bench.state,
+    bench.said,
+  ));
+}
+
+/** All that stands around it; what returns shows one of the tabs. */
+export function lay_out_tools(bench: Bench, root: HTMLElement): (name: string) => void {
   const { session } = bench;
   const reduced = toggle('Less motion', bench.session.value_of('screen.reduced_motion') !== undefined, (on) => bench.reduce(on), 'as people set it on their phone');
   const head = el(
@@ -22,22 +42,6 @@ export function lay_out(bench: Bench, root: HTMLElement): (name: string) => void
       reduced,
       toggle('Mouse', false, (on) => (bench.as_finger = !on), 'the mouse counts as a mouse, which hovers, not as a finger'),
     ),
-  );
-  bench.frame_b.append(el('figcaption', {}, 'B: now'), bench.stage.canvas, bench.mirror.root);
-  bench.frame_a.append(el('figcaption', {}, 'A: kept'), bench.stage_a.canvas);
-  const middle = el(
-    'main', { 'aria-label': 'Stage' },
-    el('div', { class: 'stages' }, el(
-      'div', { class: 'group over', role: 'group', 'aria-label': 'Shown over the stage' },
-      ...(Object.entries(overlay_names) as [Overlay, string][]).map(([name, words]) =>
-        toggle(words, bench.overlays.has(name), (on) => {
-          if (on) bench.overlays.add(name);
-          else bench.overlays.delete(name);
-          bench.wake();
-        })),
-    ), bench.frame_a, bench.frame_b),
-    bench.state,
-    bench.said,
   );
   const panels: [string, HTMLElement][] = [
     ['Decisions', bench.decisions.root], ['Takes', bench.takes.root], ['Actions', bench.actions.root],
@@ -115,7 +119,8 @@ export function lay_out(bench: Bench, root: HTMLElement): (name: string) => void
       }),
     ),
   );
-  replace(root, head, bench.settings.root, middle, right, foot, handle);
+  root.prepend(head, bench.settings.root);
+  root.append(right, foot, handle);
   show('Decisions');
   return show;
 }

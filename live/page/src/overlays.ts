@@ -1,7 +1,8 @@
 // What is drawn over the stage: the finger with its trail and threshold, where parts may rest, stand and are touched,
 // and where they went before.
 import type { Part, SceneTold } from '../../../npm/src/ubbo';
-import type { Take, Trace } from './session';
+import type { Take } from './session';
+import type { Trace } from './trace';
 import { Again } from './again';
 
 export const overlay_names = {
@@ -49,7 +50,7 @@ export class Trails {
   }
 }
 
-export function draw_finger(c: CanvasRenderingContext2D, trails: Trails, ink: Ink, threshold: number, on: Set<Overlay>): void {
+export function draw_finger(c: CanvasRenderingContext2D, trails: Trails, ink: Ink, threshold: () => number, on: Set<Overlay>): void {
   for (const { points, down } of trails.ways.values()) {
     const first = points[0];
     const last = points[points.length - 1];
@@ -79,7 +80,7 @@ export function draw_finger(c: CanvasRenderingContext2D, trails: Trails, ink: In
     }
     if (on.has('threshold') && down) {
       c.beginPath();
-      c.arc(first.x, first.y, threshold, 0, 2 * Math.PI);
+      c.arc(first.x, first.y, threshold(), 0, 2 * Math.PI);
       c.strokeStyle = ink.brick;
       c.lineWidth = 1;
       c.setLineDash([3, 3]);

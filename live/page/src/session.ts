@@ -1,7 +1,9 @@
 // What is at work in the page: the scene as it is now, the run under the finger, what was touched last, and the way
 // back through all changes. Nothing here draws.
 import { phases } from '../../../npm/src/ubbo';
-import type { Act, Decision, Fault, Reading, SceneSettings, SceneTold, Setting, Touch, Ubbo } from '../../../npm/src/ubbo';
+import { trace_of } from './trace';
+import type { Trace } from './trace';
+import type { Act, Fault, Reading, SceneSettings, SceneTold, Setting, Touch, Ubbo } from '../../../npm/src/ubbo';
 
 export interface Source {
   name: string; // of the scene file
@@ -37,22 +39,6 @@ interface Step {
   changes: ReadonlyMap<string, string>;
 }
 
-/** How a take came out: readings and places over time, decisions, and what the cells hold at the end. */
-export interface Trace {
-  ends: number; // µs
-  step: number; // µs
-  values: Float64Array[]; // one list of readings for each step
-  boxes: Float64Array[]; // four numbers for each part, for each step
-  decisions: Decision[];
-  outcome: string;
-}
-
-// A trace has so many steps, fewer while a number is being pulled, but none finer than a quarter of a frame.
-const trace_steps = 160;
-const pulled_steps = 60;
-const finest_step = 1e6 / 240;
-const usual_rest = 500_000; // how long things go on after the finger, µs
-
 export class Session {
   told!: SceneTold;
   fault: Fault[] = [];
@@ -76,6 +62,7 @@ export class Session {
   private run = 0;
   private base = 0; // the page's time at which the run began, ms
   private began = false; // the run has been given something
+  private hovers_only = false; // nothing was touched or done in it since all rested
   private as_said = false; // it is as the scene says, nothing was carried over
   private told_take = ''; // what the last take was made of
   private later = false; // another scene is to come when all rests
@@ -194,7 +181,10 @@ export class Session {
 
   touch(touch: Touch, now: number): boolean {
     if (!this.may_touch()) return false;
-    if (touch.phase === phases.down || touch.phase >= phases.hover) this.before_event(now);
+    if (touch.phase === phases.down) this.before_event(now);
+    // What hovers goes on in the take that there is, and makes none by itself.
+    if (touch.phase >= phases.hover) this.as_said = false;
+    if (touch.phase <= phases.cancel) this.hovers_only = false;
     const given = { ...touch, time: this.time_of(now) };
     const taken = this.ubbo.touch(this.run, given);
     this.on_given?.({ touch: given });
@@ -205,6 +195,7 @@ export class Session {
   act(kind: string, target = '', value = '', now = performance.now()): boolean {
     if (!this.may_touch()) return false;
     this.before_event(now);
+    this.hovers_only = false;
     const given = { kind, target, value, time: this.time_of(now) };
     const done = this.ubbo.act(this.run, given);
     if (!done) {
@@ -242,7 +233,7 @@ export class Session {
     this.ubbo.advance(this.run, time);
     const due = this.ubbo.due(this.run);
     if (!this.ubbo.settled(this.run)) return true;
-    if (this.began) this.made();
+    if (this.began && !this.hovers_only) this.made();
     if (this.later && !this.pulling) this.renew(now);
     return due >= 0 && due <= time;
   }
@@ -257,6 +248,7 @@ export class Session {
     const text = this.ubbo.take(this.run);
     if (text === this.told_take) return;
     this.told_take = text;
+    this.hovers_only = true;
     this.last = { name: 'last touch', text, outcome: this.ubbo.cells(this.run), meant: '', kept: false };
     this.before_changes = new Map(this.changes);
     this.tell({ what: 'take' });
@@ -399,28 +391,9 @@ export class Session {
     return this.scene;
   }
 
-  /** Plays a take on a scene from its beginning to its end. Nothing when it does not fit. Its steps follow from the
-   *  take alone, so that two traces of it can be held against each other. */
+  /** How a take comes out on a scene; with fewer steps while a number is being pulled. */
   trace(scene: number, take: Take, which: readonly number[]): Trace | undefined {
-    const run = this.ubbo.begin_take(scene, take.text, take.name);
-    if (run === 0) return undefined;
-    const last = length_of(take.text);
-    const steps = this.pulling ? pulled_steps : trace_steps;
-    const step = Math.max(finest_step, (last + usual_rest) / steps);
-    const trace: Trace = { ends: 0, step, values: [], boxes: [], decisions: [], outcome: '' };
-    const most = 20 * steps; // of what goes on for long after the finger
-    for (let time = 0; trace.values.length < most; time += step) {
-      this.ubbo.play(run, Math.round(time));
-      trace.values.push(this.ubbo.values(run, which).slice());
-      trace.boxes.push(this.ubbo.boxes(run).slice());
-      if (time >= last && this.ubbo.settled(run)) break;
-    }
-    this.ubbo.play(run, -1);
-    trace.ends = this.ubbo.ends(run);
-    trace.decisions = this.ubbo.decisions(run);
-    trace.outcome = this.ubbo.cells(run);
-    this.ubbo.free_run(run);
-    return trace;
+    return trace_of(this.ubbo, scene, take, which, this.pulling);
   }
 
   keep(take: Take, name: string, meant: string): Take {
@@ -443,20 +416,6 @@ export class Session {
     if (at >= 0) this.takes.splice(at, 1);
     this.tell({ what: 'takes' });
   }
-}
-
-const lengths = new Map<string, number>();
-
-/** From a take's first event to its last, µs. */
-function length_of(take: string): number {
-  let length = lengths.get(take);
-  if (length === undefined) {
-    const times = [...take.matchAll(/^([\d.]+),/gm)].map((found) => Number(found[1]));
-    length = times.length === 0 ? 0 : (times[times.length - 1] - times[0]) * 1000;
-    if (lengths.size > 100) lengths.clear();
-    lengths.set(take, length);
-  }
-  return length;
 }
 
 function one_line(text: string): string {

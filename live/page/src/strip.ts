@@ -60,10 +60,11 @@ export class Strip {
     this.canvas.addEventListener('pointercancel', () => (held = false));
     this.canvas.addEventListener('keydown', (event) => {
       const steps: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, PageDown: -10, PageUp: 10 };
+      if (!(event.key in steps || event.key === 'Home' || event.key === 'End')) return;
+      again.playing = false; // who takes time in the hand holds it
       if (event.key in steps) again.step(steps[event.key]);
       else if (event.key === 'Home') again.seek(0);
-      else if (event.key === 'End') again.seek(again.ends);
-      else return;
+      else again.seek(again.ends);
       event.preventDefault();
     });
   }
