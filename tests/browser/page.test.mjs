@@ -134,6 +134,11 @@ test('a number is changed: the touch happens again, before beside now; it is und
     await step.fill('-3');
     await step.press('Enter');
     await until(async () => /Not taken/.test(await page.locator('[data-key="frames.step"] .note').textContent()), 'it says so');
+    // What `ubbo check` finds stands beside the number that it names.
+    await page.evaluate(() => ubbo_bench.session.set('feel.drag_threshold', '30'));
+    await until(async () => /tap_reach/.test(await page.locator('[data-key="feel.drag_threshold"] .note').textContent()), 'a warning beside the number');
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await until(async () => (await page.locator('[data-key="feel.drag_threshold"] .note').textContent()) === '', 'it is gone with it');
     const before_saving = readFileSync(scene_file('inspection'), 'utf8');
     await page.getByRole('button', { name: 'Save…' }).click();
     assert.equal(readFileSync(scene_file('inspection'), 'utf8'), before_saving); // nothing is written unasked

@@ -6,6 +6,7 @@ import type { Finding, Setting } from '../../../npm/src/ubbo';
 import type { Session } from './session';
 
 interface Row {
+  owner: string; // frames
   key: string; // frames.step
   setting: Setting;
   value: string;
@@ -25,12 +26,20 @@ interface Group {
   open: boolean;
 }
 
+// Whether a finding is about a setting: it stands in its line, or names it.
+function about(finding: Finding, row: Row): boolean {
+  if (row.owner !== finding.of) return false;
+  if (finding.line > 0 && finding.line === row.line) return true;
+  return new RegExp(`(^|[^\\w.])${row.setting.name.replaceAll('.', '\\.')}([^\\w.]|$)`).test(finding.found);
+}
+
 export class SettingsPanel {
   readonly root = el('section', { class: 'panel settings', 'aria-label': 'Settings' });
   private readonly parts = el('select', { 'aria-label': 'Part' });
   private readonly search = el('input', { type: 'search', placeholder: 'Search all settings', 'aria-label': 'Search all settings' });
   private readonly list = el('div', { class: 'rows' });
   private rows: Row[] = [];
+  private readonly heads = new Map<string, HTMLElement>(); // what is wrong with all of a part
   private findings: Finding[] = [];
   private built = ''; // what the rows were made for
   private readonly more = new Set<string>(); // groups whose rare settings are shown
@@ -104,6 +113,7 @@ export class SettingsPanel {
     this.built = this.key();
     this.parts.value = session.chosen;
     this.rows = [];
+    this.heads.clear();
     const asked = this.search.value.trim().toLowerCase();
     const fits = (group: Group, setting: Setting): boolean =>
       asked === '' || `${group.owner}.${setting.name} ${setting.meaning}`.toLowerCase().includes(asked);
@@ -124,7 +134,9 @@ export class SettingsPanel {
           }, { class: 'more' }),
         );
       const head = el('summary', {}, el('b', {}, group.title), group.words === '' ? undefined : ` ${group.words}`);
-      made.push(el('details', { open: group.open || asked !== '' }, head, body));
+      const note = el('p', { class: 'note' });
+      this.heads.set(group.owner, note);
+      made.push(el('details', { open: group.open || asked !== '' }, head, note, body));
     }
     if (made.length === 0) made.push(el('p', { class: 'quiet' }, `No setting has "${this.search.value}" in its name or meaning.`));
     replace(this.list, ...made);
@@ -160,7 +172,7 @@ export class SettingsPanel {
       name, field.elements[0], unit,
       el('div', { class: 'below' }, ...field.elements.slice(1), el('span', { class: 'acts' }, sweep, reset)), note,
     );
-    const row: Row = { key, setting, value, line: group.said[setting.name] ?? 0, set, note, show: field.show };
+    const row: Row = { owner: group.owner, key, setting, value, line: group.said[setting.name] ?? 0, set, note, show: field.show };
     this.rows.push(row);
     return set;
   }
@@ -252,9 +264,7 @@ export class SettingsPanel {
     const { session } = this;
     for (const row of this.rows) {
       const wrong = session.fault_of === row.key ? session.fault[0] : undefined;
-      const finding = this.findings.find(
-        (one) => one.silenced === undefined && one.line > 0 && one.line === row.line && row.key.startsWith(`${one.of}.`),
-      );
+      const finding = this.findings.find((one) => one.silenced === undefined && about(one, row));
       row.set.classList.toggle('changed', session.value_of(row.key) !== undefined);
       row.set.classList.toggle('wrong', wrong !== undefined);
       row.note.textContent =
@@ -263,6 +273,14 @@ export class SettingsPanel {
           : finding !== undefined
             ? `${finding.found}. ${finding.remedy}`
             : '';
+    }
+    // What is about no single setting stands above them.
+    for (const [owner, note] of this.heads) {
+      const rows = this.rows.filter((row) => row.owner === owner);
+      note.textContent = this.findings
+        .filter((one) => one.silenced === undefined && one.of === owner && !rows.some((row) => about(one, row)))
+        .map((one) => `${one.found}. ${one.remedy}.`)
+        .join(' ');
     }
   }
 
