@@ -2,6 +2,7 @@
 #include <array>
 #include <utility>
 
+#include "accessible_json.hpp"
 #include "held.hpp"
 #include "json.hpp"
 #include "ubbo/stage/seen_pieces.hpp"
@@ -19,27 +20,6 @@ namespace {
 
 Json box_json(const Box& box) { return {box.x, box.y, box.w, box.h}; }
 
-Json accessible_json(const Accessible& told) {
-  Json made{{"role", told.role}, {"label", told.label}};
-  const auto add = [&made](const char* name, const auto& value) {
-    if (value) made[name] = *value;
-  };
-  add("value_now", told.value_now);
-  add("value_min", told.value_min);
-  add("value_max", told.value_max);
-  if (!told.value_text.empty()) made["value_text"] = told.value_text.view();
-  if (!told.orientation.empty()) made["orientation"] = told.orientation;
-  add("checked", told.checked);
-  add("pressed", told.pressed);
-  add("expanded", told.expanded);
-  add("selected", told.selected);
-  if (told.disabled) made["disabled"] = true;
-  if (told.modal) made["modal"] = true;
-  if (told.live != Live::off) made["live"] = told.live == Live::polite ? "polite" : "assertive";
-  if (!told.keys.empty()) made["keys"] = told.keys;
-  return made;
-}
-
 Json part_json(const Part& part, bool focused) {
   const PartKind& kind = part.kind();
   Json made{{"id", part.id()},
@@ -48,13 +28,10 @@ Json part_json(const Part& part, bool focused) {
             {"box", box_json(part.box())},
             {"modal", part.modal()},
             {"focused", focused},
-            {"accessible", accessible_json(part.accessible())},
-            {"actions", Json::array()},
+            {"accessible", io::accessible_json(part)},
             {"pieces", Json::array()},
             {"stands", Json::array()},
             {"snap_points", Json::array()}};
-  const OfferedActions offered(part);
-  for (std::size_t i = 0; i < offered.size(); ++i) made["actions"].push_back(offered[i].name);
   seen_pieces(part, [&](const Piece& piece) {
     made["pieces"].push_back({{"role", name_of(piece.role)},
                               {"name", piece.name},

@@ -47,6 +47,7 @@ export interface Accessible {
   modal?: boolean;
   live?: 'polite' | 'assertive';
   keys?: string;
+  actions?: string[];
 }
 
 export interface Part {
@@ -57,7 +58,6 @@ export interface Part {
   modal: boolean;
   focused: boolean;
   accessible: Accessible;
-  actions: string[];
   pieces: { role: string; name: string; words: string; box: Box; item: number; on: boolean }[];
   stands: { as: 'start' | 'open' | 'closed'; box: Box }[];
   snap_points: { value: number; x: number; y: number }[];

@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "../text/json.hpp"
+#include "accessible_json.hpp"
 #include "ubbo/io/replay/reading.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/io/text/number.hpp"
@@ -15,8 +16,6 @@
 namespace ubbo::io {
 
 namespace {
-
-Json number_or_null(double value) { return std::isfinite(value) ? Json(rounded(value)) : Json(nullptr); }
 
 Json box_json(const Box& box) {
   return {{"x", rounded(box.x)}, {"y", rounded(box.y)}, {"w", rounded(box.w)}, {"h", rounded(box.h)}};
@@ -53,31 +52,6 @@ Json decision_json(const Decision& decision) {
           {"answer", said.of(*decision.answer).in_short},
           {"yes", decision.answer->yes},
           {"facts", std::move(facts)}};
-}
-
-// What assistive technology is told; what does not apply is left out.
-Json accessible_json(const Part& part) {
-  const Accessible told = part.accessible();
-  Json made{{"role", told.role}, {"label", told.label}};
-  const auto add = [&made](const char* name, const auto& value) {
-    if (value) made[name] = *value;
-  };
-  if (told.value_now) made["value_now"] = number_or_null(*told.value_now);
-  if (told.value_min) made["value_min"] = number_or_null(*told.value_min);
-  if (told.value_max) made["value_max"] = number_or_null(*told.value_max);
-  if (!told.value_text.empty()) made["value_text"] = told.value_text.view();
-  if (!told.orientation.empty()) made["orientation"] = told.orientation;
-  add("checked", told.checked);
-  add("pressed", told.pressed);
-  add("expanded", told.expanded);
-  add("selected", told.selected);
-  if (told.disabled) made["disabled"] = true;
-  if (told.modal) made["modal"] = true;
-  if (told.live != Live::off) made["live"] = told.live == Live::polite ? "polite" : "assertive";
-  if (!told.keys.empty()) made["keys"] = told.keys;
-  const OfferedActions offered(part);
-  for (std::size_t i = 0; i < offered.size(); ++i) made["actions"].push_back(offered[i].name);
-  return made;
 }
 
 Json part_json(const Part& part) {

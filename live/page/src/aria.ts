@@ -91,14 +91,15 @@ export class Mirror {
     set('aria-selected', role === 'tab' ? told.selected : undefined);
     set('aria-modal', role === 'dialog' || role === 'alertdialog' ? told.modal : undefined);
     set('aria-live', told.live);
-    const actions = part.actions.join('\n');
+    const offered = told.actions ?? [];
+    const actions = offered.join('\n');
     if (made.dataset.actions === actions) return;
     made.dataset.actions = actions;
     // A role that may hold no buttons has its actions beside it, by the keyboard.
     const holds = role === 'group' || role === 'region' || role === 'dialog' || role === 'alertdialog';
     replace(
       made,
-      ...(holds ? part.actions : []).map((action) =>
+      ...(holds ? offered : []).map((action) =>
         el('button', { type: 'button', onclick: () => this.session.act('call', part.id, action) }, `${told.label || part.id}: ${action}`)),
     );
   }
