@@ -239,6 +239,16 @@ int ubbo_settled(ubbo_run number) {
   return run == nullptr || run->run.stage().settled() ? 1 : 0;
 }
 
+double ubbo_width(ubbo_run number) {
+  const Run* run = runs().find(number);
+  return run == nullptr ? 0.0 : run->run.stage().width();
+}
+
+double ubbo_height(ubbo_run number) {
+  const Run* run = runs().find(number);
+  return run == nullptr ? 0.0 : run->run.stage().height();
+}
+
 std::size_t ubbo_cursor(ubbo_run number, char* into, std::size_t room) {
   const Run* run = runs().find(number);
   if (run == nullptr) return 0;

@@ -315,6 +315,10 @@ export class Ubbo {
   settled(run: number): boolean {
     return this.call.ubbo_settled(run) === 1;
   }
+  /** The size of its screen now, dp. */
+  size(run: number): { w: number; h: number } {
+    return { w: this.call.ubbo_width(run), h: this.call.ubbo_height(run) };
+  }
   cursor(run: number): string {
     return this.text((into, room) => this.call.ubbo_cursor(run, into, room));
   }

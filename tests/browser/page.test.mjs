@@ -280,6 +280,21 @@ test('takes at hand: kept with what was meant, run after each change, swept, and
     await page.getByRole('button', { name: 'Stop' }).click();
   }));
 
+test('the screen is turned, and what is touched there comes to what a replay comes to', () =>
+  on('inspection', 'desk', async (view) => {
+    const { page } = view;
+    await page.getByRole('tab', { name: 'Actions' }).click();
+    await page.getByRole('button', { name: 'turn the screen' }).click();
+    await view.until(() => ubbo_bench.stage.canvas.width > ubbo_bench.stage.canvas.height);
+    await view.rested();
+    const box = await page.locator('.device:not(.a) canvas.stage').boundingBox();
+    const scale = box.width / 720;
+    await view.send('touchStart', [{ x: box.x + 154 * scale, y: box.y + 224 * scale, id: 0 }]);
+    for (let x = 160; x < 240; x += 10) await view.send('touchMove', [{ x: box.x + x * scale, y: box.y + 224 * scale, id: 0 }]);
+    await view.send('touchEnd', []);
+    assert.ok((await same_as_replay('inspection', view)).cells.frames > 4);
+  }));
+
 test('a mouse hovers and turns wheels as a mouse, and a hover makes no take by itself', () =>
   on('hive-list', 'desk', async (view) => {
     const { page } = view;

@@ -73,6 +73,9 @@ double ubbo_ends(ubbo_run run);
 double ubbo_due(ubbo_run run);
 /* 1 when nothing moves and no contact is down: frames may stop until something is due. */
 int ubbo_settled(ubbo_run run);
+/* The size of its screen now, which may have been turned. */
+double ubbo_width(ubbo_run run);
+double ubbo_height(ubbo_run run);
 /* What a mouse's pointer is to look like, by CSS's names; "": as always. */
 size_t ubbo_cursor(ubbo_run run, char *into, size_t room);
 

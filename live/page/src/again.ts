@@ -97,20 +97,24 @@ export class Again {
     return this.playing;
   }
 
-  /** The stage at its time; the runs are kept as long as time goes forward. */
-  picture(dark: boolean, text_scale: number): Picture | undefined {
-    if (this.take === undefined) return undefined;
+  /** Brings its run to its time; that is kept as long as time goes forward. */
+  go(): boolean {
+    if (this.take === undefined) return false;
     const { session } = this;
     if (this.run === 0 || this.time < this.at) {
       this.drop();
       this.run = session.ubbo.begin_take(session.now_scene, this.take.text, this.take.name);
-      if (this.run === 0) return undefined;
     }
+    if (this.run === 0) return false;
     session.ubbo.play(this.run, Math.round(this.time));
     this.at = this.time;
-    return session.ubbo.picture(this.run, dark, text_scale);
+    return true;
   }
-  /** The run at its time, after `picture`. */
+  /** The stage at its time. */
+  picture(dark: boolean, text_scale: number): Picture | undefined {
+    return this.go() ? this.session.ubbo.picture(this.run, dark, text_scale) : undefined;
+  }
+  /** The run at its time, after `go`. */
   get shown_run(): number {
     return this.run;
   }

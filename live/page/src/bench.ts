@@ -44,6 +44,7 @@ export class Bench {
   private timer = 0;
   private mirrored = 0;
   private drawn = 0;
+  private fitted = { w: 0, h: 0 };
   private retold = false; // the decisions of the take are to be shown anew
   readonly said = el('p', { class: 'said', role: 'status' });
   readonly state = el('p', { class: 'state', role: 'status' });
@@ -139,10 +140,10 @@ export class Bench {
     this.fit();
   }
 
+  // As it is shown, which may have been turned since.
   private size(): { w: number; h: number } {
-    // The screen may have been turned since.
-    const at = this.session.told.screen;
-    return { w: at.w, h: at.h };
+    const { session, again } = this;
+    return session.ubbo.size(again.shown && again.shown_run !== 0 ? again.shown_run : session.live);
   }
 
   private fit(): void {
@@ -152,6 +153,7 @@ export class Bench {
     const w = (place.clientWidth - (phone ? 0 : 132)) / count - (phone ? 0 : 34);
     const h = place.clientHeight - (phone ? 0 : this.beside.on ? 36 : 14);
     for (const view of [this.stage, this.stage_a]) view.fit(w, h, phone ? 4 : 1.5);
+    this.fitted = this.size();
     this.wake();
   }
 
@@ -326,7 +328,7 @@ export class Bench {
     const ink = inks[this.dark ? 'dark' : 'day'];
     const parts = this.overlays.has('areas') || this.overlays.has('places') || this.overlays.has('snap_points')
       ? session.ubbo.parts(again.shown && again.shown_run !== 0 ? again.shown_run : session.live) : [];
-    draw_parts(canvas, parts, session.told, ink, this.overlays);
+    draw_parts(canvas, parts, session.told, this.size(), ink, this.overlays);
     if (again.shown && again.now !== undefined) draw_ghost(canvas, session.told, again.now, again.before, again.time, ink);
     if (again.shown && again.take !== undefined) draw_take(canvas, again.take, again.time, ink.heather, this.overlays);
     else draw_finger(canvas, this.trails, ink, () => this.threshold(), this.overlays);
@@ -375,6 +377,9 @@ export class Bench {
       this.decisions.compare();
       this.decisions.at(again.time);
     }
+    if (again.shown) again.go(); // what is shown is at its time, and of its size
+    const { w, h } = this.size();
+    if (w !== this.fitted.w || h !== this.fitted.h) this.fit();
     this.stage.draw();
     if (beside.on) this.stage_a.draw();
     // Of a touch under way every third frame does.

@@ -90,12 +90,14 @@ export function draw_finger(c: CanvasRenderingContext2D, trails: Trails, ink: In
   }
 }
 
-export function draw_parts(c: CanvasRenderingContext2D, parts: Part[], told: SceneTold, ink: Ink, on: Set<Overlay>): void {
+export function draw_parts(
+  c: CanvasRenderingContext2D, parts: Part[], told: SceneTold, size: { w: number; h: number }, ink: Ink, on: Set<Overlay>,
+): void {
   const label = (words: string, x: number, y: number, colour: string): void => {
     c.font = '600 10px Inter, sans-serif';
     c.textAlign = 'left';
     const wide = c.measureText(words).width;
-    const left = Math.min(x, told.screen.w - wide - 6);
+    const left = Math.min(x, size.w - wide - 6);
     c.fillStyle = colour;
     c.globalAlpha = 0.92;
     c.fillRect(left, y, wide + 6, 14);
@@ -138,7 +140,7 @@ export function draw_parts(c: CanvasRenderingContext2D, parts: Part[], told: Sce
       }
   if (on.has('safe')) {
     const [left, top, right, bottom] = told.screen.safe;
-    const { w, h } = told.screen;
+    const { w, h } = size;
     c.fillStyle = ink.brick;
     c.globalAlpha = 0.18;
     c.fillRect(0, 0, w, top);
