@@ -1,11 +1,14 @@
 // Changes written into a scene's text: only the characters of the values change.
+#include <array>
 #include <filesystem>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "files.hpp"
 #include "ubbo/io/scene/scene_edit.hpp"
 #include "ubbo/io/scene/setting_text.hpp"
+#include "ubbo/io/text/base64.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/testing/check.hpp"
 
@@ -87,4 +90,23 @@ TEST_CASE("in every scene of the demo any number may be written, and nothing els
     }
   }
   CHECK(written > 100);
+}
+
+TEST_CASE("bytes as text, as RFC 4648 has them, and back") {
+  const auto coded = [](const std::string& text) {
+    return ubbo::io::to_base64({reinterpret_cast<const std::uint8_t*>(text.data()), text.size()});
+  };
+  const std::array<std::pair<const char*, const char*>, 7> known{{{"", ""},
+                                                                  {"f", "Zg=="},
+                                                                  {"fo", "Zm8="},
+                                                                  {"foo", "Zm9v"},
+                                                                  {"foob", "Zm9vYg=="},
+                                                                  {"fooba", "Zm9vYmE="},
+                                                                  {"foobar", "Zm9vYmFy"}}};
+  for (const auto& [text, code] : known) CHECK(coded(text) == code);
+  PROPERTY("back", [](const std::vector<std::uint8_t>& bytes) {
+    RC_ASSERT(ubbo::io::from_base64(ubbo::io::to_base64(bytes)) == bytes);
+  });
+  for (const char* none : {"Z", "Zg=", "Zg", "Zh==", "Z===", "====", "Zm9 ", "Zm9\n", "=Zm9"})
+    CHECK_FALSE(ubbo::io::from_base64(none).has_value());
 }
