@@ -88,12 +88,12 @@ Json cell_json(const std::string& name, const io::CellValue& value) {
   return made;
 }
 
-// The pictures a scene names, those with a number in their name one by one up to what is usual.
-Json images_json(const io::Scene& scene) {
+// The images that a scene names, with "{item}" where each item has its own.
+std::set<std::string> images_of(const io::Scene& scene) {
   std::set<std::string> names;
   for (const io::PartPlan& part : scene.parts)
     if (!part.content.image.empty()) names.insert(part.content.image);
-  return Json(names);
+  return names;
 }
 
 }  // namespace
@@ -111,7 +111,7 @@ std::string scene_told(const io::Scene& scene) {
             {"cells", Json::array()},
             {"parts", Json::array()},
             {"kinds", Json::object()},
-            {"images", images_json(scene)},
+            {"images", images_of(scene)},
             {"keys", Json::array()}};
   for (const auto& [name, value] : scene.cells) root["cells"].push_back(cell_json(name, value));
   for (const io::PartPlan& part : scene.parts) {

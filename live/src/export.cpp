@@ -54,13 +54,13 @@ void export_file(Source& source, std::span<const PageFile> page, const std::stri
   // What would end the script early.
   replace_all(script, "</script", "<\\/script");
   replace_all(script, "<!--", "<\\!--");
-  std::string data = fmt::format("{{\"source\":{},\"module\":\"{}\"}}", source.json(false, true),
+  std::string data = fmt::format(R"({{"source":{},"module":"{}"}})", source.json(false, true),
                                  base64_of(file_in(page, "ubbo.wasm")));
   replace_all(data, "<", "\\u003c");
   std::string html(file_in(page, "index.html"));
   // The script stands behind what it reads, and `defer` means nothing to one that is in the file.
-  for (std::size_t at = html.find("<link rel=\"preload\""); at != std::string::npos;
-       at = html.find("<link rel=\"preload\""))
+  for (std::size_t at = html.find(R"(<link rel="preload")"); at != std::string::npos;
+       at = html.find(R"(<link rel="preload")"))
     html.erase(at, html.find('\n', at) + 1 - at);
   replace_all(html, R"(<script type="module" src="page.js"></script>)", "");
   replace_all(html, R"(<link rel="stylesheet" href="page.css">)", "<style>" + style + "</style>");

@@ -39,7 +39,7 @@ Hub::Hub(Source& source, Send send, Log log)
 void Hub::join(Viewer viewer) {
   viewers_.push_back(viewer);
   log_(fmt::format("viewer {} has come; {} in all", viewer, viewers_.size()));
-  if (changes_ != "[]") send(viewer, fmt::format("{{\"what\":\"changes\",\"changes\":{}}}", changes_));
+  if (changes_ != "[]") send(viewer, fmt::format(R"({{"what":"changes","changes":{}}})", changes_));
   tell_viewers();
   tell_turn();
 }
@@ -86,7 +86,7 @@ void Hub::hear(Viewer viewer, std::string_view text) {
       const std::string changes = io::json_text(said["changes"], -1);
       if (changes == changes_) return;
       changes_ = changes;
-      to_others(viewer, fmt::format("{{\"what\":\"changes\",\"changes\":{}}}", changes_));
+      to_others(viewer, fmt::format(R"({{"what":"changes","changes":{}}})", changes_));
     } else if (what == "save") {
       std::vector<std::string> changes;
       for (const Json& change : list_in(said, "changes")) {
@@ -128,17 +128,17 @@ void Hub::files_changed() {
   if (now == scene_) return;
   scene_ = std::move(now);
   log_("read anew: " + source_->scene());
-  to_all(fmt::format("{{\"what\":\"scene\",\"source\":{}}}", scene_));
+  to_all(fmt::format(R"({{"what":"scene","source":{}}})", scene_));
 }
 
 void Hub::tell_turn() {
   for (const Viewer viewer : viewers_)
-    send(viewer, fmt::format("{{\"what\":\"turn\",\"whose\":\"{}\"}}", turn_ == 0        ? "free"
-                                                                       : turn_ == viewer ? "yours"
-                                                                                         : "others"));
+    send(viewer, fmt::format(R"({{"what":"turn","whose":"{}"}})", turn_ == 0        ? "free"
+                                                                  : turn_ == viewer ? "yours"
+                                                                                    : "others"));
 }
 
-void Hub::tell_viewers() { to_all(fmt::format("{{\"what\":\"viewers\",\"count\":{}}}", viewers_.size())); }
+void Hub::tell_viewers() { to_all(fmt::format(R"({{"what":"viewers","count":{}}})", viewers_.size())); }
 
 void Hub::to_others(Viewer viewer, std::string text) {
   const Text shared = std::make_shared<const std::string>(std::move(text));

@@ -125,7 +125,7 @@ std::string Source::keep(const std::string& called, const std::string& text) con
   if (plain.empty()) plain = "take";
   plain.resize(std::min(plain.size(), longest));
   for (int number = 1; number <= most_of_a_name; ++number) {
-    const std::string file =
+    std::string file =
         fmt::format("{}.{}{}{}", stem(), plain, number == 1 ? "" : fmt::format("-{}", number), take_end);
     const fs::path path = fs::path(takes_) / file;
     if (fs::exists(path)) continue;
