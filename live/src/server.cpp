@@ -145,10 +145,18 @@ class Server::Inside {
     encryption_.emplace(asio::ssl::context::tls_server);
     encryption_->set_options(asio::ssl::context::no_tlsv1 | asio::ssl::context::no_tlsv1_1);
     if (!settings_.certificate.empty()) {
+      const std::string key_file = settings_.key.empty() ? settings_.certificate : settings_.key;
       const std::string chain = file::read(settings_.certificate);
-      const std::string key = file::read(settings_.key.empty() ? settings_.certificate : settings_.key);
-      encryption_->use_certificate_chain(asio::buffer(chain));
-      encryption_->use_private_key(asio::buffer(key), asio::ssl::context::pem);
+      const std::string key = file::read(key_file);
+      boost::system::error_code error;
+      encryption_->use_certificate_chain(asio::buffer(chain), error);
+      if (error)
+        throw std::runtime_error(settings_.certificate +
+                                 ": found no certificate; takes a PEM file with its chain");
+      encryption_->use_private_key(asio::buffer(key), asio::ssl::context::pem, error);
+      if (error)
+        throw std::runtime_error(key_file +
+                                 ": found no key of that certificate; takes a PEM file, without a password");
       return;
     }
     const Certificate made = make_certificate(names_);
