@@ -10,15 +10,13 @@ export class Beside {
   private again = 0; // a run that plays a take
   private again_at = -1;
   private again_of = '';
-  private changes: ReadonlyMap<string, string> = new Map();
 
   constructor(private readonly session: Session) {}
 
   /** The settings of now are kept as A; what is changed from here on is B. */
   begin(): void {
     this.end();
-    this.changes = new Map(this.session.changed);
-    this.scene = this.session.scene_with(this.changes);
+    this.scene = this.session.scene_with(this.session.changed);
     if (this.scene === 0) return;
     this.run = this.session.ubbo.resume(this.scene, this.session.live, false) || this.session.ubbo.begin(this.scene);
     this.base = performance.now();
@@ -72,8 +70,5 @@ export class Beside {
     ubbo.play(this.again, Math.round(time));
     this.again_at = time;
     return ubbo.picture(this.again, dark, text_scale);
-  }
-  get kept(): ReadonlyMap<string, string> {
-    return this.changes;
   }
 }

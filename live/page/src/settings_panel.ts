@@ -283,10 +283,4 @@ export class SettingsPanel {
         .join(' ');
     }
   }
-
-  /** Goes to a setting, wherever it is. */
-  find(words: string): void {
-    this.search.value = words;
-    this.build();
-  }
 }
