@@ -1,5 +1,6 @@
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <utility>
 
 #include "accessible_json.hpp"
@@ -73,6 +74,11 @@ std::size_t ubbo_readings(ubbo_run number, char* into, std::size_t room) {
                 {"part", reading.part == nullptr ? "" : reading.part->id()},
                 {"usual", reading.usual}};
       if (reading.snap_points) made["snap_points"] = reading.snap_points();
+      if (reading.thresholds) {
+        made["thresholds"] = Json::array();
+        for (const Threshold& one : reading.thresholds())
+          made["thresholds"].push_back({{"value", one.value}, {"way", one.way}});
+      }
       list.push_back(std::move(made));
     }
     return give(io::json_text(list, -1), into, room);
@@ -151,6 +157,26 @@ std::size_t ubbo_decisions(ubbo_run number, std::size_t first, char* into, std::
                       {"sentence", words::sentence(all[i])},
                       {"caption", words::caption(all[i])}});
     return give(io::json_text(list, -1), into, room);
+  });
+}
+
+std::size_t ubbo_hit_areas(ubbo_run number, double step, unsigned short* into, std::size_t room) {
+  Run* run = runs().find(number);
+  if (run == nullptr || !(step >= 0.5 && step <= 1000.0)) return 0;
+  return guarded(std::size_t{0}, [&] {
+    const Stage& stage = run->run.stage();
+    std::vector<const Part*> seen;
+    for (const Part* part : stage.parts())
+      if (part->in_sight()) seen.push_back(part);
+    const auto across = static_cast<std::size_t>(std::ceil(stage.width() / step));
+    const auto down = static_cast<std::size_t>(std::ceil(stage.height() / step));
+    for (std::size_t i = 0; i < std::min(room, across * down); ++i) {
+      const Part* part = stage.part_at(
+          {(static_cast<double>(i % across) + 0.5) * step, (static_cast<double>(i / across) + 0.5) * step});
+      const auto found = std::find(seen.begin(), seen.end(), part);
+      into[i] = found == seen.end() ? 0 : static_cast<unsigned short>(found - seen.begin() + 1);
+    }
+    return across * down;
   });
 }
 

@@ -28,7 +28,7 @@ using io::Json;
 
 constexpr std::string_view take_end = ".take.csv";
 constexpr int most_items = 200;
-constexpr std::size_t most_takes = 200;
+constexpr std::size_t most_of_takes = std::size_t{16} << 20U;  // bytes of all together
 constexpr int most_of_a_name = 1000;
 constexpr std::uintmax_t largest_take = std::uintmax_t{4} << 20U;
 
@@ -77,12 +77,16 @@ std::string Source::json(bool served, bool inside) {
         entry.file_size(gone) <= largest_take)
       files.insert(file);
   }
+  std::size_t sent = 0;
   for (const std::string& file : files) {
-    if (root["takes"].size() == most_takes) break;
+    const std::string take = file::read((fs::path(takes_) / file).string());
+    if (sent + take.size() > most_of_takes) break;
+    sent += take.size();
     std::string called = file.substr(0, file.size() - take_end.size());
     if (called.starts_with(stem() + ".")) called.erase(0, stem().size() + 1);
-    root["takes"].push_back({{"name", called}, {"text", file::read((fs::path(takes_) / file).string())}});
+    root["takes"].push_back({{"name", called}, {"text", take}});
   }
+  root["takes_left_out"] = files.size() - root["takes"].size();
   const io::SceneRead read = io::read_scene(text, name(), kinds_, {}, skin::inter_width);
   const auto bytes_of = paint::images_beside(scene_);
   images_.clear();

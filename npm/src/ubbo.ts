@@ -27,6 +27,8 @@ export interface Reading {
   part: string;
   usual: boolean;
   snap_points?: number[];
+  /** At which values it is decided what becomes of a drag; as the value grows (1), shrinks (-1), either way (0). */
+  thresholds?: { value: number; way: number }[];
 }
 
 export type Box = [number, number, number, number];
@@ -179,7 +181,8 @@ export class Ubbo {
   private readonly given: Room[];
   private readonly count: number;
 
-  static async load(bytes: BufferSource): Promise<Ubbo> {
+  /** From the module's bytes, or from the answer to a fetch of it: then it is compiled while it comes. */
+  static async load(source: BufferSource | Response): Promise<Ubbo> {
     const memory: { now?: WebAssembly.Memory } = {};
     // Of the system interface the library uses nothing but what ends it on a defect of its own.
     const system: Record<string, (...numbers: number[]) => number> = {
@@ -193,7 +196,11 @@ export class Ubbo {
         return 0;
       },
     };
-    const compiled = await WebAssembly.compile(bytes);
+    const compiled = !(source instanceof Response)
+      ? await WebAssembly.compile(source)
+      : source.headers.get('content-type') === 'application/wasm'
+        ? await WebAssembly.compileStreaming(source)
+        : await WebAssembly.compile(await source.arrayBuffer());
     const imports: WebAssembly.Imports = {};
     for (const { module, name } of WebAssembly.Module.imports(compiled)) {
       imports[module] ??= {};
@@ -354,6 +361,18 @@ export class Ubbo {
   }
   value_text(run: number, reading: number): string {
     return this.text((into, room) => this.call.ubbo_value_text(run, reading, into, room));
+  }
+  /**
+   * For points `step` dp apart, row by row from the top left: the part of `parts` that a contact going down there
+   * would be offered to, counted from 1; 0: none. Good until the next call.
+   */
+  hit_areas(run: number, step: number): Uint16Array {
+    let count = this.call.ubbo_hit_areas(run, step, this.numbers.at, this.numbers.size / 2);
+    if (count > this.numbers.size / 2) {
+      this.numbers.grow(count * 2);
+      count = this.call.ubbo_hit_areas(run, step, this.numbers.at, this.numbers.size / 2);
+    }
+    return new Uint16Array(this.memory.buffer, this.numbers.at, count);
   }
   /** Good until the next call. */
   boxes(run: number): Float64Array {

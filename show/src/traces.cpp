@@ -99,7 +99,8 @@ Traces follow(const io::Scene& scene, const io::Take& take, const std::vector<st
                            reading.unit,
                            reading.part == nullptr ? std::string() : reading.part->id(),
                            {},
-                           reading.snap_points ? reading.snap_points() : std::vector<double>{}});
+                           reading.snap_points ? reading.snap_points() : std::vector<double>{},
+                           reading.thresholds ? reading.thresholds() : std::vector<Threshold>{}});
   std::set<Micros> times;
   for (int i = 0; i <= steps; ++i) times.insert(whole.begins() + (whole.ends() - whole.begins()) * i / steps);
   io::Replay replay(run, take, {.told = told_part(told, 0.5, 1.0)});
@@ -168,10 +169,12 @@ Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take& take,
     if (std::find(whats.begin(), whats.end(), one.what) == whats.end()) whats.push_back(one.what);
   const io::SceneRun fresh(scene);
   const double begin = take.samples.empty() ? 0.0 : to_ms(take.samples.front().time);
-  std::size_t next_colour = 1;  // the first is the finger's
+  constexpr std::size_t max_thresholds = 8;  // more would hide what they are to explain
+  std::size_t next_colour = 1;               // the first is the finger's
   for (const std::string& what : whats) {
     Panel panel{.title = what, .x_to = run.length_ms, .x_numbers = false};
     std::set<double> snap_points;
+    std::set<double> thresholds;
     std::string unit;  // parts have a reading of one name in one unit
     std::optional<Axis> place;
     std::vector<const Part*> parts;
@@ -183,12 +186,19 @@ Graph graph_of(const Traces& run, const io::Scene& scene, const io::Take& take,
       panel.lines.push_back(
           {.name = one.name, .points = one.points, .colour = palette[next_colour++ % palette.size()]});
       snap_points.insert(one.snap_points.begin(), one.snap_points.end());
+      for (const Threshold& threshold : one.thresholds) thresholds.insert(threshold.value);
     }
     if (!unit.empty()) panel.title += ", " + unit;
     for (const double rest : snap_points)
       panel.levels.push_back(
           {.at = rest, .colour = colours.moss.with_alpha(0.8), .words = {}, .dash = 3, .width = 1.4});
     if (!panel.levels.empty()) panel.levels.front().words = "snap points";
+    if (!thresholds.empty() && thresholds.size() <= max_thresholds) {
+      for (const double value : thresholds)
+        panel.levels.push_back(
+            {.at = value, .colour = colours.brick.with_alpha(0.8), .words = {}, .dash = 2, .width = 1.2});
+      panel.levels.back().words = thresholds.size() > 1 ? "thresholds" : "threshold";
+    }
     if (place) add_fingers(panel, run, parts, *place, begin, colours);
     graph.panels.push_back(std::move(panel));
   }

@@ -313,6 +313,83 @@ TEST_CASE("a tap on the place of a value chooses it, for every kind that has suc
   CHECK((looked.size() >= 5 || kinds_under_test().size() < 20));
 }
 
+namespace {
+
+// A finger drags a part slowly, by steps, holds it still and lets go: what it read at each step, and what
+// came of it.
+struct SlowDrag {
+  std::vector<double> read{};
+  std::string outcome{};
+};
+
+SlowDrag drag_slowly(const PartKind& kind, bool right_to_left, Point each, int steps,
+                     const ReadingInfo& reading) {
+  Alone alone(kind, right_to_left);
+  Stage& stage = alone.stage;
+  if (OfferedActions(*alone.part).has("open")) stage.act(*alone.part, "open", ms(0));
+  settle(stage);
+  Point at = alone.part->box().centre();
+  pieces_of(*alone.part, [&](const Piece& piece) {
+    if (piece.role == Role::handle) at = piece.box.centre();
+  });
+  Micros now = stage.now() + ms(100);
+  stage.touch({.time = now, .contact = 1, .phase = Phase::down, .at = at});
+  SlowDrag made;
+  for (int i = 0; i < steps; ++i) {
+    stage.touch({.time = now += ms(10), .contact = 1, .phase = Phase::move, .at = at = at + each});
+    const ReadingValue value = reading.now(*alone.part);
+    made.read.push_back(std::get<double>(value));
+  }
+  stage.touch({.time = now + ms(600), .contact = 1, .phase = Phase::up, .at = at});
+  settle(stage);
+  made.outcome = alone.outcome(true);
+  return made;
+}
+
+}  // namespace
+
+TEST_CASE(
+    "what becomes of a slow drag changes at the thresholds that readings tell, and nowhere beside them") {
+  std::set<std::string_view> looked;
+  each_kind([&](const PartKind& kind) {
+    for (const bool right_to_left : {false, true})
+      for (const ReadingInfo& reading : kind.readings) {
+        std::vector<Threshold> thresholds;
+        Alone fresh(kind, right_to_left);
+        if (reading.thresholds != nullptr && std::string_view(reading.name) != "velocity")
+          reading.thresholds(*fresh.part, thresholds);
+        for (const Threshold& threshold : thresholds)
+          for (const Point each : {Point{0.75, 0}, Point{-0.75, 0}, Point{0, 0.75}, Point{0, -0.75}}) {
+            constexpr int most = 400;
+            const auto let_go_after = [&](std::size_t steps) {
+              return drag_slowly(kind, right_to_left, each, static_cast<int>(steps), reading).outcome;
+            };
+            const auto read = drag_slowly(kind, right_to_left, each, most, reading).read;
+            const bool grows = read.back() > read.front();
+            const auto short_of = [&](double value) {
+              return grows ? value < threshold.value - 1e-9 : value > threshold.value + 1e-9;
+            };
+            const auto past = [&](double value) {
+              return grows ? value > threshold.value + 1e-9 : value < threshold.value - 1e-9;
+            };
+            const auto over =
+                static_cast<std::size_t>(std::find_if(read.begin(), read.end(), past) - read.begin());
+            std::size_t before = 0;
+            while (before < read.size() && short_of(read[before])) ++before;
+            if (before < 3 || over + 2 >= read.size() || (threshold.way != 0 && (threshold.way > 0) != grows))
+              continue;
+            INFO(kind.name << " " << reading.name << " " << threshold.value << (grows ? " grows" : " shrinks")
+                           << (right_to_left ? " right to left" : ""));
+            CHECK(let_go_after(before) != let_go_after(over + 1));
+            CHECK(let_go_after(before - 1) == let_go_after(before));
+            CHECK(let_go_after(over + 1) == let_go_after(over + 2));
+            looked.insert(kind.name);
+          }
+      }
+  });
+  CHECK((looked.size() >= 5 || kinds_under_test().size() < 20));
+}
+
 TEST_CASE("an action does what it is called, for every kind that has some") {
   each_kind([](const PartKind& kind) {
     for (const auto& [action, up] :

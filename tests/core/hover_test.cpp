@@ -197,6 +197,82 @@ TEST_CASE("hovering has one outcome at every frame rate, changes nothing else, a
   });
 }
 
+TEST_CASE(
+    "never two are hovered, and none whose pointer has gone, that was removed, covered or scrolled away") {
+  PROPERTY("a list of buttons, a button over it, and a dialog", [] {
+    Stage stage;
+    auto& list = stage.add<List>("list", {20, 100, 320, 300}, {.label = "Rows"});
+    std::vector<Handle> some;
+    for (int i = 0; i < 12; ++i)
+      some.push_back(stage.handle(stage.add<Button>("row" + std::to_string(i), Box{0, 0, 320, 60},
+                                                    {.label = "Row"}, {.inside = "list"})));
+    some.push_back(stage.handle(stage.add<Button>("cover", {60, 180, 200, 120}, {.label = "Cover"})));
+    auto& dialog = stage.add<Dialog>("ask", {60, 250, 240, 200}, {.label = "Close?"});
+    const auto any = [&] { return stage.get(some[*rc::gen::inRange<std::size_t>(0, some.size())]); };
+    Micros now{0};
+    Point pointer{};
+    bool there = false;
+    bool down = false;
+    std::pair<int, Tool> whose{};  // of several pointers the one that moved last counts
+    const int count = *rc::gen::inRange(3, 40);
+    for (int i = 0; i < count; ++i) {
+      now += ms(*rc::gen::element(3, 40, 400));
+      const Point at{*number(0, 360), *number(60, 460)};
+      const std::pair device{*rc::gen::inRange(0, 2), *rc::gen::element(Tool::mouse, Tool::stylus)};
+      const auto say = [&](Phase phase, int contact, Tool tool, int from) {
+        stage.touch(
+            {.time = now, .contact = contact, .phase = phase, .at = at, .tool = tool, .device = from});
+      };
+      Part* one = any();
+      switch (*rc::gen::inRange(0, 13)) {
+        case 0:
+          say(Phase::leave, 0, device.second, device.first);
+          if (device == whose) there = false;
+          break;
+        case 1:
+          stage.at(now, [&] { list.scroll_to(*rc::gen::inRange<std::size_t>(0, 12)); });
+          break;
+        case 2:
+          stage.wheel(
+              {.time = now, .at = at, .by = {0, *rc::gen::element(-2.0, 2.0)}, .unit = WheelUnit::notch});
+          break;
+        case 3:
+          if (one != nullptr) stage.at(now, [&] { stage.show(*one, one->hidden()); });
+          break;
+        case 4:
+          if (one != nullptr) stage.at(now, [&] { stage.enable(*one, !one->enabled()); });
+          break;
+        case 5:
+          if (one != nullptr) stage.at(now, [&] { stage.remove(*one); });
+          break;
+        case 6:
+          stage.at(now, [&] { dialog.open_layer() ? dialog.close() : dialog.open(); });
+          break;
+        case 7:
+          say(down ? Phase::up : Phase::down, 9, Tool::finger, 7);
+          down = !down;
+          break;
+        default:
+          say(Phase::hover, 0, device.second, device.first);
+          pointer = at;
+          whose = device;
+          there = true;
+      }
+      RC_ASSERT(!(down && stage.hovered() != nullptr));
+    }
+    if (down) stage.touch({.time = now, .contact = 9, .phase = Phase::up, .at = {1, 1}, .device = 7});
+    stage.advance(now + ms(6000));
+    // Looked for by hand: from the topmost on, what is seen there.
+    const Part* under = nullptr;
+    for (auto at = stage.parts().rbegin(); there && under == nullptr && at != stage.parts().rend(); ++at)
+      if ((*at)->visible() && (*at)->takes(pointer)) under = *at;
+    if (stage.modal() != nullptr && under != stage.modal()) under = nullptr;
+    if (under != nullptr && !under->enabled()) under = nullptr;
+    RC_ASSERT(stage.hovered() == under);
+    for (const Part* part : stage.parts()) RC_ASSERT(part->hover() == (part == under ? 1.0 : 0.0));
+  });
+}
+
 TEST_CASE("one piece is hovered at a time, and hints at the cursor") {
   Stage stage({.width = 360});
   Cell<double> stars(2);

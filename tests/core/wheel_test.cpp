@@ -1,9 +1,11 @@
 // Wheels and trackpads: what follows them, how far, and when it lands.
+#include <algorithm>
 #include <cmath>
 #include <string>
 
 #include "ubbo/stage/stage.hpp"
 #include "ubbo/testing/allocations.hpp"
+#include "ubbo/testing/alone.hpp"
 #include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
@@ -137,6 +139,68 @@ TEST_CASE("a notch is a step for what steps; in something that scrolls only with
   stage.advance(ms(4000));
   CHECK(inside.get() == 5.0);
   CHECK(list.offset() == Approx(0.0).margin(1e-9));
+}
+
+TEST_CASE("a list scrolled by a wheel and one dragged by a finger as far stand alike") {
+  PROPERTY("any way", [] {
+    std::vector<double> ways;
+    for (int i = 0, count = *rc::gen::inRange(1, 12); i < count; ++i) ways.push_back(*number(-90, 120));
+    const double drag_threshold = Feel{}.drag_threshold;
+    Stage wheeled, dragged;
+    auto& by_wheel = wheeled.add<List>("list", {0, 0, 300, 400}, rows(30));
+    auto& by_finger = dragged.add<List>("list", {0, 0, 300, 400}, rows(30));
+    Micros now = ms(10);
+    for (const double way : ways) {
+      wheeled.wheel({.time = now, .at = {100, 200}, .by = {0, way}, .phase = WheelPhase::change});
+      wheeled.wheel({.time = now + ms(300), .at = {100, 200}, .phase = WheelPhase::end});
+      // A drag begins past its threshold, and has followed from there; it rests before the lift. Where the
+      // list would yield at its end to a finger, the finger stops.
+      const double to =
+          std::clamp(by_finger.offset() - way, 400.0 - by_finger.length(), 0.0) - by_finger.offset();
+      Point at{100, 200};
+      const double on = std::copysign(drag_threshold, to);
+      dragged.touch({.time = now, .contact = 1, .phase = Phase::down, .at = at});
+      if (to != 0.0)
+        for (const double further : {on, to}) {
+          at.y += further;
+          dragged.touch({.time = now += ms(20), .contact = 1, .phase = Phase::move, .at = at});
+        }
+      dragged.touch({.time = now + ms(300), .contact = 1, .phase = Phase::up, .at = at});
+      now += ms(2000);
+      wheeled.advance(now);
+      dragged.advance(now);
+      RC_ASSERT(std::fabs(by_wheel.offset() - by_finger.offset()) < 1e-9);
+    }
+  });
+}
+
+TEST_CASE("after a trackpad's momentum whatever snaps stands on a snap point") {
+  PROPERTY("any way", [] {
+    Cell<double> place(0);
+    Stage stage;
+    auto& carousel = stage.add<Carousel>("photos", {0, 0, 300, 200}, {.count = 7});
+    auto& pane =
+        stage.add<Pane>("pane", {0, 220, 300, 200}, {.min = -400, .max = 0, .snap_points = {-400, -170, 0}});
+    Micros now = ms(10);
+    for (int round = 0, rounds = *rc::gen::inRange(1, 4); round < rounds; ++round) {
+      for (const Point at : {Point{100, 100}, Point{100, 300}}) {
+        double speed = *number(-40, 40);
+        const bool level = at.y < 200;
+        const auto turn = [&](double by, WheelPhase phase) {
+          stage.wheel({.time = now, .at = at, .by = level ? Point{by, 0} : Point{0, by}, .phase = phase});
+          now += ms(*rc::gen::element(4, 8, 16));
+        };
+        for (int i = 0, count = *rc::gen::inRange(1, 15); i < count; ++i) turn(speed, WheelPhase::change);
+        if (*rc::gen::arbitrary<bool>()) turn(0, WheelPhase::end);
+        for (; std::fabs(speed) > 0.5; speed *= 0.8) turn(speed, WheelPhase::momentum);
+      }
+      now += ms(3000);
+      stage.advance(now);
+      RC_ASSERT(stage.settled());
+      RC_ASSERT(carousel.position() == std::round(carousel.position()));
+      RC_ASSERT(pane.offset() == 0.0 || pane.offset() == -170.0 || pane.offset() == -400.0);
+    }
+  });
 }
 
 TEST_CASE("a pinch, or the wheel with the control key, zooms about the pointer") {

@@ -4,6 +4,7 @@
 
 #include "files.hpp"
 #include "streams.hpp"
+#include "ubbo/io/take/take_info.hpp"
 #include "ubbo/io/text/input_error.hpp"
 #include "ubbo/testing/check.hpp"
 
@@ -92,6 +93,25 @@ TEST_CASE("pressure and tool may be left out, lines may end as they like") {
   REQUIRE(take.samples.size() == 2);
   CHECK(take.samples[0].time == Micros{-1500});
   CHECK(take.samples[1].phase == Phase::up);
+}
+
+TEST_CASE("what a take holds tells of mice and wheels too") {
+  const io::Take take =
+      io::parse_take(header +
+                         "0,0,hover,10,10,0,mouse\n40,0,hover,40,50,0,mouse\n50,0,down,40,50,1,mouse\n"
+                         "90,0,up,40,50,1,mouse\n100,0,hover,40,50,0,mouse\n"
+                         "110,,wheel,40 50,\"0 1 notch\"\n200,,wheel,40 50,\"0 2 notch\"\n"
+                         "900,,wheel,40 50,\"0 -4.5 dp change\"\n950,0,leave,0,0,0,mouse\n",
+                     "t");
+  const io::TakeInfo info = io::inspect(take, {}, {0, 0, 360, 720});
+  REQUIRE(info.hovers.size() == 2);
+  CHECK((info.hovers[0].ended == "down" && info.hovers[0].path == 50.0 && info.hovers[0].duration == ms(50)));
+  CHECK((info.hovers[1].ended == "leave" && info.hovers[1].samples == 1));
+  REQUIRE(info.wheels.size() == 2);
+  CHECK((info.wheels[0].turns == 2 && info.wheels[0].total == Point{0, 3}));
+  CHECK((info.wheels[1].unit == WheelUnit::dp && info.wheels[1].total == Point{0, -4.5}));
+  CHECK(io::info_text(info).find("2 turns                at (40.0, 50.0): 0 right, 3 down, notches") !=
+        std::string::npos);
 }
 
 TEST_CASE("any text is read as a take or refused") {

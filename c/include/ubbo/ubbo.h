@@ -93,7 +93,9 @@ size_t ubbo_cursor(ubbo_run run, char *into, size_t room);
 size_t ubbo_picture(ubbo_run run, int dark, double text_scale, double *into, size_t room, char *texts,
                     size_t texts_room, size_t *texts_size);
 
-/* The readings of a run, as a JSON list of {name, what, unit, part, usual, snap_points}. */
+/* The readings of a run, as a JSON list of {name, what, unit, part, usual, snap_points, thresholds}: the last are {value,
+ * way}, at which it is decided what becomes of a drag when it is let go; `way` is 1 where that counts as the value
+ * grows, -1 as it shrinks, 0 either way. */
 size_t ubbo_readings(ubbo_run run, char *into, size_t room);
 /* What those of them read now whose places in that list are in `which`; null: all. A flag is 0 or 1, a text 0.
  * Returns how many there are. */
@@ -113,6 +115,10 @@ size_t ubbo_decisions(ubbo_run run, size_t first, char *into, size_t room);
  * presents itself to assistive technology, what it can be asked to do, its pieces, and the places where it
  * stands and may rest. */
 size_t ubbo_parts(ubbo_run run, char *into, size_t room);
+/* For points `step` dp apart, row by row from the top left corner of the screen, the first half a step from either edge:
+ * which part a contact that goes down there would be offered to first, by its place in the list of ubbo_parts counted
+ * from 1; 0: none. Returns how many points there are; 0 where `step` is not from 0.5 to 1000. */
+size_t ubbo_hit_areas(ubbo_run run, double step, unsigned short *into, size_t room);
 /* Where the parts of the scene are now, in its order: x, y, w, h of the handle, of a part that has one, or of the
  * whole part; w is below 0 where it is not in sight. Returns how many numbers there are. */
 size_t ubbo_boxes(ubbo_run run, double *into, size_t room);

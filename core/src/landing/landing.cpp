@@ -50,6 +50,19 @@ void limit(Landing& made, const SnapPoints& snaps, const Release& release) {
 
 }  // namespace
 
+void add_thresholds(const SnapPoints& snaps, Length commit_distance, std::vector<Threshold>& out) {
+  constexpr std::size_t max = 60;
+  for (std::size_t i = 0; i + 1 < snaps.size() && snaps.size() <= max; ++i) {
+    const double from = snaps.at(i);
+    const double to = snaps.at(i + 1);
+    const double needed = std::min(commit_distance.in(to - from), to - from);
+    if (needed > 0.0)
+      out.insert(out.end(), {Threshold{from + needed, 1}, Threshold{to - needed, -1}});
+    else
+      out.push_back({(from + to) / 2.0, 0});
+  }
+}
+
 Landing choose_landing(const SnapPoints& snaps, const Release& release) {
   Landing made;
   // Where nothing was thrown it is aimed at where it was let go, also past a bound that yields.

@@ -360,6 +360,14 @@ namespace {
 
 const CardDeck& deck_of(const Part& part) { return static_cast<const CardDeck&>(part); }
 
+template <Axis axis>
+void card_thresholds(const Part& part, std::vector<Threshold>& out) {
+  const auto& it = static_cast<const CardDeck&>(part);
+  constexpr bool level = axis == Axis::horizontal;
+  const auto [back, forth] = level ? std::pair{Side::left, Side::right} : std::pair{Side::up, Side::down};
+  if (it.open_to(forth)) out.push_back({it.throw_distance(forth), 1});
+  if (it.open_to(back)) out.push_back({-it.throw_distance(back), -1});
+}
 double card_x(const CardDeck& it) { return it.offset().x; }
 double card_y(const CardDeck& it) { return it.offset().y; }
 double card_top(const CardDeck& it) { return it.selected(); }
@@ -368,8 +376,9 @@ double cards_flying(const CardDeck& it) { return static_cast<double>(it.flying()
 
 constexpr std::array card_deck_readings{
     ReadingInfo{"offset.x", "dp", "how far the topmost card is to the right of its place",
-                &read<CardDeck, &card_x>, nullptr, true},
-    ReadingInfo{"offset.y", "dp", "how far it is below its place", &read<CardDeck, &card_y>, nullptr, true},
+                &read<CardDeck, &card_x>, nullptr, true, &card_thresholds<Axis::horizontal>},
+    ReadingInfo{"offset.y", "dp", "how far it is below its place", &read<CardDeck, &card_y>, nullptr, true,
+                &card_thresholds<Axis::vertical>},
     ReadingInfo{"turn", "degrees", "how far it is turned", &read<CardDeck, &card_turn>},
     ReadingInfo{"next", "", "how far the next one has risen", &read<CardDeck, &CardDeck::next_risen>},
     ReadingInfo{"selected", "", "the topmost card, from 0", &read<CardDeck, &card_top>},

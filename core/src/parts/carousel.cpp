@@ -319,13 +319,14 @@ void item_rests(const Part& part, std::vector<double>& snap_points) {
 
 constexpr std::array carousel_readings{
     ReadingInfo{"position", "items", "where it is, in items from 0", &read<Carousel, &Carousel::position>,
-                &item_rests, true},
+                &item_rests, true, &rail_thresholds<Carousel>},
     ReadingInfo{"target", "items", "where it goes, or stands", &read<Carousel, &Carousel::target>,
                 &item_rests},
     ReadingInfo{"selected", "", "the item nearest to that, from 0", &read<Carousel, &index_now>},
     ReadingInfo{"fraction", "", "how far it is from that item towards the next",
                 &read<Carousel, &Carousel::fraction>},
-    ReadingInfo{"velocity", "items/s", "how fast it moves", &read<Carousel, &Carousel::velocity>},
+    ReadingInfo{"velocity", "items/s", "how fast it moves", &read<Carousel, &Carousel::velocity>, nullptr,
+                false, &rail_flick_speeds<Carousel>},
     ReadingInfo{"far", "dp", "how far what lies far behind has moved", &read<Carousel, &far_now>},
     ReadingInfo{"pressed", "", "a finger has it", &read<Carousel, &Carousel::pressed>},
     ReadingInfo{"dragging", "", "a finger drags it", &read<Carousel, &Carousel::dragging>},

@@ -18,10 +18,11 @@ std::optional<Point> panel_place(const Part& part, double value);
 
 inline constexpr std::array panel_readings{
     ReadingInfo{"out", "dp", "how far it is drawn out", &read<EdgePanel, &EdgePanel::out>, &panel_rest_places,
-                true},
+                true, &rail_thresholds<EdgePanel>},
     ReadingInfo{"target", "dp", "where that goes, or stands", &read<EdgePanel, &EdgePanel::target>,
                 &panel_rest_places},
-    ReadingInfo{"velocity", "dp/s", "how fast it goes out", &read<EdgePanel, &EdgePanel::velocity>},
+    ReadingInfo{"velocity", "dp/s", "how fast it goes out", &read<EdgePanel, &EdgePanel::velocity>, nullptr,
+                false, &rail_flick_speeds<EdgePanel>},
     ReadingInfo{"snap_point", "", "where it is or goes: 0 is closed, then the snap points from the lowest on",
                 &read<EdgePanel, &panel_rest>},
     ReadingInfo{"dim", "", "how much its backdrop hides", &read<EdgePanel, &EdgePanel::dim>},

@@ -377,6 +377,12 @@ namespace {
 
 double page_way(const PageHost& it) { return it.way_left(); }
 double shown_page(const PageHost& it) { return static_cast<double>(it.selected()); }
+// Counted as `way left` is, from the page it stands on.
+void page_thresholds(const Part& part, std::vector<Threshold>& out) {
+  const auto& it = static_cast<const PageHost&>(part);
+  const Length commit = it.rail().plan().commit_distance;
+  if (it.page_below()) add_thresholds(SnapPoints::list({-1.0, 0.0}), commit, out);
+}
 double page_count(const PageHost& it) { return static_cast<double>(it.pages()); }
 
 constexpr std::array page_readings{
@@ -384,7 +390,7 @@ constexpr std::array page_readings{
                 nullptr, true},
     ReadingInfo{"pages", "", "how many lie in it", &read<PageHost, &page_count>},
     ReadingInfo{"way left", "pages", "how far it is from there: below 0 while that page is still to come",
-                &read<PageHost, &page_way>, nullptr, true},
+                &read<PageHost, &page_way>, nullptr, true, &page_thresholds},
     ReadingInfo{"velocity", "pages/s", "how fast that changes", &read<PageHost, &PageHost::velocity>},
     ReadingInfo{"pressed", "", "a finger has it", &read<PageHost, &PageHost::pressed>},
     ReadingInfo{"dragging", "", "a finger drags it", &read<PageHost, &PageHost::dragging>},

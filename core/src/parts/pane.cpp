@@ -188,12 +188,14 @@ void snap_points(const Part& part, std::vector<double>& out) {
 }
 
 constexpr std::array pane_readings{
-    ReadingInfo{"offset", "dp", "where it is along its axis", &read<Pane, &Pane::offset>, &snap_points, true},
+    ReadingInfo{"offset", "dp", "where it is along its axis", &read<Pane, &Pane::offset>, &snap_points, true,
+                &rail_thresholds<Pane>},
     ReadingInfo{"shown", "dp", "where it is drawn: ahead of it while prediction sees the finger ahead",
                 &read<Pane, &Pane::shown>, &snap_points},
     ReadingInfo{"target", "dp", "where it goes, or stands", &read<Pane, &Pane::target>, &snap_points},
     ReadingInfo{"fraction", "", "how far it is from min to max", &read<Pane, &Pane::fraction>},
-    ReadingInfo{"velocity", "dp/s", "how fast it moves", &read<Pane, &Pane::velocity>},
+    ReadingInfo{"velocity", "dp/s", "how fast it moves", &read<Pane, &Pane::velocity>, nullptr, false,
+                &rail_flick_speeds<Pane>},
     ReadingInfo{"opacity", "", "how visible it is while a fade stands for its travel",
                 &read<Pane, &Pane::opacity>},
     ReadingInfo{"pressed", "", "a finger has it", &read<Pane, &Pane::pressed>},

@@ -47,6 +47,12 @@ void Rail::link(NumberLink cell) {
   });
 }
 
+void Rail::add_flick_speeds(std::vector<Threshold>& out) const {
+  if (plan_.snap_points.size() < 2 || plan_.projection_time == Micros{0}) return;
+  const double speed = part_->feel_for(Tool::finger).flick_speed / std::fabs(plan_.dp_per_unit);
+  out.insert(out.end(), {Threshold{speed, 1}, Threshold{-speed, -1}});
+}
+
 double Rail::position() const {
   const double value = mover_.at(part_->context().now).value;
   const double inside = within(value);

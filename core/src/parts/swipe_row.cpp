@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <span>
 #include <utility>
 
 namespace ubbo {
@@ -524,6 +525,19 @@ namespace {
 
 const SwipeRow& row_of(const Part& part) { return static_cast<const SwipeRow&>(part); }
 
+template <Axis axis>
+void row_thresholds(const Part& part, std::vector<Threshold>& out) {
+  const auto& it = static_cast<const SwipeRow&>(part);
+  const RailPlan& plan = it.rail(axis).plan();
+  const std::size_t first = out.size();
+  it.rail(axis).add_thresholds(out);
+  const Box& box = it.layout_box();
+  const double commit = it.settings().commit_distance.in(axis == Axis::horizontal ? box.w : box.h);
+  if (commit > 0.0 && plan.max > 0.0) out.push_back({commit, 1});
+  if (commit > 0.0 && plan.min < 0.0) out.push_back({-commit, -1});
+  if (plan.dp_per_unit < 0.0)
+    for (Threshold& one : std::span(out).subspan(first)) one = {-one.value, -one.way};
+}
 double offset_x(const SwipeRow& it) { return it.offset().x; }
 double offset_y(const SwipeRow& it) { return it.offset().y; }
 std::string state_name(const SwipeRow& it) { return name_of(it.state()); }
@@ -531,8 +545,9 @@ std::string side_name(const SwipeRow& it) { return it.side(); }
 
 constexpr std::array swipe_row_readings{
     ReadingInfo{"offset.x", "dp", "how far it has slid to the right", &read<SwipeRow, &offset_x>, nullptr,
-                true},
-    ReadingInfo{"offset.y", "dp", "how far it has slid down", &read<SwipeRow, &offset_y>, nullptr, true},
+                true, &row_thresholds<Axis::horizontal>},
+    ReadingInfo{"offset.y", "dp", "how far it has slid down", &read<SwipeRow, &offset_y>, nullptr, true,
+                &row_thresholds<Axis::vertical>},
     ReadingInfo{"fraction", "", "how far it is open", &read<SwipeRow, &SwipeRow::fraction>},
     ReadingInfo{"side", "", "the side it is open over", &read<SwipeRow, &side_name>},
     ReadingInfo{"state", "", "closed, open, committed, troubled or removed", &read<SwipeRow, &state_name>},

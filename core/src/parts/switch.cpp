@@ -2,10 +2,9 @@
 
 #include <array>
 #include <cmath>
+#include <span>
 
 namespace ubbo {
-
-namespace {}  // namespace
 
 template <>
 std::span<const Setting<SwitchSettings>> settings_of<SwitchSettings>() {
@@ -135,15 +134,27 @@ void switch_thumb_rests(const Part& part, std::vector<double>& places) {
   for (const double fraction : {0.0, 1.0}) places.push_back(along(axis, one_of(part).place_of(fraction)));
 }
 
+template <Axis axis>
+void switch_thumb_thresholds(const Part& part, std::vector<Threshold>& out) {
+  const Switch& it = one_of(part);
+  if (it.settings().axis != axis) return;
+  const std::size_t first = out.size();
+  it.rail().add_thresholds(out);
+  const bool mirrored = it.rail().plan().dp_per_unit < 0.0;
+  for (Threshold& one : std::span(out).subspan(first))
+    one = {along(axis, it.place_of(one.value)), mirrored ? -one.way : one.way};
+}
+
 constexpr std::array switch_readings{
     ReadingInfo{"thumb.x", "dp", "the middle of the thumb", &read<Switch, &switch_thumb_x>,
-                &switch_thumb_rests<Axis::horizontal>, true},
+                &switch_thumb_rests<Axis::horizontal>, true, &switch_thumb_thresholds<Axis::horizontal>},
     ReadingInfo{"thumb.y", "dp", "the middle of the thumb", &read<Switch, &switch_thumb_y>,
-                &switch_thumb_rests<Axis::vertical>, true},
+                &switch_thumb_rests<Axis::vertical>, true, &switch_thumb_thresholds<Axis::vertical>},
     ReadingInfo{"fraction", "", "how far the thumb is from no to yes", &read<Switch, &Switch::fraction>,
-                &snap_points},
+                &snap_points, false, &rail_thresholds<Switch>},
     ReadingInfo{"on", "", "what it is set to", &read<Switch, &Switch::on>},
-    ReadingInfo{"velocity", "per second", "how fast the share changes", &read<Switch, &Switch::velocity>},
+    ReadingInfo{"velocity", "per second", "how fast the share changes", &read<Switch, &Switch::velocity>,
+                nullptr, false, &rail_flick_speeds<Switch>},
     ReadingInfo{"opacity", "", "how visible the thumb is while a fade stands for its travel",
                 &read<Switch, &Switch::thumb_opacity>},
     ReadingInfo{"pressed", "", "a finger has it", &read<Switch, &Switch::pressed>},

@@ -294,8 +294,8 @@ double tray_x(const ToastTray& it) { return it.visual_state().offset.x; }
 double tray_y(const ToastTray& it) { return it.visual_state().offset.y; }
 
 constexpr std::array tray_readings{
-    ReadingInfo{"offset.x", "dp", "how far it stands from its place, to the right",
-                &read<ToastTray, &tray_x>},
+    ReadingInfo{"offset.x", "dp", "how far it stands from its place, to the right", &read<ToastTray, &tray_x>,
+                nullptr, false, &rail_thresholds<ToastTray>},
     ReadingInfo{"offset.y", "dp", "how far it stands from its place, downwards", &read<ToastTray, &tray_y>,
                 nullptr, true},
     ReadingInfo{"opacity", "", "how visible it is", &read<ToastTray, &ToastTray::opacity>, nullptr, true},

@@ -49,6 +49,12 @@ std::vector<Reading> readings_of(SceneRun& run) {
           snap_points(*part, places);
           return places;
         };
+      if (info.thresholds != nullptr)
+        made.thresholds = [part, thresholds = info.thresholds] {
+          std::vector<Threshold> values;
+          thresholds(*part, values);
+          return values;
+        };
       all.push_back(std::move(made));
     }
     // Of any kind: how much it shows that a mouse or pen is over it.

@@ -4,6 +4,7 @@
 #include <fmt/ranges.h>
 
 #include <algorithm>
+#include <array>
 #include <stdexcept>
 #include <vector>
 
@@ -36,9 +37,20 @@ std::vector<std::pair<const Question*, std::vector<const Answer*>>> questions_of
   return asked;
 }
 
+// What it does with a wheel or trackpad.
+std::string wheel_words(const PartKind& kind) {
+  static constexpr std::array uses{"nothing: what lies around it gets it", "drags it, as a finger would",
+                                   "a notch is a step, where it has the focus or nothing around it scrolls",
+                                   "a notch is a step, and a trackpad drags it"};
+  std::string words = uses[static_cast<std::size_t>(kind.wheel)];
+  if (kind.wheel_zooms) words += "; a pinch, or the wheel with the control key, zooms";
+  return words;
+}
+
 std::string text_page(const PartKind& kind, Kinds kinds) {
   std::string text = fmt::format("{}: {}\n\nARIA role  {}\n", kind.name, kind.means, kind.role);
   text += fmt::format("keys       {}\n", *kind.keys == '\0' ? "none" : kind.keys);
+  text += fmt::format("wheel      {}\n", wheel_words(kind));
   if (!kind.actions.empty()) text += "\nactions\n";
   for (const PartAction& action : kind.actions)
     text += fmt::format("  {:<16} {}\n", action.name, action.means);
@@ -60,8 +72,8 @@ std::string text_page(const PartKind& kind, Kinds kinds) {
 }
 
 std::string markdown_page(const PartKind& kind, Kinds kinds) {
-  std::string text = fmt::format("| | |\n|---|---|\n| ARIA role | `{}` |\n| keys | {} |\n", kind.role,
-                                 *kind.keys == '\0' ? "none" : kind.keys);
+  std::string text = fmt::format("| | |\n|---|---|\n| ARIA role | `{}` |\n| keys | {} |\n| wheel | {} |\n",
+                                 kind.role, *kind.keys == '\0' ? "none" : kind.keys, wheel_words(kind));
   if (!kind.actions.empty()) text += "\n## Actions\n\n| action | means | under a finger |\n|---|---|---|\n";
   for (const PartAction& action : kind.actions)
     text += fmt::format("| `{}` | {} | {} |\n", action.name, action.means,
@@ -86,7 +98,11 @@ std::string markdown_page(const PartKind& kind, Kinds kinds) {
 }
 
 Json json_page(const PartKind& kind, Kinds kinds) {
-  Json page{{"name", kind.name}, {"means", kind.means}, {"role", kind.role}, {"keys", kind.keys}};
+  Json page{{"name", kind.name},
+            {"means", kind.means},
+            {"role", kind.role},
+            {"keys", kind.keys},
+            {"wheel", wheel_words(kind)}};
   page["actions"] = Json::array();
   for (const PartAction& action : kind.actions)
     page["actions"].push_back({{"name", action.name}, {"means", action.means}});

@@ -8,7 +8,7 @@ import { button, el, ms } from './dom';
 import { lay_out_stage, lay_out_tools } from './layout';
 import { Link } from './link';
 import type { FromServer } from './link';
-import { draw_finger, draw_ghost, draw_parts, draw_take, inks, Trails } from './overlays';
+import { draw_finger, draw_ghost, draw_hit_areas, draw_parts, draw_take, hit_step, inks, Trails } from './overlays';
 import type { Overlay } from './overlays';
 import type { Fault, Picture } from '../../../npm/src/ubbo';
 import { save_dialog } from './save';
@@ -75,7 +75,7 @@ export class Bench {
     this.actions = new ActionsPanel(session);
     this.settings = new SettingsPanel(session, (key, setting) => {
       this.tab('Takes');
-      this.takes.sweep(key, setting);
+      void this.takes.sweep(key, setting);
     });
     this.mirror = new Mirror(session);
     const find = (name: string): CanvasImageSource | undefined => this.image(name);
@@ -326,8 +326,10 @@ export class Bench {
   private draw_over(canvas: CanvasRenderingContext2D): void {
     const { session, again } = this;
     const ink = inks[this.dark ? 'dark' : 'day'];
+    const run = again.shown && again.shown_run !== 0 ? again.shown_run : session.live;
     const parts = this.overlays.has('areas') || this.overlays.has('places') || this.overlays.has('snap_points')
-      ? session.ubbo.parts(again.shown && again.shown_run !== 0 ? again.shown_run : session.live) : [];
+      ? session.ubbo.parts(run) : [];
+    if (this.overlays.has('areas')) draw_hit_areas(canvas, session.ubbo.hit_areas(run, hit_step), parts, this.size(), ink);
     draw_parts(canvas, parts, session.told, this.size(), ink, this.overlays);
     if (again.shown && again.now !== undefined) draw_ghost(canvas, session.told, again.now, again.before, again.time, ink);
     if (again.shown && again.take !== undefined) draw_take(canvas, again.take, again.time, ink.heather, this.overlays);

@@ -27,20 +27,17 @@ async function begin(): Promise<void> {
   // One file that opens by itself carries all in it; else it is fetched from beside the page.
   const embedded = document.getElementById('ubbo-data');
   let source: Source;
-  let module: BufferSource;
+  let ubbo: Ubbo;
   if (embedded !== null) {
     const held = JSON.parse(embedded.textContent!) as Embedded;
     source = held.source;
-    module = bytes_of(held.module);
+    ubbo = await Ubbo.load(bytes_of(held.module));
   } else {
-    const [told, bytes] = await Promise.all([
+    [source, ubbo] = await Promise.all([
       fetched('scene.json').then((answer) => answer.json() as Promise<Source>),
-      fetched('ubbo.wasm').then((answer) => answer.arrayBuffer()),
+      fetched('ubbo.wasm').then((answer) => Ubbo.load(answer)),
     ]);
-    source = told;
-    module = bytes;
   }
-  const ubbo = await Ubbo.load(module);
   const session = new Session(ubbo, source);
   const bench = document.getElementById('bench')!;
   if (!session.open()) {

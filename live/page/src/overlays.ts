@@ -10,7 +10,7 @@ export const overlay_names = {
   threshold: 'Threshold',
   snap_points: 'Snap points',
   places: 'Places',
-  areas: 'Parts',
+  areas: 'Hit areas',
   safe: 'Safe area',
 } as const;
 export type Overlay = keyof typeof overlay_names;
@@ -21,11 +21,13 @@ export interface Ink {
   moss: string;
   brick: string;
   ink: string;
+  /** What is written on the others. */
+  paper: string;
 }
 
 export const inks = {
-  day: { honey: '#B57A06', heather: '#76558F', moss: '#4B6A40', brick: '#B4472F', ink: '#2A2331' },
-  dark: { honey: '#E2A83A', heather: '#B497CA', moss: '#96B786', brick: '#E28A6E', ink: '#F5EFDF' },
+  day: { honey: '#B57A06', heather: '#76558F', moss: '#4B6A40', brick: '#B4472F', ink: '#2A2331', paper: '#FFFBF2' },
+  dark: { honey: '#E2A83A', heather: '#B497CA', moss: '#96B786', brick: '#E28A6E', ink: '#F5EFDF', paper: '#211B29' },
 };
 
 export interface TrailPoint {
@@ -90,28 +92,23 @@ export function draw_finger(c: CanvasRenderingContext2D, trails: Trails, ink: In
   }
 }
 
+// A word on a ground of its own, within the screen's width.
+function label(c: CanvasRenderingContext2D, words: string, x: number, y: number, colour: string, ink: Ink, width: number): void {
+  c.font = '600 10px Inter, sans-serif';
+  c.textAlign = 'left';
+  const wide = c.measureText(words).width;
+  const left = Math.min(x, width - wide - 6);
+  c.fillStyle = colour;
+  c.globalAlpha = 0.92;
+  c.fillRect(left, y, wide + 6, 14);
+  c.globalAlpha = 1;
+  c.fillStyle = ink.paper;
+  c.fillText(words, left + 3, y + 10.5);
+}
+
 export function draw_parts(
   c: CanvasRenderingContext2D, parts: Part[], told: SceneTold, size: { w: number; h: number }, ink: Ink, on: Set<Overlay>,
 ): void {
-  const label = (words: string, x: number, y: number, colour: string): void => {
-    c.font = '600 10px Inter, sans-serif';
-    c.textAlign = 'left';
-    const wide = c.measureText(words).width;
-    const left = Math.min(x, size.w - wide - 6);
-    c.fillStyle = colour;
-    c.globalAlpha = 0.92;
-    c.fillRect(left, y, wide + 6, 14);
-    c.globalAlpha = 1;
-    c.fillStyle = '#FFFBF2';
-    c.fillText(words, left + 3, y + 10.5);
-  };
-  if (on.has('areas'))
-    for (const part of parts) {
-      c.strokeStyle = ink.heather;
-      c.lineWidth = 1;
-      c.setLineDash([]);
-      c.strokeRect(...part.box);
-    }
   if (on.has('places'))
     for (const part of parts)
       for (const stand of part.stands) {
@@ -148,8 +145,47 @@ export function draw_parts(
     c.fillRect(0, top, left, h - top - bottom);
     c.fillRect(w - right, top, right, h - top - bottom);
     c.globalAlpha = 1;
-    if (top + bottom + left + right > 0) label(`safe area: ${left}, ${top}, ${right}, ${bottom} dp`, 4, top + 2, ink.brick);
+    if (top + bottom + left + right > 0) label(c, `safe area: ${left}, ${top}, ${right}, ${bottom} dp`, 4, top + 2, ink.brick, ink, w);
   }
+}
+
+/** How far apart the points are that are asked for which part a press there is offered to, dp. */
+export const hit_step = 2;
+
+/** Which part a press is offered to, everywhere: tinted, with a line where that changes and the part's name. */
+export function draw_hit_areas(
+  c: CanvasRenderingContext2D, areas: Uint16Array, parts: Part[], size: { w: number; h: number }, ink: Ink,
+): void {
+  const across = Math.ceil(size.w / hit_step);
+  const down = Math.ceil(size.h / hit_step);
+  const tints = [ink.heather, ink.moss, ink.honey, ink.brick];
+  const edges = new Path2D();
+  const fills = tints.map(() => new Path2D());
+  const first = new Map<number, { x: number; y: number }>();
+  for (let y = 0; y < down; ++y) {
+    let from = 0;
+    for (let x = 0; x < across; ++x) {
+      const at = areas[y * across + x];
+      if (at !== 0 && !first.has(at)) first.set(at, { x: x * hit_step, y: y * hit_step });
+      const ends = x + 1 === across;
+      if (!ends && areas[y * across + x + 1] !== at) edges.rect((x + 1) * hit_step - 0.5, y * hit_step, 1, hit_step);
+      if (ends || areas[y * across + x + 1] !== at) {
+        if (at !== 0) fills[at % tints.length].rect(from * hit_step, y * hit_step, (x + 1 - from) * hit_step, hit_step);
+        from = x + 1;
+      }
+      if (y + 1 < down && areas[(y + 1) * across + x] !== at) edges.rect(x * hit_step, (y + 1) * hit_step - 0.5, hit_step, 1);
+    }
+  }
+  c.globalAlpha = 0.16;
+  fills.forEach((path, i) => {
+    c.fillStyle = tints[i];
+    c.fill(path);
+  });
+  c.globalAlpha = 0.9;
+  c.fillStyle = ink.ink;
+  c.fill(edges);
+  c.globalAlpha = 1;
+  for (const [part, { x, y }] of first) label(c, parts[part - 1]?.id ?? '', x + 1, y + 1, ink.ink, ink, size.w);
 }
 
 /** Where parts went before, over where they go now: their ways, and an outline at the present moment. */

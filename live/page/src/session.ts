@@ -9,6 +9,7 @@ export interface Source {
   name: string; // of the scene file
   text: string;
   takes: { name: string; text: string }[];
+  takes_left_out: number; // of the folder: too many, or too long
   images: Record<string, string>; // name to address
   served: boolean;
 }

@@ -168,6 +168,14 @@ export class Strip {
           low = Math.min(low, snap);
           high = Math.max(high, snap);
         }
+      // Those between two snap points are in sight with these; others where the reading comes near.
+      const near = (high - low || 1) * 0.5;
+      const known = told.thresholds ?? [];
+      const thresholds = known.length > 12 ? [] : known.filter(({ value }) => value > low - near && value < high + near);
+      for (const { value } of thresholds) {
+        low = Math.min(low, value);
+        high = Math.max(high, value);
+      }
       if (!(high > low)) {
         low -= 0.5;
         high += 0.5;
@@ -183,6 +191,24 @@ export class Strip {
           c.lineTo(w - 12, y_of(snap));
           c.stroke();
         }
+      // Where it is decided: with an arrow the way for which that counts.
+      c.strokeStyle = c.fillStyle = ink.brick;
+      c.setLineDash([6, 3]);
+      for (const { value, way } of thresholds) {
+        const y = y_of(value);
+        c.beginPath();
+        c.moveTo(this.left, y);
+        c.lineTo(w - 12, y);
+        c.stroke();
+        for (const up of [1, -1]) {
+          if (way === -up) continue;
+          c.beginPath();
+          c.moveTo(w - 12, y - 5 * up);
+          c.lineTo(w - 15.5, y);
+          c.lineTo(w - 8.5, y);
+          c.fill();
+        }
+      }
       c.setLineDash([]);
       const line = (points: { time: number; value: number }[], colour: string, dash: number[]): void => {
         c.beginPath();

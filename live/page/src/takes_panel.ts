@@ -111,11 +111,15 @@ export class TakesPanel {
     });
     if (rows.length === 0)
       rows.push(el('li', { class: 'quiet' }, 'None is kept. Touch the stage, then keep the touch: it runs again after each change.'));
+    const left_out = session.source.takes_left_out;
+    if (left_out > 0) rows.push(el('li', { class: 'quiet' }, `${left_out} more in the folder are left out: the page takes 16 MB of takes.`));
     replace(this.list, ...rows);
   }
 
+  private sweeping = 0; // counts the sweeps, so that a new one ends the one before
+
   /** Runs all takes, or the last touch, over values of one number, and draws where the outcome changes. */
-  sweep(key: string, setting: Setting): void {
+  async sweep(key: string, setting: Setting): Promise<void> {
     const { session } = this;
     const takes = session.takes.length > 0 ? session.takes : session.last === undefined ? [] : [session.last];
     if (takes.length === 0) {
@@ -129,18 +133,31 @@ export class TakesPanel {
     const values = Array.from({ length: count }, (_, i) => from + ((to - from) * i) / Math.max(1, count - 1))
       .map((value) => (setting.whole ? Math.round(value) : Number(value.toPrecision(4))));
     const began = performance.now();
+    const changed = new Map(session.changed);
     const known: string[][] = takes.map(() => []);
-    const outcomes = values.map((value) => {
-      const scene = session.scene_with(new Map([...session.changed, [key, String(value)]]));
-      const row = takes.map((take, i) => {
-        if (scene === 0) return -1;
-        const { outcome } = this.outcome(take, scene);
-        if (!known[i].includes(outcome)) known[i].push(outcome);
-        return known[i].indexOf(outcome);
-      });
+    const outcomes: number[][] = [];
+    const turn = ++this.sweeping;
+    let rested = began;
+    for (const value of values) {
+      const scene = session.scene_with(new Map([...changed, [key, String(value)]]));
+      const row: number[] = [];
+      for (const [i, take] of takes.entries()) {
+        const outcome = scene === 0 ? '' : this.outcome(take, scene).outcome;
+        if (scene !== 0 && !known[i].includes(outcome)) known[i].push(outcome);
+        row.push(scene === 0 ? -1 : known[i].indexOf(outcome));
+        if (performance.now() - rested < 12) continue;
+        // The stage stays under the finger meanwhile.
+        const done = Math.round((100 * (outcomes.length * takes.length + i + 1)) / (values.length * takes.length));
+        replace(this.swept, el('p', { class: 'quiet' }, `${key}: ${done} % of ${values.length} values over ${takes.length} take${takes.length === 1 ? '' : 's'}`));
+        await new Promise((resolve) => window.setTimeout(resolve));
+        rested = performance.now();
+        if (turn === this.sweeping) continue;
+        session.ubbo.free_scene(scene);
+        return;
+      }
       session.ubbo.free_scene(scene);
-      return row;
-    });
+      outcomes.push(row);
+    }
     const took = performance.now() - began;
     const cells = takes.map((take, i) =>
       el(

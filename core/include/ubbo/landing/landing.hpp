@@ -3,6 +3,7 @@
 #include <array>
 #include <cmath>
 #include <cstddef>
+#include <vector>
 
 #include "ubbo/base/answer.hpp"
 #include "ubbo/base/length.hpp"
@@ -41,6 +42,19 @@ struct Landing {
   double moved = 0.0;           ///< from the snap point it came from to `aimed`, where a commit decided
   double commit = 0.0;          ///< what that was held against; 0: no commit decided
 };
+
+/// A value past which a drag that is let go at rest comes to rest elsewhere than where it began.
+struct Threshold {
+  double value = 0.0;
+  int way = 0;  ///< it counts as the value grows: 1, as it shrinks: -1, either way: 0
+
+  friend bool operator==(const Threshold&, const Threshold&) = default;
+};
+
+/// Adds the thresholds between neighbouring snap points, for drags that begin on one of the two: half-way, or
+/// where the commit distance says. As `choose_landing` decides. Nothing where there are more than 60 snap
+/// points: they are too near to one another to be worth a line.
+void add_thresholds(const SnapPoints& snaps, Length commit_distance, std::vector<Threshold>& out);
 
 /// Chooses where a part comes to rest: on the snap point nearest to where it is aimed, the later one of two
 /// as near; after a flick on the next one in its direction at least, if there is one; without snap points

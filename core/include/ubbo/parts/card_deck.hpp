@@ -73,6 +73,10 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
   /// Takes the last card that was thrown back, from where it went.
   void undo();
   [[nodiscard]] bool can_throw(Side side) const;
+  /// True where a finger may throw cards to that side.
+  [[nodiscard]] bool open_to(Side side) const;
+  /// How far a card must be dragged to a side to be thrown, dp.
+  [[nodiscard]] double throw_distance(Side side) const;
   [[nodiscard]] bool can_undo() const { return selected() > 0; }
 
   void present(Accessible& told) const override;
@@ -86,11 +90,9 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
   void restore(std::span<const double> saved) { settings_.selected.set(whole(saved[0])); }
 
  private:
-  [[nodiscard]] double throw_distance(Side side) const;
   [[nodiscard]] Side first_side() const;
   static constexpr int none = -1;
 
-  [[nodiscard]] bool open_to(Side side) const;
   [[nodiscard]] double turn_at(Point offset) const;
   [[nodiscard]] Point beyond(Side side, Point offset) const;
   void lift(const Contact& contact, const Sample& sample);

@@ -10,6 +10,7 @@
 #include <variant>
 #include <vector>
 
+#include "ubbo/landing/landing.hpp"
 #include "ubbo/parts/content.hpp"
 #include "ubbo/parts/cursor.hpp"
 #include "ubbo/parts/part.hpp"
@@ -29,6 +30,8 @@ struct ReadingInfo {
   /// Adds the places at which a number may come to rest; null: not known.
   void (*snap_points)(const Part&, std::vector<double>&) = nullptr;
   bool usual = false;  ///< worth a line in a graph when nothing is asked for
+  /// Adds the values at which it is decided what becomes of a drag when it is let go; null: none.
+  void (*thresholds)(const Part&, std::vector<Threshold>&) = nullptr;
 };
 
 /// What a piece of a part is for.

@@ -85,6 +85,13 @@ class Rail final : public TimedMember {
   /// Where the contact that holds it went down, dp.
   [[nodiscard]] Point press_place() const { return pressed_at_; }
   [[nodiscard]] bool can_go(Side side) const;
+  /// Adds where it is decided between its snap points, in its own unit.
+  void add_thresholds(std::vector<Threshold>& out) const {
+    ubbo::add_thresholds(plan_.snap_points, plan_.commit_distance, out);
+  }
+  /// Adds how fast it must be at the lift for a flick by a finger, in its own unit per second, where flicks
+  /// count.
+  void add_flick_speeds(std::vector<Threshold>& out) const;
   /// The first time from `from` on at which its own motion takes it out of these bounds; `never`: it stays,
   /// or does not move. O(time of the motion), at most some 500 looks at it.
   [[nodiscard]] Micros leaves(double min, double max, Micros from) const;
@@ -230,6 +237,16 @@ class Rail final : public TimedMember {
   double return_to_ = 0.0;      // where it goes when the contact comes to nothing, and the cell's value then
   double return_cell_ = 0.0;
 };
+
+/// For the readings of a part `P` that tells its `rail()`: where it is decided, and how fast a flick is.
+template <class P>
+void rail_thresholds(const Part& part, std::vector<Threshold>& out) {
+  static_cast<const P&>(part).rail().add_thresholds(out);
+}
+template <class P>
+void rail_flick_speeds(const Part& part, std::vector<Threshold>& out) {
+  static_cast<const P&>(part).rail().add_flick_speeds(out);
+}
 
 namespace questions {
 inline constexpr Question speed{"rail.speed"};

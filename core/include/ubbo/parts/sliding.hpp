@@ -27,6 +27,8 @@ class Sliding : public Part, public DragSurface {
   [[nodiscard]] bool dragging() const { return rail_.dragging(); }
   /// True while a contact has it.
   [[nodiscard]] bool pressed() const { return rail_.pressed(); }
+  /// What it goes along.
+  [[nodiscard]] const Rail& rail() const { return rail_; }
   /// How far it is from its least place to its most, 0 to 1; beyond where a bound yields. 0 where it cannot
   /// move.
   [[nodiscard]] double fraction() const;
@@ -60,7 +62,6 @@ class Sliding : public Part, public DragSurface {
   /// A press was lifted that was no drag. Unless told otherwise it explains itself, and goes on as before.
   virtual void pressed_only(const Contact& contact, const Sample& sample);
   [[nodiscard]] bool mine(const Contact& contact) const { return pressed() && contact.slot == held_by_; }
-  [[nodiscard]] const Rail& rail() const { return rail_; }
 
   Rail rail_;
 

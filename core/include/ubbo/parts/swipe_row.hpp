@@ -84,6 +84,8 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   [[nodiscard]] Rank side_rank() const;
   /// How much of its place is left: 1, and after `remove` down to 0.
   [[nodiscard]] double room() const { return room_.at(context().now).value; }
+  /// What it slides along, to the sides or up and down.
+  [[nodiscard]] const Rail& rail(Axis axis) const { return rails_[static_cast<std::size_t>(axis)]; }
   [[nodiscard]] bool pressed() const { return rails_[0].pressed() || rails_[1].pressed(); }
   [[nodiscard]] bool dragging() const { return rails_[0].dragging() || rails_[1].dragging(); }
 

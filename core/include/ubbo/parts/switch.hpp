@@ -49,6 +49,8 @@ class Switch final : public PartOf<Switch, SwitchSettings> {
   [[nodiscard]] Point place_of(double fraction) const;
   [[nodiscard]] bool pressed() const { return rail_.pressed(); }
   [[nodiscard]] bool dragging() const { return rail_.dragging(); }
+  /// What the thumb goes along, as a share.
+  [[nodiscard]] const Rail& rail() const { return rail_; }
   [[nodiscard]] double thumb_opacity() const { return rail_.opacity(); }
   /// Switches over, as a tap does.
   void toggle();

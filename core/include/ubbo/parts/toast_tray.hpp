@@ -99,6 +99,8 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   [[nodiscard]] double time_left() const;
   [[nodiscard]] bool pressed() const { return swipe_.pressed() || outside_.held_on(On::button); }
   [[nodiscard]] bool dragging() const { return swipe_.dragging(); }
+  /// What it is swiped away along.
+  [[nodiscard]] const Rail& rail() const { return swipe_; }
   /// Where its button is on the screen, if it has one.
   [[nodiscard]] std::optional<Box> button() const;
 

@@ -19,6 +19,7 @@ struct Trace {
   std::string part;                               ///< whose it is; "": a cell's
   std::vector<std::pair<double, double>> points;  ///< ms since the take began, value
   std::vector<double> snap_points{};              ///< where it may come to rest
+  std::vector<Threshold> thresholds{};            ///< where it is decided what becomes of a drag
 };
 
 /// The way of one contact, with the parts that had it; or of a mouse or pen that touches nothing, with those

@@ -19,6 +19,9 @@ struct Reading {
   std::function<ReadingValue()> value{};  ///< reads it; good as long as the run
   std::function<std::vector<double>()> snap_points{};  ///< where it may come to rest, if that is known
 
+  /// At which values it is decided what becomes of a drag when it is let go, if there are any.
+  std::function<std::vector<Threshold>()> thresholds{};
+
   /// What it reads as a number: a flag is 0 or 1, a text is 0.
   [[nodiscard]] double now() const;
 };

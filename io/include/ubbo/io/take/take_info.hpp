@@ -7,6 +7,7 @@
 #include "ubbo/io/take/take.hpp"
 #include "ubbo/touch/feel.hpp"
 #include "ubbo/touch/gesture.hpp"
+#include "ubbo/touch/wheel.hpp"
 
 namespace ubbo::io {
 
@@ -21,10 +22,35 @@ struct ContactInfo {
   std::string ended;  ///< "up", "cancel" or "open"
 };
 
+/// One stay of a mouse or pen over the screen without touching it.
+struct HoverInfo {
+  Tool tool = Tool::mouse;
+  int device = 0;
+  Micros start{};
+  Micros duration{};
+  std::size_t samples = 0;
+  double path = 0.0;  ///< dp, the way it went
+  std::string ended;  ///< "leave", "down" where it touched, or "open"
+};
+
+/// Turns of a wheel or trackpad one after another: in one unit, with less than 300 ms between two.
+struct WheelInfo {
+  Micros start{};
+  Micros duration{};
+  std::size_t turns = 0;
+  Point at{};     ///< dp, where the pointer was at the first
+  Point total{};  ///< in `unit`, to the right and down
+  WheelUnit unit = WheelUnit::dp;
+  double scale = 1.0;  ///< by which a pinch on a trackpad scaled
+  bool zooms = false;
+};
+
 /// What a take holds, and what its touches are taken for.
 struct TakeInfo {
   std::string feel{};                 ///< what the feel is called they are taken by; "": not told
   std::vector<ContactInfo> contacts;  ///< in the order in which they went down
+  std::vector<HoverInfo> hovers;      ///< in the order in which they began
+  std::vector<WheelInfo> wheels;      ///< likewise
   std::vector<Gesture> gestures;      ///< each at its end
   std::vector<Decision> decisions;    ///< why they were taken for that
 };
