@@ -280,6 +280,50 @@ test('takes at hand: kept with what was meant, run after each change, swept, and
     await page.getByRole('button', { name: 'Stop' }).click();
   }));
 
+test('a phone that sleeps under a finger lets it go, and goes on when it wakes', () =>
+  on('hive-list', 'phone', async (view) => {
+    const { page, cdp } = view;
+    const seen = (state) => page.evaluate((now) => {
+      Object.defineProperty(document, 'visibilityState', { value: now, configurable: true });
+      document.dispatchEvent(new Event('visibilitychange'));
+    }, state);
+    const at = async (x, y) => [{ ...(await view.place(x, y)), id: 0 }];
+    await view.send('touchStart', await at(300, 330));
+    for (const x of [290, 270, 250, 230]) await view.send('touchMove', await at(x, 330));
+    await view.until(() => !ubbo_bench.session.ubbo.settled(ubbo_bench.session.live));
+    await seen('hidden');
+    await cdp.send('Page.setWebLifecycleState', { state: 'frozen' });
+    await new Promise((done) => setTimeout(done, 1500));
+    await cdp.send('Page.setWebLifecycleState', { state: 'active' });
+    await seen('visible');
+    await view.send('touchEnd', []);
+    const { take } = await view.rested();
+    assert.match(take, /,cancel,/);
+    assert.equal((await same_as_replay('hive-list', view)).cells.open, ''); // a swipe that was let go opens nothing
+    await view.fingers([way([300, 330], [150, 330], 10)]);
+    assert.notEqual((await same_as_replay('hive-list', view)).cells.open, '');
+  }));
+
+test('over the stage stand the hit areas, in the strip the thresholds, as the library tells them', () =>
+  on('hive-list', 'desk', async (view) => {
+    const { page } = view;
+    const drawn = () => page.evaluate(() => ubbo_bench.stage.canvas.toDataURL());
+    await view.fingers([way([300, 330], [150, 330], 10)]);
+    await view.rested();
+    await page.getByRole('button', { name: 'Back to live' }).click().catch(() => undefined);
+    const before = await drawn();
+    await page.getByRole('checkbox', { name: 'Hit areas' }).check();
+    await until(async () => (await drawn()) !== before, 'the hit areas are drawn');
+    const { open, row } = await page.evaluate(() => {
+      const { session } = ubbo_bench;
+      const row = session.readings.find(({ name }) => name === `${session.chosen}.offset.x`);
+      return { row, open: Number(session.setting(`${session.chosen}.trailing`).value) };
+    });
+    const [least] = row.thresholds.map(({ value }) => Math.abs(value)).sort((a, b) => a - b);
+    assert.ok(least > 0 && least < open, `${JSON.stringify(row.thresholds)}, opens by ${open}`);
+    assert.deepEqual([...new Set(row.thresholds.map(({ way }) => way))].sort(), [-1, 0, 1].filter((way) => row.thresholds.some((one) => one.way === way)).sort());
+  }));
+
 test('the screen is turned, and what is touched there comes to what a replay comes to', () =>
   on('inspection', 'desk', async (view) => {
     const { page } = view;

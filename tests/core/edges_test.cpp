@@ -28,7 +28,7 @@ struct Hand {
   Stage stage;
 };
 
-struct Threshold {
+struct EdgeCase {
   const char* name;
   double at;
   bool at_it;   // what happens at the number itself
@@ -71,7 +71,7 @@ TEST_CASE("each threshold decides at its very number as it says") {
     settle(hand.stage);
     return taps.get() == 2;
   };
-  const Threshold thresholds[] = {
+  const EdgeCase thresholds[] = {
       {"a drag", 8, true, true,
        [&](double by) {
          Cell<double> value{5};
@@ -231,7 +231,7 @@ TEST_CASE("each threshold decides at its very number as it says") {
          pad(hand, {});
          return hand.touch(0, Phase::down, {x, 124});
        }}};
-  for (const Threshold& edge : thresholds) {
+  for (const EdgeCase& edge : thresholds) {
     CAPTURE(edge.name);
     CHECK(edge.happens(edge.at - hair) != edge.beyond);
     CHECK(edge.happens(edge.at) == edge.at_it);

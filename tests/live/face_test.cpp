@@ -283,3 +283,35 @@ TEST_CASE("readings, boxes and transitions are told as the page draws them") {
     CHECK(way[i] == Approx(0.1 * static_cast<double>(i)).margin(1e-9));
   CHECK(ubbo_transition("liner 200ms", way.data(), way.size()) < 0.0);
 }
+
+TEST_CASE("the hit areas tell of each place which part a finger that goes down there is offered to") {
+  constexpr double step = 40.0;
+  for (const auto& path : demo_files(".scene.toml")) {
+    CAPTURE(path.string());
+    const ubbo_scene scene = scene_of(path);
+    const ubbo_run run = ubbo_run_begin(scene);
+    const Json parts =
+        Json::parse(text([=](char* into, std::size_t room) { return ubbo_parts(run, into, room); }));
+    std::vector<unsigned short> areas(ubbo_hit_areas(run, step, nullptr, 0));
+    REQUIRE(ubbo_hit_areas(run, step, areas.data(), areas.size()) == areas.size());
+    CHECK(ubbo_hit_areas(run, 0.4, areas.data(), areas.size()) == 0);
+    const auto across = static_cast<std::size_t>(std::ceil(ubbo_width(run) / step));
+    REQUIRE(areas.size() == across * static_cast<std::size_t>(std::ceil(ubbo_height(run) / step)));
+    for (std::size_t i = 0; i < areas.size(); ++i) {
+      const double x = (static_cast<double>(i % across) + 0.5) * step;
+      const double y = (static_cast<double>(i / across) + 0.5) * step;
+      const ubbo_run touched = ubbo_run_begin(scene);
+      ubbo_touch(touched, 0.0, 1, 0, x, y, 0, 0.5, 0.0);
+      std::string offered;
+      const Json told = Json::parse(
+          text([=](char* into, std::size_t room) { return ubbo_decisions(touched, 0, into, room); }));
+      for (const Json& decision : told)
+        if (decision["question"] == "routing.owner" && decision["yes"] == true) offered = decision["part"];
+      ubbo_run_free(touched);
+      CAPTURE(x, y, offered);
+      CHECK((areas[i] == 0 ? std::string() : parts[areas[i] - 1U]["id"].get<std::string>()) == offered);
+    }
+    ubbo_run_free(run);
+    ubbo_scene_free(scene);
+  }
+}

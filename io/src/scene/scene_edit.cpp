@@ -5,6 +5,8 @@
 
 #include <algorithm>
 #include <optional>
+#include <string>
+#include <utility>
 #include <vector>
 
 #include "part_source.hpp"
@@ -40,6 +42,19 @@ std::string in_quotes(std::string_view words) {
   return text + '"';
 }
 
+// The table that holds a node, at any depth, and under which key; or null.
+std::pair<toml::table*, std::string> holder_of(toml::node& in, const toml::node& wanted) {
+  if (toml::table* table = in.as_table())
+    for (auto&& [key, node] : *table) {
+      if (&node == &wanted) return {table, std::string(key.str())};
+      if (auto found = holder_of(node, wanted); found.first != nullptr) return found;
+    }
+  if (toml::array* list = in.as_array())
+    for (toml::node& node : *list)
+      if (auto found = holder_of(node, wanted); found.first != nullptr) return found;
+  return {};
+}
+
 class Editor {
  public:
   Editor(std::string_view text, const std::string& name) : text_(text), name_(name) {
@@ -67,7 +82,21 @@ class Editor {
       return found;
     }
     std::vector<std::string> known;
-    if (toml::table* part = find_part_table(root_, owner, known)) inside(*part, key, value, found);
+    toml::table* part = find_part_table(root_, owner, known);
+    if (part == nullptr) return found;
+    // What lies in a part from a template may have no table of its own yet: it is said in that part's, under
+    // its id.
+    std::string path = key;
+    while (part->source().begin.line == 0) {
+      const auto [outer, own] = holder_of(root_, *part);
+      if (outer == nullptr) return found;
+      path = own + "." + path;
+      part = outer;
+    }
+    if (path == key)
+      inside(*part, key, value, found);
+    else
+      added(*part, path, value, found);
     return found;
   }
 

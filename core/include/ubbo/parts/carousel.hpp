@@ -85,6 +85,8 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
   [[nodiscard]] Look look(double distance) const;
   /// How far a layer has moved that moves at `rate` of the items' own, dp.
   [[nodiscard]] double layer_offset(double rate) const;
+  /// What it goes along, in items.
+  [[nodiscard]] const Rail& rail() const { return rail_; }
   [[nodiscard]] bool pressed() const { return rail_.pressed(); }
   [[nodiscard]] bool dragging() const { return rail_.dragging(); }
 
