@@ -376,7 +376,15 @@ TEST_CASE(
                 static_cast<std::size_t>(std::find_if(read.begin(), read.end(), past) - read.begin());
             std::size_t before = 0;
             while (before < read.size() && short_of(read[before])) ++before;
-            if (before < 3 || over + 2 >= read.size() || (threshold.way != 0 && (threshold.way > 0) != grows))
+            std::vector<double>
+                places;  // a drag may go on by fewer than it could: it counts for the next one
+            if (reading.snap_points != nullptr) reading.snap_points(*fresh.part, places);
+            const auto [low, high] = std::minmax(read.front(), threshold.value);
+            const bool far = std::any_of(places.begin(), places.end(), [low = low, high = high](double at) {
+              return at > low && at < high;
+            });
+            if (far || before < 3 || over + 2 >= read.size() ||
+                (threshold.way != 0 && (threshold.way > 0) != grows))
               continue;
             INFO(kind.name << " " << reading.name << " " << threshold.value << (grows ? " grows" : " shrinks")
                            << (right_to_left ? " right to left" : ""));

@@ -266,7 +266,9 @@ TEST_CASE(
     const Part* under = nullptr;
     for (auto at = stage.parts().rbegin(); there && under == nullptr && at != stage.parts().rend(); ++at)
       if ((*at)->visible() && (*at)->takes(pointer)) under = *at;
-    if (stage.modal() != nullptr && under != stage.modal()) under = nullptr;
+    const bool beside =
+        under != nullptr && under == stage.modal() && !under->box().contains(pointer);  // a backdrop
+    if ((stage.modal() != nullptr && under != stage.modal()) || beside) under = nullptr;
     if (under != nullptr && !under->enabled()) under = nullptr;
     RC_ASSERT(stage.hovered() == under);
     for (const Part* part : stage.parts()) RC_ASSERT(part->hover() == (part == under ? 1.0 : 0.0));
