@@ -165,16 +165,17 @@ std::size_t ubbo_hit_areas(ubbo_run number, double step, unsigned short* into, s
   if (run == nullptr || !(step >= 0.5 && step <= 1000.0)) return 0;
   return guarded(std::size_t{0}, [&] {
     const Stage& stage = run->run.stage();
-    std::vector<const Part*> seen;
-    for (const Part* part : stage.parts())
-      if (part->in_sight()) seen.push_back(part);
+    std::vector<const Part*> known;
+    for (const auto& plan : run->run.scene().parts) known.push_back(stage.find(plan.id));
     const auto across = static_cast<std::size_t>(std::ceil(stage.width() / step));
     const auto down = static_cast<std::size_t>(std::ceil(stage.height() / step));
     for (std::size_t i = 0; i < std::min(room, across * down); ++i) {
       const Part* part = stage.part_at(
           {(static_cast<double>(i % across) + 0.5) * step, (static_cast<double>(i / across) + 0.5) * step});
-      const auto found = std::find(seen.begin(), seen.end(), part);
-      into[i] = found == seen.end() ? 0 : static_cast<unsigned short>(found - seen.begin() + 1);
+      const auto found = std::find(known.begin(), known.end(), part);
+      into[i] = part == nullptr || found == known.end()
+                    ? 0
+                    : static_cast<unsigned short>(found - known.begin() + 1);
     }
     return across * down;
   });

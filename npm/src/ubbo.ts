@@ -363,8 +363,8 @@ export class Ubbo {
     return this.text((into, room) => this.call.ubbo_value_text(run, reading, into, room));
   }
   /**
-   * For points `step` dp apart, row by row from the top left: the part of `parts` that a contact going down there
-   * would be offered to, counted from 1; 0: none. Good until the next call.
+   * For points `step` dp apart, row by row from the top left: the part of the scene that a contact going down
+   * there would be offered to, counted from 1; 0: none. Good until the next call.
    */
   hit_areas(run: number, step: number): Uint16Array {
     let count = this.call.ubbo_hit_areas(run, step, this.numbers.at, this.numbers.size / 2);

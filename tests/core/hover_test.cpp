@@ -266,10 +266,10 @@ TEST_CASE(
     const Part* under = nullptr;
     for (auto at = stage.parts().rbegin(); there && under == nullptr && at != stage.parts().rend(); ++at)
       if ((*at)->visible() && (*at)->takes(pointer)) under = *at;
-    const bool beside =
-        under != nullptr && under == stage.modal() && !under->box().contains(pointer);  // a backdrop
-    if ((stage.modal() != nullptr && under != stage.modal()) || beside) under = nullptr;
-    if (under != nullptr && !under->enabled()) under = nullptr;
+    if (under != nullptr && under->box().depth(pointer) < 0.0)
+      under = nullptr;  // beside it, as on a backdrop
+    if (stage.modal() != nullptr && under != stage.modal()) under = nullptr;
+    while (under != nullptr && !under->enabled()) under = under->outer();  // what it lies in still scrolls
     RC_ASSERT(stage.hovered() == under);
     for (const Part* part : stage.parts()) RC_ASSERT(part->hover() == (part == under ? 1.0 : 0.0));
   });

@@ -74,8 +74,9 @@ each = [   # two of them
     return made.replace(made.find(was), was.size(), is);
   };
   CHECK(edited(text, "heather.max=40") == with("60] },   # near", "60], max = 40 },   # near"));
-  CHECK(edited(text, "heather-name.taps=3") == with("60] },   # near", "60], name.taps = 3 },   # near"));
-  CHECK(edited(text, "ridge-name.taps=3") == with("\"Ridge\" }", "\"Ridge\", taps = 3 }"));
+  CHECK(edited(text, "heather-name.gestures.taps=3") ==
+        with("60] },   # near", "60], name.gestures.taps = 3 },   # near"));
+  CHECK(edited(text, "ridge-name.gestures.taps=3") == with("\"Ridge\" }", "\"Ridge\", gestures.taps = 3 }"));
 }
 
 TEST_CASE("in every scene of the demo any number may be written, and nothing else is said otherwise") {

@@ -290,8 +290,8 @@ TEST_CASE("the hit areas tell of each place which part a finger that goes down t
     CAPTURE(path.string());
     const ubbo_scene scene = scene_of(path);
     const ubbo_run run = ubbo_run_begin(scene);
-    const Json parts =
-        Json::parse(text([=](char* into, std::size_t room) { return ubbo_parts(run, into, room); }));
+    const Json parts = Json::parse(
+        text([=](char* into, std::size_t room) { return ubbo_scene_told(scene, into, room); }))["parts"];
     std::vector<unsigned short> areas(ubbo_hit_areas(run, step, nullptr, 0));
     REQUIRE(ubbo_hit_areas(run, step, areas.data(), areas.size()) == areas.size());
     CHECK(ubbo_hit_areas(run, 0.4, areas.data(), areas.size()) == 0);

@@ -116,8 +116,8 @@ size_t ubbo_decisions(ubbo_run run, size_t first, char *into, size_t room);
  * stands and may rest. */
 size_t ubbo_parts(ubbo_run run, char *into, size_t room);
 /* For points `step` dp apart, row by row from the top left corner of the screen, the first half a step from either edge:
- * which part a contact that goes down there would be offered to first, by its place in the list of ubbo_parts counted
- * from 1; 0: none. Returns how many points there are; 0 where `step` is not from 0.5 to 1000. */
+ * which part a contact that goes down there would be offered to first, by its place among the parts of the
+ * scene counted from 1; 0: none. Returns how many points there are; 0 where `step` is not from 0.5 to 1000. */
 size_t ubbo_hit_areas(ubbo_run run, double step, unsigned short *into, size_t room);
 /* Where the parts of the scene are now, in its order: x, y, w, h of the handle, of a part that has one, or of the
  * whole part; w is below 0 where it is not in sight. Returns how many numbers there are. */

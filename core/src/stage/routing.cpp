@@ -105,6 +105,21 @@ Part* Routing::under(const Parts& parts, Point at) const {
   return nullptr;
 }
 
+const Part* Routing::offered(const Parts& parts, Point at) const {
+  const double bezel = context_->feels.of(Tool::finger).bezel;
+  if (bezel > 0.0 && context_->screen.depth(at) <= bezel) return nullptr;
+  const auto top =
+      std::find_if(parts.rbegin(), parts.rend(), [&](const Part* part) { return on_it(*part, at); });
+  const Part* first = nullptr;
+  for (const Part* part = top == parts.rend() ? nullptr : *top; part != nullptr;
+       part = part->modal() ? nullptr : part->outer_) {
+    if (!part->enabled()) continue;
+    if (part->catches()) return part;
+    if (first == nullptr) first = part;
+  }
+  return first;
+}
+
 // True when the search for an owner is over.
 bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);

@@ -327,9 +327,9 @@ export class Bench {
     const { session, again } = this;
     const ink = inks[this.dark ? 'dark' : 'day'];
     const run = again.shown && again.shown_run !== 0 ? again.shown_run : session.live;
-    const parts = this.overlays.has('areas') || this.overlays.has('places') || this.overlays.has('snap_points')
+    const parts = this.overlays.has('places') || this.overlays.has('snap_points')
       ? session.ubbo.parts(run) : [];
-    if (this.overlays.has('areas')) draw_hit_areas(canvas, session.ubbo.hit_areas(run, hit_step), parts, this.size(), ink);
+    if (this.overlays.has('areas')) draw_hit_areas(canvas, session.ubbo.hit_areas(run, hit_step), session.told.parts, this.size(), ink);
     draw_parts(canvas, parts, session.told, this.size(), ink, this.overlays);
     if (again.shown && again.now !== undefined) draw_ghost(canvas, session.told, again.now, again.before, again.time, ink);
     if (again.shown && again.take !== undefined) draw_take(canvas, again.take, again.time, ink.heather, this.overlays);

@@ -154,7 +154,7 @@ export const hit_step = 2;
 
 /** Which part a press is offered to, everywhere: tinted, with a line where that changes and the part's name. */
 export function draw_hit_areas(
-  c: CanvasRenderingContext2D, areas: Uint16Array, parts: Part[], size: { w: number; h: number }, ink: Ink,
+  c: CanvasRenderingContext2D, areas: Uint16Array, parts: SceneTold['parts'], size: { w: number; h: number }, ink: Ink,
 ): void {
   const across = Math.ceil(size.w / hit_step);
   const down = Math.ceil(size.h / hit_step);

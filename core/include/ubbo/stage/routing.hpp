@@ -79,6 +79,9 @@ class Routing {
   /// The part that a contact going down at `at` would be offered to first: of those that are in use the
   /// topmost, or what it lies in. Null: none. O(parts).
   [[nodiscard]] Part* under(const Parts& parts, Point at) const;
+  /// The part that a finger going down at `at` would be offered to first, as `offer` decides: also one that
+  /// is away and may be pulled in there, and one that is under way and catches it. Null: none. O(parts).
+  [[nodiscard]] const Part* offered(const Parts& parts, Point at) const;
   /// The topmost visible part there, which may be disabled. Null: none.
   [[nodiscard]] Part* topmost(const Parts& parts, Point at) const;
   /// A contact went down.

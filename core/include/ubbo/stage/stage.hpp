@@ -144,10 +144,10 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   /// The parts from the lowest to the topmost.
   [[nodiscard]] const std::vector<Part*>& parts() const { return order_.parts(); }
 
-  /// The part that a contact going down at `at` now would be offered to first, as parts stand: the topmost
-  /// that is enabled and takes contacts there, unless something before it keeps them off. Null: none.
-  /// O(parts).
-  [[nodiscard]] const Part* part_at(Point at) const { return routing_.under(order_.parts(), at); }
+  /// The part that a finger going down at `at` now would be offered to first, as parts stand: the topmost
+  /// that is enabled and takes contacts there, unless something before it keeps them off; one that is under
+  /// way and catches it; a drawer that is away and may be pulled in there. Null: none. O(parts).
+  [[nodiscard]] const Part* part_at(Point at) const { return routing_.offered(order_.parts(), at); }
   /// Hands out the pieces of all parts in sight as they are drawn, from the lowest to the topmost, with where
   /// they are on the screen, how visible, and what clips them: `stage.draw([](const Part&, const Piece&
   /// piece) { … })`. With any renderer that is all there is to do.
