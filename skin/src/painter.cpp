@@ -112,6 +112,10 @@ void Painter::behind(const Piece& piece) {
                          : piece.rank == Rank::main                      ? colours_->moss
                                                                          : colours_->ink;
   add(paper(box, 0.0, {.fill = ground.with_alpha((strong ? 1.0 : 0.12) * piece.opacity)}));
+  if (piece.held)
+    add(paper(box, 0.0, {.fill = colours_->heather.with_alpha(0.32 * piece.opacity)}));
+  else if (piece.hover > 0.0)
+    add(paper(box, 0.0, {.fill = hovered(piece)}));
   const Colour over = (strong ? colours_->bright : colours_->ink).with_alpha(piece.opacity);
   const std::string_view sign = piece.failed ? "warn" : piece.glyph;
   const bool stacked = !sign.empty() && box.h >= 56.0;

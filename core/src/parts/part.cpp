@@ -79,9 +79,11 @@ bool Part::enabled() const {
   return part == nullptr;
 }
 
-bool Part::takes(Point at) const {
+bool Part::takes(Point at) const { return window().contains(at) && reached(at); }
+
+bool Part::reached(Point at) const {
   for (const Part* part = this; part != nullptr; part = part->outer_) {
-    if (!part->window().contains(at) || (part != this && part->shut())) return false;
+    if (part != this && (!part->window().contains(at) || part->shut())) return false;
     if (part->outer_ != nullptr && part->outer_->child_use_of(*part) != ChildUse::used) return false;
   }
   return true;

@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <span>
+#include <string_view>
 #include <utility>
 
 namespace ubbo {
@@ -51,6 +53,18 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>() {
                                          "what the action at its trailing side is to people"),
       declare::choice<&S::above_rank>("above_rank", rank_names, "what the action above it is to people"),
       declare::choice<&S::below_rank>("below_rank", rank_names, "what the action below it is to people"),
+      declare::cell<&S::leading_presses>("leading_presses",
+                                         "a cell that counts the presses of the action at its leading side; "
+                                         "without one, what lies behind the row gets them; may be left out"),
+      declare::cell<&S::trailing_presses>(
+          "trailing_presses",
+          "a cell that counts the presses of the action at its trailing side; "
+          "may be left out"),
+      declare::cell<&S::above_presses>(
+          "above_presses", "a cell that counts the presses of the action above it; may be left out"),
+      declare::cell<&S::below_presses>(
+          "below_presses", "a cell that counts the presses of the action below it; may be left out"),
+      declare::flag<&S::action_closes>("action_closes", "a press of an action closes the row"),
       declare::length<&S::open_distance>(
           "open_distance",
           "how far it must be dragged to open when it is let go: a length, or a share of the way to where it "
@@ -260,7 +274,63 @@ DragInterest SwipeRow::drag_interest(const Sample&) const {
           .after_hold = state_ == State::closed};
 }
 
-bool SwipeRow::takes(Point at) const { return state_ != State::removed && Part::takes(at); }
+bool SwipeRow::takes(Point at) const {
+  return state_ != State::removed && (Part::takes(at) || (on_action(at) && reached(at)));
+}
+
+// Which side it shows the action of, as `open` takes it; below 0: none.
+int SwipeRow::uncovered_side() const {
+  const std::string_view now = side();
+  for (int side = 0; side < 4; ++side)
+    if (now == side_names[static_cast<std::size_t>(side / 2)][static_cast<std::size_t>(side % 2)])
+      return side;
+  return -1;
+}
+
+Box SwipeRow::uncovered() const {
+  Box box = this->box();
+  box.h *= std::clamp(room(), 0.0, 1.0);
+  const Point by = offset();
+  if (by.x != 0.0) {
+    box.x = by.x > 0.0 ? box.x - by.x : box.right();
+    box.w = std::fabs(by.x);
+  } else {
+    box.y = by.y > 0.0 ? box.y - by.y : box.bottom();
+    box.h = std::fabs(by.y);
+  }
+  return box;
+}
+
+bool SwipeRow::has_action(int side) const {
+  if (side < 0 || side > 3 || committed() || place_of(side) == 0.0) return false;
+  const auto& own = std::array{&settings_.leading_presses, &settings_.trailing_presses,
+                               &settings_.above_presses, &settings_.below_presses};
+  return own[static_cast<std::size_t>(side)]->linked() || settings_.on_action;
+}
+
+bool SwipeRow::on_action(Point at) const {
+  return offset() != Point{} && has_action(uncovered_side()) && uncovered().contains(at) &&
+         !box().contains(at);
+}
+
+void SwipeRow::act(int side) {
+  const auto& own = std::array{&settings_.leading_presses, &settings_.trailing_presses,
+                               &settings_.above_presses, &settings_.below_presses};
+  const Link<int>& presses = *own[static_cast<std::size_t>(side)];
+  if (presses.linked() && presses.get() < std::numeric_limits<int>::max()) presses.set(presses.get() + 1);
+  decide(answers::swipe_action_pressed);
+  tell(settings_.on_action,
+       side_names[static_cast<std::size_t>(side / 2)][static_cast<std::size_t>(side % 2)]);
+  if (settings_.action_closes) goes_back();
+}
+
+void SwipeRow::press_action(int side) {
+  ask(
+      [this, side] {
+        if (has_action(side)) act(side);
+      },
+      WhileHeld::waits);
+}
 
 bool SwipeRow::can_go(Side side) const {
   const bool sideways = side == Side::left || side == Side::right;
@@ -270,11 +340,28 @@ bool SwipeRow::can_go(Side side) const {
 bool SwipeRow::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
     if (pressed()) return false;
+    const bool presses = on_action(sample.at);
     for (Rail& rail : rails_) rail.down(contact, sample);
     held_by_ = contact.slot;
+    if (presses) press_.down(contact, sample);
     return true;
   }
   if (!mine(contact)) return false;
+  if (press_.mine(contact)) {
+    if (sample.phase == Phase::up)  // the way may have begun a drag with the lift itself
+      for (Rail& rail : rails_)
+        if (rail.pressed()) rail.follow(contact, sample);
+    if (dragging()) {
+      press_.end();
+    } else if (sample.phase == Phase::move) {
+      press_.follow(*this, sample, uncovered());
+    } else if (press_.lift(*this, sample, uncovered()) && has_action(uncovered_side())) {
+      for (Rail& rail : rails_)
+        if (rail.pressed()) rail.let_go(LetGo::lost);
+      act(uncovered_side());
+      return true;
+    }
+  }
   if (sample.phase == Phase::up)
     lift(contact, sample);
   else if (!(drag_to(contact, sample) == Point{}))
@@ -302,6 +389,7 @@ void SwipeRow::overscroll() {
 
 void SwipeRow::let_go(const Contact& contact, LetGo how) {
   if (!mine(contact)) return;
+  press_.let_go(*this, contact, how);
   for (Rail& rail : rails_)
     if (rail.pressed()) rail.let_go(how);
 }
@@ -464,6 +552,15 @@ bool SwipeRow::press(Key key) {
       goes_back();
     return true;
   }
+  if (key == Key::enter || key == Key::space) {
+    const int side = saved_side();
+    if (!has_action(side)) return false;
+    if (pressed())
+      decide(answers::key_held);
+    else
+      act(side);
+    return true;
+  }
   const bool sideways = key == Key::left || key == Key::right;
   if ((!sideways && key != Key::up && key != Key::down) || committed()) return false;
   const std::size_t axis = sideways ? 0 : 1;
@@ -563,29 +660,28 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
   const Point offset = it.offset();
   const std::string_view side = it.side();
   if (offset != Point{}) {
-    // What it uncovers, seen as far as it is open.
-    Box bare = box;
-    if (offset.x != 0.0) {
-      bare.x = offset.x > 0.0 ? box.x - offset.x : box.right();
-      bare.w = std::fabs(offset.x);
-    } else {
-      bare.y = offset.y > 0.0 ? box.y - offset.y : box.bottom();
-      bare.h = std::fabs(offset.y);
-    }
     out({.role = Role::behind,
          .name = it.side(),
-         .box = bare,
+         .box = it.uncovered(),
          .words = it.side_label(),
          .on = side == "leading" || side == "above",
+         .held = it.action_pressed(),
          .rank = it.side_rank(),
          .glyph = it.side_glyph(),
-         .failed = it.state() == SwipeRow::State::failed});
+         .failed = it.state() == SwipeRow::State::failed,
+         .cursor = it.has_action(it.uncovered_side()) ? Cursor::pointer : Cursor::automatic});
   }
   out({.role = Role::row, .box = box, .held = it.dragging(), .cursor = Cursor::grab});
   if (it.room() > 0.5)
     out({.role = Role::label,
          .box = {box.x + 16.0, box.centre().y - 10.0, std::fmax(box.w - 32.0, 0.0), 20.0},
          .words = it.settings().label});
+}
+
+template <int Side>
+constexpr PartAction press_side(const char* name, const char* means) {
+  return {name, means, [](Part& part) { static_cast<SwipeRow&>(part).press_action(Side); },
+          [](const Part& part) { return row_of(part).has_action(Side); }};
 }
 
 template <int Side>
@@ -599,6 +695,10 @@ constexpr std::array swipe_actions{
     open_action<1>("open trailing", "opens over what lies at its trailing side"),
     open_action<2>("open above", "opens over what lies above it"),
     open_action<3>("open below", "opens over what lies below it"),
+    press_side<0>("press leading", "presses the action at its leading side, open or not"),
+    press_side<1>("press trailing", "presses the action at its trailing side"),
+    press_side<2>("press above", "presses the action above it"),
+    press_side<3>("press below", "presses the action below it"),
     PartAction{.name = "reset",
                .means = "goes back and is as it was",
                .run = &run_action<SwipeRow, &SwipeRow::reset>,
@@ -634,7 +734,7 @@ const PartKind& SwipeRow::described() {
            [](const AnySettings&, const Content& content, const TextWidth&) {
              return Size{0.0, content.detail.empty() ? 56.0 : 72.0};
            },
-       .keys = "arrows, Escape",
+       .keys = "arrows, Enter, Space, Escape",
        .actions = swipe_actions,
        .answers = answers::swipe_row_answers});
   return kind;

@@ -95,7 +95,9 @@ void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) 
 Part* Routing::topmost(const Parts& parts, Point at) const {
   for (std::size_t i = parts.size(); i-- > 0;)
     if (parts[i]->visible() && on_it(*parts[i], at))
-      return parts[i]->box().depth(at) < 0.0 ? nullptr : parts[i];  // beside a layer, on its backdrop
+      // Beside a layer, on its backdrop; but not on a piece of it that lies beside it.
+      return parts[i]->box().depth(at) < 0.0 && !piece_under(*parts[i], at).box.contains(at) ? nullptr
+                                                                                             : parts[i];
   return nullptr;
 }
 

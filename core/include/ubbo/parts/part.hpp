@@ -263,6 +263,8 @@ class Part {
     behind  ///< nothing of it or in it is to be drawn
   };
   void set_sight(Sight sight) { sight_ = sight; }
+  /// Whether a contact that goes down at `at` reaches it through what it lies in.
+  [[nodiscard]] bool reached(Point at) const;
   /// Does what the app asks of the part, now or when the present event is over: for an `open()` of its own.
   void ask(std::function<void()> action, WhileHeld how = WhileHeld::immediate);
   /// A layer that was open is to go above the others again.

@@ -5,6 +5,7 @@
 #include <string>
 
 #include "ubbo/parts/part_of.hpp"
+#include "ubbo/parts/press.hpp"
 #include "ubbo/parts/rail.hpp"
 
 namespace ubbo {
@@ -28,6 +29,13 @@ struct SwipeRowSettings {
   Rank trailing_rank = Rank::plain;
   Rank above_rank = Rank::plain;
   Rank below_rank = Rank::plain;
+  /// Cells that count how often the action there was pressed. A side takes presses where its cell is linked
+  /// or `on_action` is given; else what lies behind the row gets them.
+  Link<int> leading_presses{};
+  Link<int> trailing_presses{};
+  Link<int> above_presses{};
+  Link<int> below_presses{};
+  bool action_closes = true;  ///< a press of an action closes the row
   Length open_distance =
       Length::of(0.5);       ///< from which it opens; a share is of where it is open; 0: half-way
   Length commit_distance{};  ///< from which a long swipe commits; a share is of its own length; 0: none does
@@ -44,6 +52,7 @@ struct SwipeRowSettings {
   double overscroll_reach = 36.0;    ///< dp, where it yields less and less
   std::function<void(const char*)> on_open{};    ///< told the side it opens over, at the lift
   std::function<void(const char*)> on_commit{};  ///< told the side that a long swipe committed, at the lift
+  std::function<void(const char*)> on_action{};  ///< told the side whose action was pressed
   std::function<void(const char*, double)>
       on_fraction{};  ///< told the side, and how far it is open over it: 1 is open; as it moves
   std::function<void()> on_removed{};  ///< its place has closed after `remove`: it can be taken away
@@ -56,8 +65,9 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>();
 ///
 /// Dragged far enough, or flicked, it opens there and stays, or closes by itself after a time. A long swipe
 /// commits: the row stays away until the app calls `reset`, `remove` or `fail`, and shows as failed when no
-/// answer comes in time. Both times pause while a finger is on it. Rows that share the cell `open` are open
-/// one at a time; one that the cell names from the first is open from the first.
+/// answer comes in time. What it uncovers is an action that may be pressed. Both times pause while a finger
+/// is on it. Rows that share the cell `open` are open one at a time; one that the cell names from the first
+/// is open from the first.
 class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSurface, public BackTaker {
  public:
   enum class State : std::uint8_t { closed, open, committed, failed, removed };
@@ -99,6 +109,17 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   void remove();
   /// Whether it could open over that side now.
   [[nodiscard]] bool can_open(int side) const;
+  /// Presses the action of a side, as a finger would: 0 leading, 1 trailing, 2 above, 3 below. Waits for the
+  /// lift.
+  void press_action(int side);
+  /// Whether the action of that side may be pressed.
+  [[nodiscard]] bool has_action(int side) const;
+  /// What it has uncovered of the action there, dp on the screen; without an extent while it is closed.
+  [[nodiscard]] Box uncovered() const;
+  /// The side whose action it uncovers, as `open` takes it; below 0: none.
+  [[nodiscard]] int uncovered_side() const;
+  /// A finger presses the action that it uncovers.
+  [[nodiscard]] bool action_pressed() const { return press_.over(); }
 
   void present(Accessible& told) const override;
   [[nodiscard]] DragInterest drag_interest(const Sample&) const override;
@@ -137,6 +158,8 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   [[nodiscard]] bool moving() const { return rails_[0].moving() || rails_[1].moving(); }
   [[nodiscard]] bool committed() const { return state_ != State::closed && state_ != State::open; }
   void lift(const Contact& contact, const Sample& sample);
+  [[nodiscard]] bool on_action(Point at) const;
+  void act(int side);
   void watch();
   [[nodiscard]] int first_side() const;
   void chosen(std::size_t axis);
@@ -159,6 +182,7 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   double told_ = 0.0;
   bool told_removed_ = false;
   int held_by_ = 0;
+  Press press_;  // of the action that it uncovers
 };
 
 /// "closed", "open", …
@@ -166,7 +190,8 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
 
 namespace questions {
 inline constexpr Question swipe{"swipe-row.swipe"};
-}
+inline constexpr Question swipe_action{"swipe-row.action"};
+}  // namespace questions
 namespace answers {
 inline constexpr AnswerWith<Number<"place", "dp">> swipe_opens{"swipe-row.opens", &questions::swipe, true};
 inline constexpr AnswerWith<AtLeast<"from", "dp">> swipe_commits{"swipe-row.commits", &questions::swipe,
@@ -178,9 +203,11 @@ inline constexpr AnswerWith<Number<"waited", "ms">> swipe_timed_out{"swipe-row.t
                                                                     false};
 inline constexpr AnswerWith<> swipe_failed{"swipe-row.failed", &questions::swipe, false};
 inline constexpr AnswerWith<> swipe_removed{"swipe-row.removed", &questions::swipe, true};
-inline constexpr std::array<const Answer*, 7> swipe_row_answers{
-    &swipe_opens,     &swipe_commits, &swipe_closes, &swipe_returns,
-    &swipe_timed_out, &swipe_failed,  &swipe_removed};
+inline constexpr AnswerWith<> swipe_action_pressed{"swipe-row.action-pressed", &questions::swipe_action,
+                                                   true};
+inline constexpr std::array<const Answer*, 8> swipe_row_answers{
+    &swipe_opens,     &swipe_commits, &swipe_closes,  &swipe_returns,
+    &swipe_timed_out, &swipe_failed,  &swipe_removed, &swipe_action_pressed};
 }  // namespace answers
 
 }  // namespace ubbo

@@ -1,0 +1,109 @@
+// The actions that a swipe row uncovers: who gets a press there, and what it does.
+#include <string>
+
+#include "ubbo/stage/stage.hpp"
+#include "ubbo/testing/check.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+namespace {
+
+struct Row {
+  Cell<int> moved{0};
+  Cell<int> below{0};
+  std::string told{};
+  Stage stage{{.journal = 256}};
+  SwipeRow* row = nullptr;
+
+  explicit Row(bool with_action = true, bool right_to_left = false)
+      : stage({.right_to_left = right_to_left, .journal = 256}) {
+    stage.add<Button>("behind", {0, 100, 360, 60}, {.label = "Behind", .presses = below});
+    SwipeRowSettings settings{.label = "Ridge", .leading = 80, .trailing = 80, .trailing_label = "Move"};
+    if (with_action) {
+      settings.trailing_presses = moved;
+      settings.on_action = [this](const char* side) { told += side; };
+    }
+    row = &stage.add<SwipeRow>("row", {0, 100, 360, 60}, std::move(settings));
+    row->open(1);
+    settle(stage);
+  }
+  void touch(Phase phase, Point at, double after) {
+    stage.touch({.time = stage.now() + ms(after), .contact = 1, .phase = phase, .at = at});
+  }
+  void press(Point from, Point to) {
+    touch(Phase::down, from, 10);
+    if (!(from == to)) touch(Phase::move, to, 40);
+    touch(Phase::up, to, 40);
+    settle(stage);
+  }
+};
+
+}  // namespace
+
+TEST_CASE("the action that a row uncovers is pressed where it is seen, and closes the row") {
+  for (const bool right_to_left : {false, true}) {
+    Row it(true, right_to_left);
+    const Point action{right_to_left ? 40.0 : 320.0, 130};
+    REQUIRE(it.row->uncovered().contains(action));
+    it.touch(Phase::down, action, 10);
+    CHECK(it.row->action_pressed());
+    CHECK(it.moved.get() == 0);
+    it.touch(Phase::up, action + Point{3, 2}, 80);
+    CHECK(it.moved.get() == 1);
+    CHECK(it.told == "trailing");
+    settle(it.stage);
+    CHECK(it.row->state() == SwipeRow::State::closed);
+    it.press(action, action);  // closed, the row lies over it
+    CHECK(it.moved.get() == 1);
+    CHECK(it.below.get() == 0);
+  }
+  Row stays;
+  stays.stage.change(*stays.row, [](SwipeRowSettings& settings) { settings.action_closes = false; });
+  for (int i = 0; i < 3; ++i) stays.press({320, 130}, {320, 130});
+  CHECK(stays.moved.get() == 3);
+  CHECK(stays.row->state() == SwipeRow::State::open);
+}
+
+TEST_CASE("a drag that begins on an action moves the row; beside it, or cancelled, a press does not count") {
+  Row dragged;
+  dragged.press({320, 130}, {352, 130});  // within the action, but further than the drag threshold
+  CHECK(dragged.moved.get() == 0);
+  Row left;
+  left.press({320, 105}, {320, 98 - Feel{}.tap_reach});
+  CHECK(left.moved.get() == 0);
+  CHECK(left.row->state() == SwipeRow::State::open);
+  Row cancelled;
+  cancelled.touch(Phase::down, {320, 130}, 10);
+  cancelled.touch(Phase::cancel, {320, 130}, 10);
+  settle(cancelled.stage);
+  CHECK(cancelled.moved.get() == 0);
+  CHECK(cancelled.row->state() == SwipeRow::State::open);
+}
+
+TEST_CASE("where nobody listens for an action, what lies behind the row gets the press") {
+  Row it(false);
+  CHECK_FALSE(it.row->has_action(1));
+  it.press({320, 130}, {320, 130});
+  CHECK(it.below.get() == 1);
+  CHECK(it.row->state() == SwipeRow::State::open);
+}
+
+TEST_CASE("an action is hovered, and reached by keys and by assistive technology") {
+  Row it;
+  it.stage.touch(
+      {.time = it.stage.now() + ms(10), .phase = Phase::hover, .at = {320, 130}, .tool = Tool::mouse});
+  CHECK(it.stage.hovered() == it.row);
+  CHECK(it.stage.cursor() == Cursor::pointer);
+  it.stage.focus("row");
+  CHECK(it.stage.press(Key::enter, it.stage.now() + ms(10)));
+  CHECK(it.moved.get() == 1);
+  settle(it.stage);
+  CHECK(it.row->state() == SwipeRow::State::closed);
+  CHECK_FALSE(it.stage.press(Key::enter, it.stage.now() + ms(10)));  // nothing is uncovered
+  CHECK(it.stage.act(*it.row, "press trailing", it.stage.now() + ms(10)));
+  CHECK(it.moved.get() == 2);
+  CHECK(it.stage.act(*it.row, "press leading", it.stage.now() + ms(10)));  // told by the callback alone
+  CHECK(it.told == "trailingtrailingleading");
+  CHECK_FALSE(it.stage.act(*it.row, "press above", it.stage.now() + ms(10)));
+}
