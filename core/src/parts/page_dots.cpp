@@ -187,6 +187,7 @@ const PartKind& PageDots::described() {
                           .readings = page_dots_readings,
                           .pieces = &page_dots_pieces,
                           .place_of = &dot_place,
+                          .own_state = true,  // which dots are seen hangs on the way to the page
                           .wheel = WheelUse::steps,
                           .usual_size = {0.0, 44.0},
                           .keys = "arrows, Home, End",

@@ -341,7 +341,10 @@ bool SwipeRow::touch(const Contact& contact, const Sample& sample) {
   if (sample.phase == Phase::down) {
     if (pressed()) return false;
     const bool presses = on_action(sample.at);
-    for (Rail& rail : rails_) rail.down(contact, sample);
+    // Along an axis on which it opens to no side there is nothing to drag.
+    for (const std::size_t axis : {0U, 1U})
+      if (sides(axis)[0] + sides(axis)[1] > 0.0 || rails_[axis].position() != 0.0)
+        rails_[axis].down(contact, sample);
     held_by_ = contact.slot;
     if (presses) press_.down(contact, sample);
     return true;
