@@ -21,6 +21,15 @@ bool on_it(const Part& part, Point at) {
          (part.outer() == nullptr || part.outer()->visible());
 }
 
+// How far inside it, or inside a piece of it that lies beside it, such as the action that a row uncovers;
+// below 0 beside all of these, as on the backdrop of a layer. dp.
+double depth_in(const Part& part, Point at) {
+  const double depth = part.box().depth(at);
+  if (depth >= 0.0) return depth;
+  const Box piece = piece_under(part, at).box;
+  return piece.contains(at) ? piece.depth(at) : depth;
+}
+
 // A wheel drags it along, or zooms it.
 bool follows_wheel(const Part& part, const Sample& sample) {
   const PartKind& kind = part.kind();
@@ -95,9 +104,7 @@ void Routing::offer(const Parts& parts, Contact& contact, const Sample& sample) 
 Part* Routing::topmost(const Parts& parts, Point at) const {
   for (std::size_t i = parts.size(); i-- > 0;)
     if (parts[i]->visible() && on_it(*parts[i], at))
-      // Beside a layer, on its backdrop; but not on a piece of it that lies beside it.
-      return parts[i]->box().depth(at) < 0.0 && !piece_under(*parts[i], at).box.contains(at) ? nullptr
-                                                                                             : parts[i];
+      return depth_in(*parts[i], at) < 0.0 ? nullptr : parts[i];
   return nullptr;
 }
 
@@ -126,8 +133,9 @@ const Part* Routing::offered(const Parts& parts, Point at) const {
 bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
   const auto says = [&](const Part& part, const answers::Owner& answer) {
-    part.decide(answer, sample.at.x, sample.at.y, {part.box().depth(sample.at), 0.0},
-                static_cast<double>(contest.chain.size()) - 1.0, -part.box().depth(sample.at));
+    const double depth = depth_in(part, sample.at);
+    part.decide(answer, sample.at.x, sample.at.y, {depth, 0.0},
+                static_cast<double>(contest.chain.size()) - 1.0, -depth);
   };
   const bool was_away = topmost.absent();
   contest.chain.clear();
@@ -154,7 +162,7 @@ bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
     return false;
   }
   own(contest, first);
-  const bool beside = first->box().depth(sample.at) < 0.0;
+  const bool beside = depth_in(*first, sample.at) < 0.0;
   says(*first, was_away       ? answers::owner_pulled
                : beside       ? answers::owner_beside
                : catches      ? answers::owner_catches
