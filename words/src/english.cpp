@@ -377,7 +377,7 @@ constexpr AnswerWords answer_words[] = {
     {a::swipe_timed_out, "it has failed", "nothing came of the swipe within {waited}: it has failed",
      "failed"},
     {a::swipe_failed, "it has failed", "the app says that it failed", "failed"},
-    {a::swipe_action_pressed, "yes", "the action at a side of {part} is pressed", "action pressed"},
+    {a::swipe_action_pressed, "yes", "an action of {part} is pressed", "action pressed"},
     {a::swipe_removed, "its place closes", "the app takes {part} away: its place closes", "removed"},
     {a::toggled_on, "on", "{part} is switched on", "on"},
     {a::toggled_off, "off", "{part} is switched off", "off"},
