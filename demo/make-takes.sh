@@ -25,7 +25,7 @@ make hive-list scroll 8 'scrolled = -187.5' 'a scroll that begins on a row' \
   'press (200, 560), drag up 200 dp over 400 ms, wait 150 ms, lift'
 make hive-list swipe 9 'open = ridge, scrolled = 0' 'a swipe of a row, meant to be level but rising' \
   'press (90, 306), move to (220, 274) over 260 ms, wait 100 ms, lift'
-make hive-list water 91 'watered = 1, moved = 0, taps = 0' 'a row is opened, and its action pressed' \
+make hive-list water 91 'pressed = 1, taps = 0' 'a row is opened, and its action pressed' \
   'press (90, 306), drag right 130 dp over 260 ms, wait 100 ms, lift, wait 500 ms, tap (48, 300)'
 make hive-list stores 14 'tells = Stores, chosen = 1, drawer_open = no' 'another tab, then another apiary from the drawer' \
   'tap (160, 150), wait 700 ms, press (6, 400), drag right 190 dp over 360 ms, wait 60 ms, lift, wait 600 ms,
