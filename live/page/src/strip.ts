@@ -156,22 +156,23 @@ export class Strip {
       const top = 4 + row * tall;
       const before = now !== undefined ? series(i, 'before') : [];
       const main = now !== undefined ? series(i, 'now') : series(i, 'live');
-      const snaps = told.snap_points ?? [];
       let low = Infinity;
       let high = -Infinity;
       for (const { value } of [...main, ...before]) {
         low = Math.min(low, value);
         high = Math.max(high, value);
       }
-      for (const snap of snaps)
-        if (snaps.length <= 12) {
-          low = Math.min(low, snap);
-          high = Math.max(high, snap);
-        }
-      // Those between two snap points are in sight with these; others where the reading comes near.
-      const near = (high - low || 1) * 0.5;
-      const known = told.thresholds ?? [];
-      const thresholds = known.length > 12 ? [] : known.filter(({ value }) => value > low - near && value < high + near);
+      // The snap points between which it moves, and where it is decided between them; more would be a grating.
+      const points = told.snap_points ?? [];
+      const below = Math.max(...points.filter((point) => point <= low + 1e-9));
+      const above = Math.min(...points.filter((point) => point >= high - 1e-9));
+      const near = points.length > 0 ? 0 : (high - low || 1) * 0.5;
+      low = Math.min(low, Number.isFinite(below) ? below : low);
+      high = Math.max(high, Number.isFinite(above) ? above : high);
+      const within = (value: number): boolean => value >= low - near - 1e-9 && value <= high + near + 1e-9;
+      const few = <T>(all: T[]): T[] => (all.length > 12 ? [] : all);
+      const snaps = few(points.filter(within));
+      const thresholds = few((told.thresholds ?? []).filter(({ value }) => within(value)));
       for (const { value } of thresholds) {
         low = Math.min(low, value);
         high = Math.max(high, value);
@@ -184,13 +185,12 @@ export class Strip {
       c.strokeStyle = ink.moss;
       c.setLineDash([2, 3]);
       c.lineWidth = 1;
-      if (snaps.length <= 12)
-        for (const snap of snaps) {
-          c.beginPath();
-          c.moveTo(this.left, y_of(snap));
-          c.lineTo(w - 12, y_of(snap));
-          c.stroke();
-        }
+      for (const snap of snaps) {
+        c.beginPath();
+        c.moveTo(this.left, y_of(snap));
+        c.lineTo(w - 12, y_of(snap));
+        c.stroke();
+      }
       // Where it is decided: with an arrow the way for which that counts.
       c.strokeStyle = c.fillStyle = ink.brick;
       c.setLineDash([6, 3]);
