@@ -25,9 +25,9 @@ export class TakesPanel {
     const recording = new Recording(session, (take) => this.kept(take));
     this.root.append(
       el('div', { class: 'keep' }, this.name, this.meant, this.keeps),
-      this.list,
-      this.swept,
       recording.root,
+      this.swept,
+      this.list,
     );
     session.listen(({ what }) => {
       if (what === 'takes') {
