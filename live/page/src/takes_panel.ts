@@ -176,7 +176,7 @@ export class TakesPanel {
       ));
     replace(
       this.swept,
-      el('p', {}, el('b', {}, key), ` from ${number_text(from)} to ${number_text(to)} ${setting.unit}, now ${number_text(present)}; one colour is one outcome`),
+      el('p', {}, el('b', {}, key), ` from ${number_text(from)} to ${number_text(to)}${setting.unit === '' ? '' : ` ${setting.unit}`}, now ${number_text(present)}; one colour is one outcome`),
       ...cells,
       el('p', { class: 'quiet' }, `${values.length} values, ${takes.length} take${takes.length === 1 ? '' : 's'}, in ${ms(took * 1000)}. A bar sets its value.`),
     );
