@@ -87,7 +87,7 @@ void varied(benchmark::State& state) {
                                                 : Phase::move,
                             .at = {120.0 + i, 224.0}});
   const io::ReadyTake ready(drag, plan.scene());
-  io::SceneRun contact_rules(plan);
+  io::SceneRun standing(plan);
   double step = 0.0;
   std::vector<double> varied_times;
   std::vector<double> standing_times;
@@ -106,7 +106,7 @@ void varied(benchmark::State& state) {
     for (Sample& sample : same.samples) sample.time += later;
     const io::ReadyTake again(same, plan.scene());
     standing_times.push_back(timed([&] {
-      io::Replay replay(contact_rules, again);
+      io::Replay replay(standing, again);
       replay.play_to(same.samples.back().time);
     }));
   }

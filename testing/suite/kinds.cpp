@@ -82,9 +82,9 @@ TEST_CASE("upright a part of any kind that can stand so does what it does lying"
       const auto events = any_events(false);
       Alone lying_down(kind, false, false, Axis::horizontal);
       live_through(lying_down, events, 60);
-      Alone contact_rules(kind, false, false, Axis::vertical);
-      live_through(contact_rules, events, 60, grows_upwards ? Seen::upwards : Seen::downwards);
-      RC_ASSERT(lying_down.outcome(false) == contact_rules.outcome(false));
+      Alone standing(kind, false, false, Axis::vertical);
+      live_through(standing, events, 60, grows_upwards ? Seen::upwards : Seen::downwards);
+      RC_ASSERT(lying_down.outcome(false) == standing.outcome(false));
     });
   });
 }

@@ -72,16 +72,16 @@ TEST_CASE(
 }
 
 TEST_CASE("a key counts when it was pressed, whatever the frames") {
-  std::vector<Micros> snap_points;
+  std::vector<Micros> rests;
   for (const double frame : {16.0, 33.0}) {
     HoneySlider app({.step = 1});
     app.stage.focus("frames");
     for (double t = 0; t < 77; t += frame) app.stage.advance(ms(t));
     app.stage.press(Key::right, ms(77));
     app.settle();
-    snap_points.push_back(app.last(questions::rest)->time);
+    rests.push_back(app.last(questions::rest)->time);
   }
-  CHECK(snap_points[0] == snap_points[1]);
+  CHECK(rests[0] == rests[1]);
 }
 
 TEST_CASE("what moves for ever is neither at rest nor due, and is met where it is") {

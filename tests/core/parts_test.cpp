@@ -119,9 +119,9 @@ TEST_CASE("a switch: a tap anywhere, a drag across, a flick; a drag that comes b
   for (const bool right_to_left : {false, true}) {
     Stage stage({.right_to_left = right_to_left});
     Cell<bool> seen{false};
-    int snap_points = 0;
+    int rests = 0;
     Switch& queen =
-        stage.add<Switch>("queen", {100, 100, 90, 40}, {.on = seen, .on_rest = [&](bool) { ++snap_points; }});
+        stage.add<Switch>("queen", {100, 100, 90, 40}, {.on = seen, .on_rest = [&](bool) { ++rests; }});
     const auto x = [&](double fraction) { return queen.place_of(fraction).x; };
     CHECK(queen.thumb().x == (right_to_left ? 170 : 120));
     CHECK(x(1) == (right_to_left ? 120 : 170));
@@ -129,7 +129,7 @@ TEST_CASE("a switch: a tap anywhere, a drag across, a flick; a drag that comes b
     CHECK(seen.get());
     settle(stage);
     CHECK(queen.fraction() == 1);
-    CHECK(snap_points == 1);
+    CHECK(rests == 1);
     swipe(stage, {x(1), 120}, {x(0), 120});
     CHECK_FALSE(seen.get());
     settle(stage);

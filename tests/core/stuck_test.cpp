@@ -273,13 +273,13 @@ TEST_CASE(
 TEST_CASE("a callback that throws keeps nobody from being told, and passes out of the call in the end") {
   Stage stage;
   Cell<double> value{0};
-  int snap_points = 0, shown = 0;
+  int rests = 0, shown = 0;
   auto& tray =
       stage.add<ToastTray>("t", {20, 620, 320, 60}, {.time = ms(500), .on_show = [&](const std::string&) {
                                                        ++shown;
                                                        throw std::runtime_error("shown");
                                                      }});
-  stage.add<Slider>("s", {40, 100, 280, 40}, {.value = value, .on_rest = [&](double) { ++snap_points; }});
+  stage.add<Slider>("s", {40, 100, 280, 40}, {.value = value, .on_rest = [&](double) { ++rests; }});
   stage.advance(ms(0));
   CHECK_THROWS_WITH(tray.show("one"), "shown");
   for (const char* words : {"two", "three"}) CHECK_NOTHROW(tray.show(words));
@@ -291,7 +291,7 @@ TEST_CASE("a callback that throws keeps nobody from being told, and passes out o
     }
   }
   CHECK(shown == 3);
-  CHECK(snap_points == 1);
+  CHECK(rests == 1);
   CHECK(tray.absent());
   CHECK(stage.settled());
 }

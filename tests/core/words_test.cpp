@@ -542,10 +542,10 @@ TEST_CASE("each decision has a name that stays, is said in words, and may be sai
   }
   for (const PartKind* kind : shipped_kinds())
     for (const Answer* own : kind->answers) CHECK(names.contains(own->name));
-  Decision snap_points;
-  snap_points.answer = &answers::at_rest;
-  snap_points.facts[snap_points.fact_count++] = {"value", 7};
-  CHECK(words::sentence(snap_points) == "at rest at 7");
+  Decision rest;
+  rest.answer = &answers::at_rest;
+  rest.facts[rest.fact_count++] = {"value", 7};
+  CHECK(words::sentence(rest) == "at rest at 7");
   auto other = english;
   CHECK(other.say("rail.at-rest", {"ja", "steht auf {value}", "steht"}));
   CHECK_FALSE(other.say("rail.no-such", {}));
@@ -553,7 +553,7 @@ TEST_CASE("each decision has a name that stays, is said in words, and may be sai
                     "wording of rail.at-rest: {velocity} is none of its facts; it takes part, value");
   CHECK(words::sentence(snap_points, other) == "steht auf 7");
   CHECK(words::caption(snap_points, other) == "steht");
-  CHECK(words::sentence(snap_points) == "at rest at 7");
+  CHECK(words::sentence(rest) == "at rest at 7");
   snap_points.fact_count = 0;  // what lacks a fact is told by what there is
-  CHECK(words::sentence(snap_points) == "is it at rest? yes");
+  CHECK(words::sentence(rest) == "is it at rest? yes");
 }

@@ -22,9 +22,8 @@ void EnterExit::set_plan(EnterExitPlan plan) {
   plan_ = std::move(plan);
   for (std::size_t i = 0; i < property_count; ++i) {
     const auto which = static_cast<Property>(i);
-    const double snap_points = property(VisualState{}, which);
-    if (property(plan_.from, which) != snap_points || property(plan_.to, which) != snap_points)
-      mover_of(which);
+    const double present = property(VisualState{}, which);
+    if (property(plan_.from, which) != present || property(plan_.to, which) != present) mover_of(which);
   }
   if (state_ == State::absent && other_start) put(false);
 }
@@ -69,8 +68,8 @@ bool EnterExit::close(Micros now) {
 void EnterExit::show_leaving(double fraction) {
   if (state_ != State::present) return;
   for (Moving& one : movers_) {
-    const double snap_points = property(VisualState{}, one.property);
-    one.mover.put(snap_points + (property(plan_.to, one.property) - snap_points) * fraction);
+    const double present = property(VisualState{}, one.property);
+    one.mover.put(present + (property(plan_.to, one.property) - present) * fraction);
   }
 }
 

@@ -11,9 +11,9 @@ using namespace chain;
 
 void Routing::drag(Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
-  part_owner_->before(*contest.owner);
+  timekeeper_->before(*contest.owner);
   Point left = contest.owner->surface_->drag_to(contact, sample);
-  part_owner_->after(*contest.owner);
+  timekeeper_->after(*contest.owner);
   for (std::size_t turns = 0; turns < contest.chain.size() && !(left == Point{}); ++turns) {
     const Side side = side_of(left);
     const bool handed = ask_others(contest.chain, contest.owner, [&](Part& other) {
@@ -22,27 +22,27 @@ void Routing::drag(Contact& contact, const Sample& sample) {
     });
     if (!handed) break;
     left = contest.owner->surface_->drag_to(contact, sample);
-    part_owner_->after(*contest.owner);
+    timekeeper_->after(*contest.owner);
   }
   contest.left = left;
   if (left == Point{} || sample.tool == Tool::wheel) return;
   contest.owner->surface_->overscroll();
-  part_owner_->after(*contest.owner);
+  timekeeper_->after(*contest.owner);
 }
 
 // The other goes on from `anchor`. False: it cannot.
 bool Routing::hand_to(Part& other, Contact& contact, Point anchor, const answers::HandedOver& answer,
                       double distance) {
   Contest& contest = contest_of(contact);
-  part_owner_->before(other);
+  timekeeper_->before(other);
   if (!other.surface_->take_over(contact, anchor)) return false;
   Part& owner = *contest.owner;
   own(contest, &other);
-  part_owner_->before(owner);
+  timekeeper_->before(owner);
   owner.surface_->hand_over();
   other.decide(answer, distance);
-  part_owner_->after(owner);
-  part_owner_->after(other);
+  timekeeper_->after(owner);
+  timekeeper_->after(other);
   return true;
 }
 
@@ -93,10 +93,10 @@ bool Routing::pass_flick(Part& part, Point velocity) {
     if (other.surface_ == nullptr || other.contact_rules().observes || !other.visible() || !other.enabled() ||
         !other.can_go(side))
       return false;
-    part_owner_->before(other);
+    timekeeper_->before(other);
     const bool took = other.surface_->take_momentum(velocity);
     if (took) other.decide(answers::goes_on_with_flick, length(velocity));
-    part_owner_->after(other);
+    timekeeper_->after(other);
     return took;
   };
   for (Contest& contest : contests_)

@@ -88,9 +88,9 @@ void Layers::tell_covered() {
   for (std::size_t i = open_.size(); i-- > 0;) {
     Part& part = *open_[i].part;
     if (std::exchange(open_[i].above, above) != above && !part.post_.gone) {
-      part_owner_->before(part);
+      timekeeper_->before(part);
       part.layer_->covered(above);
-      part_owner_->after(part);
+      timekeeper_->after(part);
     }
     above = std::min(above + (part.modal() ? 1 : 0), max_above);
   }

@@ -53,16 +53,16 @@ void Routing::own(Contest& contest, Part* part) {
 }
 
 bool Routing::touch(Part& part, const Contact& contact, const Sample& sample) {
-  part_owner_->before(part);
+  timekeeper_->before(part);
   const bool took = part.touch(contact, sample);
-  part_owner_->after(part);
+  timekeeper_->after(part);
   return took;
 }
 
 void Routing::let_go(Part& part, const Contact& contact, LetGo how) {
-  part_owner_->before(part);
+  timekeeper_->before(part);
   part.let_go(contact, how);
-  part_owner_->after(part);
+  timekeeper_->after(part);
 }
 
 void Routing::share(const Contest& contest, const Contact& contact, const Sample& sample) {
@@ -287,11 +287,11 @@ void Routing::end(Contact& contact) {
   for (std::size_t r = 0; r < contest.chain.size(); ++r) {
     Part& part = *contest.chain[r];
     if (&part != owner && part.surface_ != nullptr) {
-      part_owner_->before(part);
+      timekeeper_->before(part);
       part.surface_->predict({});
       part.surface_->left_behind();
     }
-    part_owner_->after(part);
+    timekeeper_->after(part);
   }
 }
 

@@ -13,8 +13,8 @@ namespace ubbo {
 /// and the focus, where the focus goes when they close.
 class Layers {
  public:
-  Layers(StackOrder& order, Focus& focus, Routing& routing, Routing::Timekeeper& part_owner)
-      : order_(&order), focus_(&focus), routing_(&routing), part_owner_(&part_owner) {}
+  Layers(StackOrder& order, Focus& focus, Routing& routing, Routing::Timekeeper& timekeeper)
+      : order_(&order), focus_(&focus), routing_(&routing), timekeeper_(&timekeeper) {}
 
   /// Reserves room for `parts` parts, so that nothing below allocates.
   void reserve(std::size_t parts);
@@ -47,7 +47,7 @@ class Layers {
   StackOrder* order_;
   Focus* focus_;
   Routing* routing_;
-  Routing::Timekeeper* part_owner_;
+  Routing::Timekeeper* timekeeper_;
   std::vector<Layer> open_;     // from the one that opened first
   std::vector<Part*> changed_;  // have opened or closed in this event
 };

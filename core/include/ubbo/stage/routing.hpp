@@ -72,7 +72,7 @@ class Routing {
     ~Timekeeper() = default;
   };
 
-  Routing(Context& context, Timekeeper& part_owner) : context_(&context), part_owner_(&part_owner) {}
+  Routing(Context& context, Timekeeper& timekeeper) : context_(&context), timekeeper_(&timekeeper) {}
 
   /// Makes room for parts nested so deep, so that no contact allocates.
   void reserve(std::size_t depth);
@@ -135,7 +135,7 @@ class Routing {
   void end(Contact& contact);
 
   Context* context_;
-  Timekeeper* part_owner_;
+  Timekeeper* timekeeper_;
   std::array<Contest, Contacts::room> contests_{};
 };
 
