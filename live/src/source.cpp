@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cctype>
+#include <cmath>
 #include <filesystem>
 #include <set>
 #include <stdexcept>
@@ -18,6 +19,7 @@
 #include "ubbo/io/text/base64.hpp"
 #include "ubbo/paint/images.hpp"
 #include "ubbo/skin/lettering.hpp"
+#include "ubbo/ubbo.h"
 
 namespace ubbo::live {
 
@@ -39,6 +41,30 @@ std::string folder_of(const std::string& path) {
 
 std::string base64_of(const std::string& bytes) {
   return io::to_base64({reinterpret_cast<const std::uint8_t*>(bytes.data()), bytes.size()});
+}
+
+// The stage of a scene as it begins, as the page draws it: so that it is seen before the library is there.
+// Null where only a tool of one's own can read it.
+Json first_picture(const std::string& text, const std::string& name) {
+  const ubbo_scene scene = ubbo_scene_read(text.c_str(), name.c_str(), "");
+  const ubbo_run run = scene == 0 ? 0 : ubbo_run_begin(scene);
+  Json made;
+  if (run != 0) {
+    made = {{"w", ubbo_width(run)}, {"h", ubbo_height(run)}};
+    for (const auto& [look, dark] : {std::pair{"day", 0}, {"dark", 1}}) {
+      std::size_t letters = 0;
+      std::vector<double> numbers(ubbo_picture(run, dark, 1.0, nullptr, 0, nullptr, 0, &letters));
+      std::string texts(letters, '\0');
+      ubbo_picture(run, dark, 1.0, numbers.data(), numbers.size(), texts.data(), texts.size(), &letters);
+      // A hundredth of a dp is seen by nobody.
+      for (double& number : numbers) number = std::round(number * 100.0) / 100.0;
+      made[look] = std::move(numbers);
+      made["texts"] = std::move(texts);
+    }
+  }
+  ubbo_run_free(run);
+  ubbo_scene_free(scene);
+  return made;
 }
 
 }  // namespace
@@ -106,6 +132,7 @@ std::string Source::json(bool served, bool inside) {
     root["images"][image] =
         inside ? fmt::format("data:{};base64,{}", type_of(image), base64_of(bytes)) : "images/" + image;
   root["served"] = served;
+  if (Json first = first_picture(text, name()); !first.is_null()) root["first"] = std::move(first);
   return io::json_text(root, -1);
 }
 

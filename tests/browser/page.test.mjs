@@ -231,6 +231,32 @@ test('the server goes and comes again: the page goes on, and is connected anew',
   await view.close();
 });
 
+test('the stage is seen before the library is there, and stays where it is when that comes', async () => {
+  const server = await serve(scene_file('hive-list'));
+  const view = await open(server.address, 'phone', { colorScheme: 'dark' });
+  const { page } = view;
+  // The module does not come: what stays is the first look.
+  await page.route('**/ubbo.wasm', () => undefined);
+  await page.reload();
+  await page.waitForSelector('canvas.stage');
+  await until(() => page.evaluate(() => performance.getEntriesByName('first picture').length > 0), 'it has been seen');
+  const look = () => page.evaluate(() => {
+    const canvas = document.querySelector('.device:not(.a) canvas.stage');
+    const { x, y, width, height } = canvas.getBoundingClientRect();
+    return { place: [x, y, width, height].map(Math.round).join(), picture: canvas.toDataURL() };
+  });
+  const first = await look();
+  assert.ok(!(await page.evaluate(() => 'ubbo_bench' in window)));
+  await page.unroute('**/ubbo.wasm');
+  await page.reload();
+  await until(() => page.evaluate(() => 'ubbo_bench' in window), 'the bench is there');
+  await until(async () => (await look()).picture === first.picture, 'the same picture');
+  assert.equal((await look()).place, first.place);
+  assert.deepEqual(view.wrong, []);
+  await view.close();
+  await server.end();
+});
+
 test('an exported file opens from disk and does the same', async () => {
   const file = join(there.path, 'photos.html');
   execFileSync(ubbo, ['live', scene_file('photos'), '--export', file]);

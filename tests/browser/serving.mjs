@@ -57,7 +57,7 @@ export async function open(address, size = 'desk', more = {}) {
   page.on('pageerror', (error) => wrong.push(error.message));
   page.on('console', (said) => said.type() === 'error' && !/favicon|Failed to load resource|WebSocket/.test(said.text()) && wrong.push(said.text()));
   await page.goto(address);
-  await page.waitForSelector('main, .broken', { state: 'attached' });
+  await until(() => page.evaluate(() => 'ubbo_bench' in window || document.querySelector('.broken') !== null), 'the page has begun');
   const cdp = await context.newCDPSession(page);
   const place = async (x, y) => {
     const box = await page.locator('.device:not(.a) canvas.stage').boundingBox();

@@ -5,7 +5,7 @@ import { Mirror } from './aria';
 import { Beside } from './beside';
 import { DecisionsPanel } from './decisions_panel';
 import { button, el, ms } from './dom';
-import { lay_out_stage, lay_out_tools } from './layout';
+import { lay_out_stage, lay_out_tools, room_for, usual_overlays } from './layout';
 import { Link } from './link';
 import type { FromServer } from './link';
 import { draw_finger, draw_ghost, draw_hit_areas, draw_parts, draw_take, hit_step, inks, Trails } from './overlays';
@@ -30,11 +30,11 @@ export class Bench {
   readonly stage: StageView;
   readonly stage_a: StageView;
   readonly link: Link | undefined;
-  /** When the first picture was there, ms since the page was asked for. */
-  first_picture = 0;
+  /** When it was under the finger, ms since the page was asked for. */
+  touchable = 0;
   /** How long the work of each frame took of late, ms. */
   readonly frames: number[] = [];
-  readonly overlays = new Set<Overlay>(['touch', 'threshold']);
+  readonly overlays = new Set<Overlay>(usual_overlays);
   private readonly trails = new Trails();
   dark = window.matchMedia('(prefers-color-scheme: dark)').matches;
   as_finger = true;
@@ -81,11 +81,11 @@ export class Bench {
     const find = (name: string): CanvasImageSource | undefined => this.image(name);
     const size = (): { w: number; h: number } => this.size();
     this.stage = new StageView(
-      session.ubbo, { picture: () => this.picture(), size, over: (canvas) => this.draw_over(canvas) }, find,
+      { picture: () => this.picture(), size, over: (canvas) => this.draw_over(canvas) }, find,
       el('canvas', { class: 'stage', 'aria-hidden': true }),
     );
     this.stage_a = new StageView(
-      session.ubbo, { picture: () => this.picture_a(), size, over: (canvas) => draw_finger(canvas, this.trails, inks[this.dark ? 'dark' : 'day'], () => this.threshold(), this.overlays) }, find,
+      { picture: () => this.picture_a(), size, over: (canvas) => draw_finger(canvas, this.trails, inks[this.dark ? 'dark' : 'day'], () => this.threshold(), this.overlays) }, find,
       el('canvas', { class: 'stage', 'aria-hidden': true }),
     );
     lay_out_stage(this, root);
@@ -107,7 +107,7 @@ export class Bench {
     this.fit();
     // The stage is seen first, and then all that stands around it.
     this.stage.draw();
-    this.first_picture = performance.now();
+    this.touchable = performance.now();
     window.setTimeout(() => {
       this.tab_of = lay_out_tools(this, root);
       this.choose_readings();
@@ -147,12 +147,8 @@ export class Bench {
   }
 
   private fit(): void {
-    const place = this.frame_b.parentElement!;
-    const count = this.beside.on ? 2 : 1;
-    const phone = window.matchMedia('(max-width: 900px)').matches;
-    const w = (place.clientWidth - (phone ? 0 : 132)) / count - (phone ? 0 : 34);
-    const h = place.clientHeight - (phone ? 0 : this.beside.on ? 36 : 14);
-    for (const view of [this.stage, this.stage_a]) view.fit(w, h, phone ? 4 : 1.5);
+    const { w, h, most } = room_for(this.frame_b.parentElement!, this.beside.on ? 2 : 1);
+    for (const view of [this.stage, this.stage_a]) view.fit(w, h, most);
     this.fitted = this.size();
     this.wake();
   }

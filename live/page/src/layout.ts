@@ -6,24 +6,42 @@ import type { Overlay } from './overlays';
 
 const speeds: [string, number][] = [['1', 1], ['1/4', 0.25], ['1/10', 0.1]];
 
-/** The stage, which is seen first. */
-export function lay_out_stage(bench: Bench, root: HTMLElement): void {
-  bench.frame_b.append(el('figcaption', {}, 'B: now'), bench.stage.canvas, bench.mirror.root);
-  bench.frame_a.append(el('figcaption', {}, 'A: kept'), bench.stage_a.canvas);
+/** What is shown over the stage unless it is said. */
+export const usual_overlays: readonly Overlay[] = ['touch', 'threshold'];
+
+/** The stage, which is seen first: what may be shown over it, devices, and words below. */
+export function stage_place(
+  root: HTMLElement, shown: ReadonlySet<Overlay>, show: (name: Overlay, on: boolean) => void, devices: HTMLElement[], below: HTMLElement[],
+): void {
   replace(root, el(
     'main', { 'aria-label': 'Stage' },
     el('div', { class: 'stages' }, el(
       'div', { class: 'group over', role: 'group', 'aria-label': 'Shown over the stage' },
-      ...(Object.entries(overlay_names) as [Overlay, string][]).map(([name, words]) =>
-        toggle(words, bench.overlays.has(name), (on) => {
-          if (on) bench.overlays.add(name);
-          else bench.overlays.delete(name);
-          bench.wake();
-        })),
-    ), bench.frame_a, bench.frame_b),
-    bench.state,
-    bench.said,
+      ...(Object.entries(overlay_names) as [Overlay, string][]).map(([name, words]) => toggle(words, shown.has(name), (on) => show(name, on))),
+    ), ...devices),
+    ...below,
   ));
+}
+
+/** How large a stage may be of so many beside each other, CSS px, and how many of these are a dp at most. */
+export function room_for(place: HTMLElement, count: number): { w: number; h: number; most: number } {
+  const phone = window.matchMedia('(max-width: 900px)').matches;
+  return {
+    w: (place.clientWidth - (phone ? 0 : 132)) / count - (phone ? 0 : 34),
+    h: place.clientHeight - (phone ? 0 : count > 1 ? 36 : 14),
+    most: phone ? 4 : 1.5,
+  };
+}
+
+export function lay_out_stage(bench: Bench, root: HTMLElement): void {
+  bench.frame_b.append(el('figcaption', {}, 'B: now'), bench.stage.canvas, bench.mirror.root);
+  bench.frame_a.append(el('figcaption', {}, 'A: kept'), bench.stage_a.canvas);
+  const show = (name: Overlay, on: boolean): void => {
+    if (on) bench.overlays.add(name);
+    else bench.overlays.delete(name);
+    bench.wake();
+  };
+  stage_place(root, bench.overlays, show, [bench.frame_a, bench.frame_b], [bench.state, bench.said]);
 }
 
 /** All that stands around it; what returns shows one of the tabs. */

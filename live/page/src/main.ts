@@ -1,5 +1,6 @@
 // Loads the library, the scene and its takes, and puts the bench together.
 import { Bench } from './bench';
+import { first_look } from './first_look';
 import { Ubbo } from '../../../npm/src/ubbo';
 import { Session } from './session';
 import type { Source } from './session';
@@ -28,18 +29,20 @@ async function begin(): Promise<void> {
   const embedded = document.getElementById('ubbo-data');
   let source: Source;
   let ubbo: Ubbo;
+  const bench = document.getElementById('bench')!;
   if (embedded !== null) {
     const held = JSON.parse(embedded.textContent!) as Embedded;
     source = held.source;
+    await first_look(source, bench);
     ubbo = await Ubbo.load(bytes_of(held.module));
   } else {
-    [source, ubbo] = await Promise.all([
-      fetched('scene.json').then((answer) => answer.json() as Promise<Source>),
-      fetched('ubbo.wasm').then((answer) => Ubbo.load(answer)),
-    ]);
+    const scene = fetched('scene.json').then((answer) => answer.json() as Promise<Source>);
+    const module = fetched('ubbo.wasm').then((answer) => Ubbo.load(answer));
+    source = await scene;
+    await first_look(source, bench);
+    ubbo = await module;
   }
   const session = new Session(ubbo, source);
-  const bench = document.getElementById('bench')!;
   if (!session.open()) {
     // There is no scene yet that could be shown: say what is wrong, and wait for the file to change.
     const wrong = session.fault.map((one) => el('li', {}, `${one.file}:${one.line}:${one.column}: found ${one.found}`, one.takes === '' ? '' : `; takes ${one.takes}`));

@@ -12,6 +12,8 @@ export interface Source {
   takes_left_out: number; // of the folder: too many, or too long
   images: Record<string, string>; // name to address
   served: boolean;
+  /** The stage as it begins, as `Ubbo.picture` gives it; not of a scene that only a tool of one's own can read. */
+  first?: { w: number; h: number; day: number[]; dark: number[]; texts: string };
 }
 
 /** A take that was made or kept, with what came of it. */

@@ -3,7 +3,7 @@
 import { draw } from '../../../npm/src/picture';
 import type { Images } from '../../../npm/src/picture';
 import { phases, tools } from '../../../npm/src/ubbo';
-import type { Picture, Ubbo } from '../../../npm/src/ubbo';
+import type { Picture } from '../../../npm/src/ubbo';
 
 export interface StageShown {
   /** The picture to be drawn now. */
@@ -27,7 +27,6 @@ export class StageView {
   private scale = 1;
 
   constructor(
-    readonly ubbo: Ubbo,
     private readonly shown: StageShown,
     private readonly images: Images,
     canvas: HTMLCanvasElement,
