@@ -552,8 +552,8 @@ TEST_CASE("each decision has a name that stays, is said in words, and may be sai
   CHECK_THROWS_WITH(other.say("rail.at-rest", {"ja", "steht auf {velocity}", ""}),
                     "wording of rail.at-rest: {velocity} is none of its facts; it takes part, value");
   CHECK(words::sentence(rest, other) == "steht auf 7");
-  CHECK(words::caption(snap_points, other) == "steht");
+  CHECK(words::caption(rest, other) == "steht");
   CHECK(words::sentence(rest) == "at rest at 7");
-  snap_points.fact_count = 0;  // what lacks a fact is told by what there is
+  rest.fact_count = 0;  // what lacks a fact is told by what there is
   CHECK(words::sentence(rest) == "is it at rest? yes");
 }

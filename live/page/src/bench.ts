@@ -95,6 +95,7 @@ export class Bench {
     session.listen((event) => this.happened(event.what));
     for (const view of [this.stage, this.stage_a]) view.listen(this.hands(), () => this.as_finger);
     this.load_images();
+    void document.fonts.ready.then(() => this.wake());
     new ResizeObserver(() => this.fit()).observe(root);
     document.addEventListener('visibilitychange', () => {
       if (document.visibilityState === 'hidden') this.let_go();

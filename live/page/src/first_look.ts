@@ -20,7 +20,11 @@ export async function first_look(source: Source, root: HTMLElement): Promise<voi
   stage_place(root, new Set(usual_overlays), () => undefined, [device], [state, el('p', { class: 'said' })]);
   const { w, h, most } = room_for(device.parentElement!, 1);
   view.fit(w, h, most);
+  // In its own letters, where these come soon.
+  const letters = Promise.all(['400 12px Inter', '600 12px Inter'].map((font) => document.fonts.load(font)));
+  await Promise.race([letters, new Promise((late) => window.setTimeout(late, 80))]);
   view.draw();
+  void letters.then(() => view.draw(), () => undefined);
   await new Promise((seen) => requestAnimationFrame(() => window.setTimeout(seen)));
   performance.mark('first picture');
 }
