@@ -4,10 +4,12 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
+#include <array>
 #include <cerrno>
 #include <csignal>
 #include <cstring>
 #include <filesystem>
+#include <mutex>
 #include <stdexcept>
 #include <utility>
 
@@ -19,20 +21,39 @@ namespace {
   throw std::runtime_error(path + ": cannot be written: " + std::strerror(cause));
 }
 
-// While it lives no signal comes in between; those that came meanwhile come after it.
+volatile std::sig_atomic_t came = 0;
+void remember(int signal) { came = signal; }
+
+// While one lives a signal that would end the program waits, whichever of its threads it reaches: a mask
+// would count for this thread alone, and libraries have threads of their own.
 class Undisturbed {
  public:
   Undisturbed() {
-    sigset_t all;
-    sigfillset(&all);
-    pthread_sigmask(SIG_BLOCK, &all, &before_);
+    const std::lock_guard guard(lock_);
+    if (alive_++ > 0) return;
+    came = 0;
+    struct sigaction waits {};
+    waits.sa_handler = remember;
+    waits.sa_flags = SA_RESTART;
+    for (std::size_t i = 0; i < ends.size(); ++i) {
+      ::sigaction(ends[i], &waits, &before_[i]);
+      if (before_[i].sa_handler == SIG_IGN) ::sigaction(ends[i], &before_[i], nullptr);
+    }
   }
   Undisturbed(const Undisturbed&) = delete;
   Undisturbed& operator=(const Undisturbed&) = delete;
-  ~Undisturbed() { pthread_sigmask(SIG_SETMASK, &before_, nullptr); }
+  ~Undisturbed() {
+    const std::lock_guard guard(lock_);
+    if (--alive_ > 0) return;
+    for (std::size_t i = 0; i < ends.size(); ++i) ::sigaction(ends[i], &before_[i], nullptr);
+    if (came != 0) (void)std::raise(came);
+  }
 
  private:
-  sigset_t before_{};
+  static constexpr std::array ends{SIGINT, SIGTERM, SIGHUP, SIGQUIT, SIGALRM, SIGUSR1, SIGUSR2};
+  inline static std::mutex lock_;
+  inline static int alive_ = 0;
+  inline static std::array<struct sigaction, ends.size()> before_{};
 };
 
 class Descriptor {

@@ -2,9 +2,12 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
+#include <csignal>
 #include <nlohmann/json.hpp>
+#include <thread>
 
 #include "ran.hpp"
+#include "ubbo/file/whole_file.hpp"
 #include "ubbo/testing/check.hpp"
 
 using namespace ubbo::test;
@@ -180,6 +183,29 @@ TEST_CASE("an interrupt at any moment leaves the old file or the new one") {
     std::filesystem::remove(folder.path / out);
   }
   CHECK(killed > moments / 2);
+}
+
+TEST_CASE("an interrupt that reaches another thread of the program leaves the file whole too") {
+  const std::string whole(1 << 20, 'w');
+  for (int i = 0; i < moments; ++i) {
+    const Folder folder;
+    const std::string path = folder / "out";
+    write(path, whole);
+    const pid_t child = fork();
+    REQUIRE(child >= 0);
+    if (child == 0) {
+      (void)std::signal(SIGINT, SIG_DFL);
+      std::thread([] { pause(); }).detach();  // such as a library's own
+      while (true) ubbo::file::write_whole(path, whole);
+    }
+    usleep(2000 + 700 * static_cast<useconds_t>(i));
+    REQUIRE(kill(child, SIGINT) == 0);
+    int status = 0;
+    REQUIRE(waitpid(child, &status, 0) == child);
+    CHECK(WIFSIGNALED(status));
+    CHECK(read(path) == whole);
+    CHECK(std::distance(std::filesystem::directory_iterator(folder.path), {}) == 1);
+  }
 }
 
 TEST_CASE("the demo keeps what was changed") {

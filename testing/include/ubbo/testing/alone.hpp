@@ -162,12 +162,15 @@ struct Event {
 inline void add_mouse(std::vector<Event>& events, Micros& now) {
   const Point at{*number(30, 330), *number(190, 260)};
   const bool wheel = *rc::gen::inRange(0, 3) != 0;
-  events.push_back({now, [now, at, leaves = *rc::gen::inRange(0, 3) == 0](Alone& alone, Seen how) {
-                      for (const Phase phase : {Phase::hover, Phase::leave})
-                        if (phase == Phase::hover || leaves)
-                          alone.stage.touch(
-                              {.time = now, .phase = phase, .at = seen(at, how), .tool = Tool::mouse});
-                    }});
+  const int device = *rc::gen::inRange(0, 2);
+  const Tool tool = *rc::gen::weightedElement<Tool>({{3, Tool::mouse}, {1, Tool::stylus}});
+  events.push_back(
+      {now, [now, at, device, tool, leaves = *rc::gen::inRange(0, 3) == 0](Alone& alone, Seen how) {
+         for (const Phase phase : {Phase::hover, Phase::leave})
+           if (phase == Phase::hover || leaves)
+             alone.stage.touch(
+                 {.time = now, .phase = phase, .at = seen(at, how), .tool = tool, .device = device});
+       }});
   if (!wheel) return;
   WheelTurn turn{.at = at,
                  .unit = *rc::gen::element(WheelUnit::dp, WheelUnit::notch, WheelUnit::line, WheelUnit::page),
@@ -235,11 +238,12 @@ inline std::vector<Event> any_events(bool mouse = true) {
         break;
       default: {
         const int contact = *rc::gen::inRange(1, 3);
+        const int device = *rc::gen::weightedElement<int>({{4, 0}, {1, 1}});  // each numbers its own contacts
         Point at{*number(30, 330), *number(205, 243)};
         const Point step{*rc::gen::element(-14.0, -6.0, 0.0, 6.0, 14.0), *rc::gen::element(-3.0, 0.0, 1.0)};
         const int moves = *rc::gen::inRange(0, 14);
         const auto touch = [&](Phase phase) {
-          const Sample sample{.time = now, .contact = contact, .phase = phase, .at = at};
+          const Sample sample{.time = now, .contact = contact, .phase = phase, .at = at, .device = device};
           events.push_back({now, [sample](Alone& alone, Seen how) {
                               Sample turned = sample;
                               turned.at = seen(sample.at, how);
