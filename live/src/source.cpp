@@ -56,8 +56,8 @@ Json first_picture(const std::string& text, const std::string& name) {
       std::vector<double> numbers(ubbo_picture(run, dark, 1.0, nullptr, 0, nullptr, 0, &letters));
       std::string texts(letters, '\0');
       ubbo_picture(run, dark, 1.0, numbers.data(), numbers.size(), texts.data(), texts.size(), &letters);
-      // A hundredth of a dp is seen by nobody.
-      for (double& number : numbers) number = std::round(number * 100.0) / 100.0;
+      // Places, turns and opacities, finer than anybody sees.
+      for (double& number : numbers) number = std::round(number * 10000.0) / 10000.0;
       made[look] = std::move(numbers);
       made["texts"] = std::move(texts);
     }

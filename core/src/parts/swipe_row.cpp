@@ -301,11 +301,20 @@ Box SwipeRow::uncovered() const {
   return box;
 }
 
+namespace {
+
+const Link<int>& presses_at(int side, const SwipeRowSettings& settings) {
+  return side == 0   ? settings.leading_presses
+         : side == 1 ? settings.trailing_presses
+         : side == 2 ? settings.above_presses
+                     : settings.below_presses;
+}
+
+}  // namespace
+
 bool SwipeRow::has_action(int side) const {
   if (side < 0 || side > 3 || committed() || place_of(side) == 0.0) return false;
-  const auto& own = std::array{&settings_.leading_presses, &settings_.trailing_presses,
-                               &settings_.above_presses, &settings_.below_presses};
-  return own[static_cast<std::size_t>(side)]->linked() || settings_.on_action;
+  return presses_at(side, settings_).linked() || settings_.on_action;
 }
 
 bool SwipeRow::on_action(Point at) const {
@@ -314,9 +323,7 @@ bool SwipeRow::on_action(Point at) const {
 }
 
 void SwipeRow::act(int side) {
-  const auto& own = std::array{&settings_.leading_presses, &settings_.trailing_presses,
-                               &settings_.above_presses, &settings_.below_presses};
-  const Link<int>& presses = *own[static_cast<std::size_t>(side)];
+  const Link<int>& presses = presses_at(side, settings_);
   if (presses.linked() && presses.get() < std::numeric_limits<int>::max()) presses.set(presses.get() + 1);
   decide(answers::swipe_action_pressed);
   tell(settings_.on_action,
