@@ -98,6 +98,19 @@ TEST_CASE("a flick never speeds up, and has no jump of speed at the lift or at a
   });
 }
 
+TEST_CASE("a flick from a hair further than where a spring would not speed up keeps the finger's speed") {
+  for (int i = 0; i < 1200; ++i) {
+    Board app({}, {.min = -1000,
+                   .max = 0,
+                   .snap_points = {-1000, -600, -300, 0},
+                   .transition = Spring::settling(ms(500), 0.1)});
+    const double by = -190.7 - i * 0.00025;  // crosses that distance, 1 µs at a time and less
+    flick(app, 0, 600, by);
+    CAPTURE(by);
+    REQUIRE(app.list->velocity() == Approx(by / 0.08).epsilon(0.001));
+  }
+}
+
 TEST_CASE("a bound that yields lets a flick past and brings it back, any other stops it there") {
   for (const double by : {150.0, -150.0})
     for (const Overscroll::How how : {Overscroll::How::none, Overscroll::How::damped}) {

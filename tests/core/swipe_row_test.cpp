@@ -107,3 +107,35 @@ TEST_CASE("an action is hovered, and reached by keys and by assistive technology
   CHECK(it.told == "trailingtrailingleading");
   CHECK_FALSE(it.stage.act(*it.row, "press above", it.stage.now() + ms(10)));
 }
+
+TEST_CASE("a row slid down or up is seen and touched in its own place alone") {
+  for (const int side : {2, 3}) {
+    Stage stage{StageSettings{}};
+    const std::array ids{"first", "second", "third"};
+    const Box place{0, 160, 360, 60};
+    for (std::size_t i = 0; i < ids.size(); ++i)
+      stage.add<SwipeRow>(ids[i], Box{0, 100 + 60.0 * static_cast<double>(i), 360, 60},
+                          SwipeRowSettings{.label = "Ridge", .above = 40, .below = 40});
+    auto& row = dynamic_cast<SwipeRow&>(*stage.find("second"));
+    row.open(side);
+    settle(stage);
+    REQUIRE(std::fabs(row.offset().y) == 40.0);
+    int pieces = 0;
+    stage.draw([&](const Part& part, const Piece& piece) {
+      if (&part != &row) return;
+      const Box seen = piece.clip ? common(piece.box, *piece.clip) : piece.box;
+      CAPTURE(side, name_of(piece.role), seen.y, seen.h);
+      CHECK(seen.y >= place.y);
+      CHECK(seen.bottom() <= place.bottom());
+      ++pieces;
+    });
+    CHECK(pieces == 3);
+    for (double y = 101; y < 280; y += 2) {
+      const Part* under = stage.part_at({180, y});
+      const bool of_row = common(row.box(), place).contains({180, y});
+      const std::string expected = of_row ? "second" : y < 160 ? "first" : y >= 220 ? "third" : "nobody";
+      CAPTURE(side, y);
+      CHECK((under == nullptr ? "nobody" : under->id()) == expected);
+    }
+  }
+}

@@ -1,6 +1,8 @@
 #include "ubbo/base/settings.hpp"
 
+#include <algorithm>
 #include <cmath>
+#include <vector>
 
 #include "ubbo/base/number_text.hpp"
 
@@ -65,13 +67,33 @@ std::string number_fault(const SettingInfo& setting, double got) {
       {setting.name, " = ", plain_number(got), space, setting.unit, " is not taken; it takes ", takes});
 }
 
-std::string length_fault(const SettingInfo& setting, const Length& got) {
+namespace {
+
+bool length_fits(const SettingInfo& setting, const Length& got) {
   const bool share = got.dp == 0.0 && got.fraction >= 0.0 && got.fraction <= 1.0;
-  if (share || (got.fraction == 0.0 && setting.takes(got.dp))) return {};
+  return share || (got.fraction == 0.0 && setting.takes(got.dp));
+}
+
+}  // namespace
+
+std::string length_fault(const SettingInfo& setting, const Length& got) {
+  if (length_fits(setting, got)) return {};
   return joined({setting.name, " = ", length_text(got), " is not taken; it takes ", what_it_takes(setting)});
 }
 
+bool setting_fits(const SettingAccess& setting, const void* settings) {
+  if (setting.inner != nullptr) return setting_fits(*setting.inner, setting.at(settings));
+  if (setting.get != nullptr && !setting.takes(setting.get(settings))) return false;
+  if (setting.kind == SettingKind::length)
+    return length_fits(setting, *static_cast<const Length*>(setting.at(settings)));
+  if (setting.wrong != nullptr && *setting.wrong(settings) != '\0') return false;
+  if (setting.kind != SettingKind::numbers) return true;
+  const auto& numbers = *static_cast<const std::vector<double>*>(setting.at(settings));
+  return std::all_of(numbers.begin(), numbers.end(), [&](double number) { return setting.takes(number); });
+}
+
 std::string setting_fault(const SettingAccess& setting, const void* settings) {
+  if (setting_fits(setting, settings)) return {};
   if (setting.inner != nullptr) {
     std::string fault = setting_fault(*setting.inner, setting.at(settings));
     const std::string_view own = setting.inner->name;  // it is called by its whole name here

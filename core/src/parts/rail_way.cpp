@@ -1,6 +1,7 @@
 // Where a rail goes by itself, and how.
 #include <algorithm>
 #include <cmath>
+#include <cstdint>
 
 #include "ubbo/base/maths.hpp"
 #include "ubbo/parts/rail.hpp"
@@ -138,11 +139,12 @@ void Rail::throw_to(double target, double velocity) {
       distance * velocity > 0.0 && !plan_.hurries && part_->reduced(plan_.reduced_motion) == Reduced::full;
   if (const auto* spring = std::get_if<Spring>(&plan_.transition.way); spring != nullptr && onwards) {
     const double near = 2.0 * spring->ratio() * std::fabs(velocity) / spring->frequency();
-    if (std::fabs(distance) > near) {
-      const double until = target - std::copysign(near, distance);
+    // Whole microseconds, and as far as the speed goes in them: else the rest of one would be another speed.
+    const double lasts = std::floor((std::fabs(distance) - near) / std::fabs(velocity) * 1e6);
+    if (lasts >= 1.0 && lasts < 1e9) {
       onward_ = Onward{target, velocity};
-      const Micros lasts = from_seconds((std::fabs(distance) - near) / std::fabs(velocity));
-      return mover_.send(until, Timed{Curve{}, lasts}, now, velocity);
+      return mover_.send(mover_.value() + velocity * lasts * 1e-6,
+                         Timed{Curve{}, Micros{static_cast<std::int64_t>(lasts)}}, now, velocity);
     }
   }
   Transition transition = plan_.transition;

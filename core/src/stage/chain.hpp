@@ -3,7 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
-#include <vector>
+#include <optional>
 
 #include "ubbo/parts/part.hpp"
 
@@ -43,13 +43,14 @@ inline bool follows(const Part& part, const Contact& contact, Axis axis) {
   return !part.contact_rules().observes && part.drag_interest(contact.down).follows(axis);
 }
 
-inline bool among(const std::vector<Part*>& chain, const Part* part) {
+template <class Chain>
+bool among(const Chain& chain, const Part* part) {
   return std::find(chain.begin(), chain.end(), part) != chain.end();
 }
 
 /// Inwards from the owner, then outwards: the order in which the others are asked. True when one took it.
-template <class F>
-bool ask_others(const std::vector<Part*>& chain, const Part* owner, F&& take) {
+template <class Chain, class F>
+bool ask_others(const Chain& chain, const Part* owner, F&& take) {
   const auto found = std::find(chain.begin(), chain.end(), owner);
   if (found == chain.end()) return false;
   const auto position = static_cast<std::size_t>(found - chain.begin());

@@ -41,8 +41,21 @@ bool follows_wheel(const Part& part, const Sample& sample) {
 
 }  // namespace
 
+void Routing::Chain::erase(const Part& part) {
+  size_ = static_cast<std::size_t>(std::remove(room_, room_ + size_, &part) - room_);
+}
+
+void Routing::Chain::move_to(Part** room) {
+  std::copy_n(room_, size_, room);
+  room_ = room;
+}
+
 void Routing::reserve(std::size_t depth) {
-  for (Contest& contest : contests_) contest.chain.reserve(depth);
+  if (depth <= depth_) return;
+  std::vector<Part*> chains(contests_.size() * depth);
+  for (std::size_t i = 0; i < contests_.size(); ++i) contests_[i].chain.move_to(&chains[i * depth]);
+  chains_.swap(chains);
+  depth_ = depth;
 }
 
 // Who has how many contacts is what waits for the lift goes by.
@@ -305,13 +318,13 @@ void Routing::cancel(Part& part, Micros now) {
     if (owned) own(contest, nullptr);
     let_go(part, contact, LetGo::cancelled);
     if (part.surface_ != nullptr) part.surface_->predict({});
-    std::erase(contest.chain, &part);
+    contest.chain.erase(part);
   }
 }
 
 void Routing::forget(const Part& part) {
   for (Contest& contest : contests_) {
-    std::erase(contest.chain, &part);
+    contest.chain.erase(part);
     if (contest.owner == &part) contest.owner = nullptr;
   }
 }

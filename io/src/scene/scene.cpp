@@ -349,11 +349,13 @@ class SceneReader : FieldReader {
   }
 
   const PartKind& kind_in(const PartSource& table) const {
+    const toml::node* said = table.get("kind");
+    const PartKind* kind = said == nullptr ? nullptr : find_kind(scene_.kinds, text_of(*said, "kind"));
+    if (kind != nullptr) return *kind;
     std::vector<std::string_view> known;
-    for (const PartKind* kind : scene_.kinds) known.emplace_back(kind->name);
+    for (const PartKind* one : scene_.kinds) known.emplace_back(one->name);
     const toml::node& node = need(table, "kind", fmt::format("kind = \"{}\"", fmt::join(known, "\" or \"")));
     const std::string name = text_of(node, "kind");
-    if (const PartKind* kind = find_kind(scene_.kinds, name)) return *kind;
     refuse(node, fmt::format("kind = '{}'", name), fmt::format("one of {}", fmt::join(known, ", ")),
            nearest_name(name, known));
   }

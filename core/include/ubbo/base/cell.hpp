@@ -52,7 +52,7 @@ class Cell : private detail::Telling {
   static constexpr int max_rounds = 64;
 
   Cell() : Cell(T{}) {}
-  explicit Cell(T value) : value_(std::move(value)), self_(std::make_shared<Cell*>(this)) {}
+  explicit Cell(T value) : value_(kept(std::move(value))), self_(std::make_shared<Cell*>(this)) {}
   Cell(const Cell&) = delete;
   Cell& operator=(const Cell&) = delete;
   ~Cell() override {
@@ -66,7 +66,7 @@ class Cell : private detail::Telling {
   /// beyond what copying `T` needs.
   void set(T value) {
     if (same(value, value_)) return;
-    value_ = std::move(value);
+    value_ = kept(std::move(value));
     ++version_;
     if (!telling_) tell_now_or_later();
   }
@@ -76,7 +76,7 @@ class Cell : private detail::Telling {
   void set(T value, const Watch& own) {
     if (same(value, value_)) return;
     const bool all_told = told_ == version_ && !telling_;
-    value_ = std::move(value);
+    value_ = kept(std::move(value));
     ++version_;
     if (all_told && own.alone())
       told_ = version_;
@@ -104,6 +104,13 @@ class Cell : private detail::Telling {
     std::uint64_t born;
   };
 
+  // There is one zero: a -0 would be another text for the same value.
+  static T kept(T value) {
+    if constexpr (std::is_floating_point_v<T>)
+      return value + T{0};
+    else
+      return value;
+  }
   static bool same(const T& a, const T& b) {
     if constexpr (std::is_floating_point_v<T>) {
       if (std::isnan(a) && std::isnan(b)) return true;  // one NaN is as good as another

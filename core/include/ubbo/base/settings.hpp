@@ -95,6 +95,8 @@ std::span<const Setting<S>> settings_of();
 /// What is wrong with a length, and what the setting takes; "" when nothing is.
 [[nodiscard]] std::string length_fault(const SettingInfo& setting, const Length& got);
 
+/// Whether one setting of `settings` holds what it takes. Allocates nothing.
+[[nodiscard]] bool setting_fits(const SettingAccess& setting, const void* settings);
 /// What is wrong with one setting of `settings`; "" when nothing is.
 [[nodiscard]] std::string setting_fault(const SettingAccess& setting, const void* settings);
 
@@ -102,7 +104,7 @@ std::span<const Setting<S>> settings_of();
 template <class S>
 [[nodiscard]] std::string settings_fault(const S& settings) {
   for (const Setting<S>& setting : settings_of<S>())
-    if (std::string fault = setting_fault(setting, &settings); !fault.empty()) return fault;
+    if (!setting_fits(setting, &settings)) return setting_fault(setting, &settings);
   return {};
 }
 

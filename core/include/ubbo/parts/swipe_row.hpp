@@ -114,6 +114,9 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   void press_action(int side);
   /// Whether the action of that side may be pressed.
   [[nodiscard]] bool has_action(int side) const;
+  /// Where it lies when it is closed, dp on the screen. Slid down or up it is seen and touched within that
+  /// alone: above and below others lie.
+  [[nodiscard]] Box place() const { return box() + (Point{} - offset()); }
   /// What it has uncovered of the action there, dp on the screen; without an extent while it is closed.
   [[nodiscard]] Box uncovered() const;
   /// The side whose action it uncovers, as `open` takes it; below 0: none.

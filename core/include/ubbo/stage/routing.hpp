@@ -73,6 +73,8 @@ class Routing {
   };
 
   Routing(Context& context, Timekeeper& timekeeper) : context_(&context), timekeeper_(&timekeeper) {}
+  Routing(const Routing&) = delete;
+  Routing& operator=(const Routing&) = delete;
 
   /// Makes room for parts nested so deep, so that no contact allocates.
   void reserve(std::size_t depth);
@@ -101,10 +103,28 @@ class Routing {
   void forget(const Part& part);
 
  private:
+  // A list in room that the routing has for all of them in one piece.
+  class Chain {
+   public:
+    [[nodiscard]] std::size_t size() const { return size_; }
+    [[nodiscard]] bool empty() const { return size_ == 0; }
+    [[nodiscard]] Part* const* begin() const { return room_; }
+    [[nodiscard]] Part* const* end() const { return room_ + size_; }
+    [[nodiscard]] Part* front() const { return *room_; }
+    [[nodiscard]] Part* operator[](std::size_t at) const { return room_[at]; }
+    void push_back(Part* part) { room_[size_++] = part; }
+    void clear() { size_ = 0; }
+    void erase(const Part& part);
+    void move_to(Part** room);
+
+   private:
+    Part** room_ = nullptr;
+    std::size_t size_ = 0;
+  };
   // The parts a contact may go to, innermost first, whether that is still open, and who has it. Outlives its
   // contact until the next one takes its place, for a flick that goes on.
   struct Contest {
-    std::vector<Part*> chain;
+    Chain chain{};
     Part* owner = nullptr;
     Contact* contact = nullptr;
     std::size_t rivals = 0;  // how many others wanted it when it went down, though they may be gone
@@ -137,6 +157,8 @@ class Routing {
   Context* context_;
   Timekeeper* timekeeper_;
   std::array<Contest, Contacts::room> contests_{};
+  std::vector<Part*> chains_;  // room for the chain of each
+  std::size_t depth_ = 0;      // … for so many parts
 };
 
 }  // namespace ubbo

@@ -240,7 +240,8 @@ inline std::vector<Event> any_events(bool mouse = true) {
         const int contact = *rc::gen::inRange(1, 3);
         const int device = *rc::gen::weightedElement<int>({{4, 0}, {1, 1}});  // each numbers its own contacts
         Point at{*number(30, 330), *number(205, 243)};
-        const Point step{*rc::gen::element(-14.0, -6.0, 0.0, 6.0, 14.0), *rc::gen::element(-3.0, 0.0, 1.0)};
+        // No sum of these is a threshold of anything: on a tie rounding would decide.
+        const Point step{*rc::gen::element(-14.1, -6.3, 0.0, 6.3, 14.1), *rc::gen::element(-3.0, 0.0, 1.0)};
         const int moves = *rc::gen::inRange(0, 14);
         const auto touch = [&](Phase phase) {
           const Sample sample{.time = now, .contact = contact, .phase = phase, .at = at, .device = device};
