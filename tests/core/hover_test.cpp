@@ -188,9 +188,12 @@ TEST_CASE("hovering has one outcome at every frame rate, changes nothing else, a
         if (fps == 0.0) first = all;
         RC_ASSERT(all == first);
         for (const Tool tool : {Tool::mouse, Tool::stylus})
-          alone.stage.touch({.time = ms(60'000), .phase = Phase::leave, .at = {1, 1}, .tool = tool});
+          for (const int device : {0, 1})
+            alone.stage.touch(
+                {.time = ms(60'000), .phase = Phase::leave, .at = {1, 1}, .tool = tool, .device = device});
         alone.stage.advance(ms(61'000));
-        RC_ASSERT(stage.hovered() == nullptr);
+        const bool hovers = stage.hovered() != nullptr;
+        RC_ASSERT_FALSE(hovers);
         RC_ASSERT(alone.part->hover() == 0.0);
       }
     });

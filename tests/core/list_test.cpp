@@ -172,6 +172,19 @@ TEST_CASE("items that come and go move nothing at once, and end side by side") {
   });
 }
 
+TEST_CASE("an item that comes where a gap opens moves nothing that is in view") {
+  Rows rows(30);
+  const auto scroll = [&](double to) { rows.stage.immediately([&] { rows.offset.set(to); }); };
+  scroll(-202);
+  for (int i = 0; i < 3; ++i) rows.list->insert(4);
+  scroll(-222);
+  const Box in_view = rows.list->box_of(4);
+  REQUIRE(in_view.y < 100);
+  REQUIRE(in_view.bottom() > 100);
+  rows.list->insert(5);  // what stands there now lies where the gap opens: above the box
+  CHECK(rows.list->box_of(4) == in_view);
+}
+
 TEST_CASE("parts that lie in a list are its items; one that is hidden or removed leaves a gap that closes") {
   for (const bool right_to_left : {false, true}) {
     Stage stage{{.right_to_left = right_to_left}};

@@ -100,6 +100,22 @@ std::vector<Step> any_steps() {
 
 }  // namespace
 
+TEST_CASE(
+    "how far a spring went past a page, where nothing of it is seen, is not seen when the way goes on") {
+  for (double t = 1030; t < 1130; t += 4) {
+    Rounds again;
+    again.stage.act(*again.host, "next", ms(10));
+    again.go(910, 1);
+    again.stage.act(*again.host, "back", ms(914));
+    again.go(918, 2);
+    again.go(922, 1);  // so fast that it goes past the first page of its way
+    again.stage.advance(ms(t));
+    const double before = again.pages[1]->box().x;
+    again.go(t, 2);
+    REQUIRE(again.pages[1]->box().x == before);
+  }
+}
+
 TEST_CASE("of quick changes of page the last one counts, and nothing that is seen jumps") {
   PROPERTY("any changes, backs and fingers at any times", [] {
     const auto steps = any_steps();

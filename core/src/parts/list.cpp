@@ -178,10 +178,21 @@ void List::glide_from(std::size_t from, double by, const Transition& transition)
   shifts_.all.push_back(std::move(shift));
 }
 
-// Item `i` gets another size. What lies above the box does it at once, and nothing in view moves; else, in
-// motion, what lies behind it comes after.
+// How far the items before `i` reach. Where gaps open, a later one may lie further up than one before it.
+double List::reach_before(std::size_t i) const {
+  const auto end = [this](std::size_t item) { return place_of(item) + spans_.size(item); };
+  double reach = i > 0 ? end(i - 1) : 0.0;
+  for (const Shift& shift : shifts_.all)
+    if (shift.from > 0 && shift.from < i) reach = std::max(reach, end(shift.from - 1));
+  return reach;
+}
+
+// Item `i` gets another size. What lies above the box, with all before it, does it at once, and nothing in
+// view moves; else, in motion, what lies behind it comes after.
 void List::resize(std::size_t i, double size, const Transition* in_motion) {
-  const bool above = place_of(i) + spans_.size(i) <= 0.0;
+  const bool unseen = place_of(i) + spans_.size(i) <= 0.0;
+  const bool above = unseen && reach_before(i) <= 0.0;
+  if (unseen && !above) in_motion = &settings_.transition;
   const double grown = spans_.measure(i, size);
   if (grown == 0.0) return;
   const double min = std::min(0.0, view() - spans_.total());

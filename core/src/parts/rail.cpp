@@ -173,6 +173,7 @@ void Rail::change(RailPlan plan, NumberLink cell) {
   const bool coasts = mover_.moving() && std::holds_alternative<Coast>(mover_.motion().transition().way);
   // Where the app has put it between its places it stays, unless these are others.
   const bool snaps = plan.snaps_writes || !(plan.snap_points == plan_.snap_points);
+  give_up_hidden(plan.min, plan.max);
   plan_ = std::move(plan);
   mover_.set_rest_floor(floor());
   if (held_ == nullptr) drag_ = Drag(plan_.axis);
@@ -202,7 +203,19 @@ void Rail::aim_at(double place) {
   mover_.send(within(place), plan_.transition, part_->context().now, speed());
 }
 
+// A bound that does not yield hides how far a spring goes past it. Before the bound goes elsewhere, what it
+// hides is given up: else it would show at once.
+void Rail::give_up_hidden(double min, double max) {
+  if (held_ != nullptr || !mover_.moving() || (min == plan_.min && max == plan_.max)) return;
+  const double shown = position();
+  if (shown == mover_.at(part_->context().now).value) return;
+  const double to = goal();
+  mover_.put(shown);
+  go(to, 0.0, false);
+}
+
 void Rail::set_bounds(double min, double max) {
+  give_up_hidden(min, max);
   const double to_before = goal();
   plan_.min = min;
   plan_.max = std::max(min, max);
@@ -218,6 +231,8 @@ void Rail::set_bounds(double min, double max) {
 void Rail::shift(double by, double min, double max) {
   const bool coasts =
       mover_.moving() && plan_.coast && std::holds_alternative<Coast>(mover_.motion().transition().way);
+  plan_.min += by;
+  plan_.max += by;
   mover_.shift(by);
   grabbed_ += by;
   origin_ += by;

@@ -135,6 +135,7 @@ class List final : public PartOf<List, ListSettings, Sliding>, public Container 
   [[nodiscard]] double place_of(std::size_t i) const { return shown() + spans_.start(i) + shifted(i); }
   [[nodiscard]] std::size_t item_at(double place) const;
   void bound();
+  [[nodiscard]] double reach_before(std::size_t i) const;
   void resize(std::size_t i, double size, const Transition* in_motion);
   void take_out(std::size_t i);
   void put_in(std::size_t i);

@@ -198,6 +198,7 @@ class Rail final : public TimedMember {
   void go(double target, double velocity, bool thrown);
   void throw_to(double target, double velocity);
   void stop_short();
+  void give_up_hidden(double min, double max);
   void set_off();
   void rest();
   void tell(double value);
