@@ -220,6 +220,8 @@ inline std::vector<Event> any_events(bool mouse = true) {
       }
       case 2: {
         const auto which = static_cast<std::size_t>(*rc::gen::inRange(0, 4));
+        // What is offered is what can be done by then.
+        events.push_back({now, [now](Alone& alone, Seen) { alone.stage.advance(now); }});
         events.push_back({now, [now, which](Alone& alone, Seen how) {
                             const bool mirrored = how == Seen::mirrored;
                             const OfferedActions actions(*alone.part);
