@@ -129,7 +129,7 @@ const PartKind& Button::described() {
       describe<Button>({.name = "button",
                         .means = "something to press, which may stay down",
                         .role = "button",
-                        .example = {.box = "40, 200, \"100% - 80dp\", 48",
+                        .example = {.box = R"(40, 200, "100% - 80dp", 48)",
                                     .lines = "label = \"Save\"\npresses = \"saved\"\n",
                                     .cells = "saved = 0\n"},
                         .readings = button_readings,

@@ -439,7 +439,7 @@ const PartKind& CardDeck::described() {
       describe<CardDeck>({.name = "card-deck",
                           .means = "a stack of cards, the topmost of which is thrown to a side",
                           .role = "group",
-                          .example = {.box = "40, 160, \"100% - 80dp\", 380",
+                          .example = {.box = R"(40, 160, "100% - 80dp", 380)",
                                       .lines = "label = \"Hives\"\nselected = \"card\"\ncount = 5\n",
                                       .cells = "card = 0\n"},
                           .readings = card_deck_readings,

@@ -397,7 +397,7 @@ const PartKind& Carousel::described() {
       {.name = "carousel",
        .means = "items in a row that a finger passes by",
        .role = "group",
-       .example = {.box = "0, 200, \"100%\", 300",
+       .example = {.box = R"(0, 200, "100%", 300)",
                    .lines = "label = \"Photos\"\nselected = \"photo\"\ncount = 5\npeek = 32\nspacing = 12\n",
                    .cells = "photo = 0\n"},
        .readings = carousel_readings,

@@ -224,7 +224,7 @@ const PartKind& Dialog::described() {
       describe<Dialog>({.name = "dialog",
                         .means = "a surface that has to be dealt with before what lies below it",
                         .role = "dialog",
-                        .example = {.box = "30, 270, \"100% - 60dp\", 190",
+                        .example = {.box = R"(30, 270, "100% - 60dp", 190)",
                                     .lines = "label = \"Close this hive?\"\nopen = \"asked\"\n",
                                     .cells = "asked = true\n"},
                         .readings = dialog_readings,

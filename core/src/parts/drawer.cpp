@@ -88,7 +88,7 @@ void Drawer::present(Accessible& told) const {
 const PartKind& Drawer::described() {
   static const PartKind kind =
       detail::describe_panel<Drawer>("drawer", "a surface beside the page that is drawn in from an edge",
-                                     {.box = "0, 0, 264, \"100%\"",
+                                     {.box = R"(0, 0, 264, "100%")",
                                       .lines = "label = \"Apiaries\"\nopen = \"shown\"\n",
                                       .cells = "shown = true\n"},
                                      WheelUse::none);

@@ -545,7 +545,7 @@ const PartKind& List::described() {
       {.name = "list",
        .means = "items one after another that scroll; only those near its box need to be parts",
        .role = "list",
-       .example = {.box = "0, 0, \"100%\", \"100%\"",
+       .example = {.box = R"(0, 0, "100%", "100%")",
                    .lines = "label = \"Hive\"\ncount = 40\nitem_size = 56\n",
                    .cells = ""},
        .readings = list_readings,

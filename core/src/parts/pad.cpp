@@ -152,7 +152,7 @@ const PartKind& Pad::described() {
       describe<Pad>({.name = "pad",
                      .means = "an area that tells what its touches were taken for",
                      .role = "button",
-                     .example = {.box = "0, 200, \"100%\", 72",
+                     .example = {.box = R"(0, 200, "100%", 72)",
                                  .lines = "label = \"Heather\"\ntaps_cell = \"taps\"\n",
                                  .cells = "taps = 0\n"},
                      .readings = pad_readings,

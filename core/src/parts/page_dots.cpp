@@ -181,7 +181,7 @@ const PartKind& PageDots::described() {
       describe<PageDots>({.name = "page-dots",
                           .means = "a dot for each page, that of the present one filled",
                           .role = "slider",
-                          .example = {.box = "40, 200, \"100% - 80dp\", 48",
+                          .example = {.box = R"(40, 200, "100% - 80dp", 48)",
                                       .lines = "label = \"Photo\"\nselected = \"photo\"\ncount = 5\n",
                                       .cells = "photo = 0\n"},
                           .readings = page_dots_readings,

@@ -423,7 +423,7 @@ const PartKind& PageHost::described() {
       {.name = "page-host",
        .means = "pages that lie one on another; a drag from the edge goes back",
        .role = "group",
-       .example = {.box = "0, 0, \"100%\", \"100%\"",
+       .example = {.box = R"(0, 0, "100%", "100%")",
                    .lines = "label = \"Pages\"\nselected = \"page\"\npart = [\n  { id = \"notes\", kind = "
                             "\"pad\", opaque = true, label = \"Notes\" },\n  { id = \"harvest\", kind = "
                             "\"pad\", opaque = true, label = \"Harvest\" },\n]\n",

@@ -240,7 +240,7 @@ const PartKind& Pane::described() {
                       .means = "a surface that follows the finger along one axis: the ground "
                                "of lists, rows and sheets",
                       .role = "group",
-                      .example = {.box = "0, 60, \"100%\", 600",
+                      .example = {.box = R"(0, 60, "100%", 600)",
                                   .lines = "label = \"Notes\"\noffset = \"scrolled\"\nmin = -400\nmax = 0\n",
                                   .cells = "scrolled = 0\n"},
                       .readings = pane_readings,

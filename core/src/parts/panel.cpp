@@ -93,7 +93,7 @@ const PartKind& Panel::described() {
       {.name = "panel",
        .means = "a surface that comes from one side and goes to another",
        .role = "region",
-       .example = {.box = "20, 40, \"100% - 40dp\", 148",
+       .example = {.box = R"(20, 40, "100% - 40dp", 148)",
                    .lines = "label = \"The weather\"\nopen = \"shown\"\n\n[[part]]\nid = \"weather\"\nkind = "
                             "\"button\"\nlabel = \"Weather\"\nopens = \"shown\"\nbox = [40, 300, 120, 48]\n",
                    .cells = "shown = true\n"},

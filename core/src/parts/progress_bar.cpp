@@ -135,7 +135,7 @@ const PartKind& ProgressBar::described() {
       describe<ProgressBar>({.name = "progress-bar",
                              .means = "a bar that eases to a new share",
                              .role = "progressbar",
-                             .example = {.box = "40, 200, \"100% - 80dp\", 10",
+                             .example = {.box = R"(40, 200, "100% - 80dp", 10)",
                                          .lines = "label = \"Boxes checked\"\nfraction = \"checked\"\n",
                                          .cells = "checked = 0.5\n"},
                              .readings = progress_readings,

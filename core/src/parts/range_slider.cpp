@@ -356,7 +356,7 @@ const PartKind& RangeSlider::described() {
       {.name = "range-slider",
        .means = "two thumbs on a track, for a number and a larger one",
        .role = "group",
-       .example = {.box = "40, 200, \"100% - 80dp\", 48",
+       .example = {.box = R"(40, 200, "100% - 80dp", 48)",
                    .lines = "label = \"Brood frames\"\nlow = \"from\"\nhigh = \"to\"\nto = 10\nstep = 1\n",
                    .cells = "from = 2\nto = 5\n"},
        .readings = range_readings,

@@ -187,7 +187,7 @@ const PartKind& Rating::described() {
       describe<Rating>({.name = "rating",
                         .means = "a rating by a row of marks that a finger fills",
                         .role = "slider",
-                        .example = {.box = "40, 200, \"100% - 80dp\", 48",
+                        .example = {.box = R"(40, 200, "100% - 80dp", 48)",
                                     .lines = "label = \"Temper\"\nvalue = \"temper\"\n",
                                     .cells = "temper = 3\n"},
                         .readings = rating_readings,

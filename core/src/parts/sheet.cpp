@@ -143,7 +143,7 @@ void Sheet::present(Accessible& told) const {
 const PartKind& Sheet::described() {
   static const PartKind kind = detail::describe_panel<Sheet>(
       "sheet", "a surface drawn out from an edge of the screen that rests at one of its snap points",
-      {.box = "0, 160, \"100%\", 560",
+      {.box = R"(0, 160, "100%", 560)",
        .lines = "label = \"Ridge\"\nopen = \"shown\"\nsnap_points = [160, 360, 560]\n",
        .cells = "shown = true\n"},
       WheelUse::scrolls);

@@ -266,7 +266,7 @@ const PartKind& Slider::described() {
       {.name = "slider",
        .means = "a thumb on a track, for one number",
        .role = "slider",
-       .example = {.box = "40, 200, \"100% - 80dp\", 48",
+       .example = {.box = R"(40, 200, "100% - 80dp", 48)",
                    .lines = "label = \"Frames of honey\"\nvalue = \"honey\"\nto = 10\nstep = 1\n",
                    .cells = "honey = 4\n"},
        .readings = slider_readings,

@@ -318,7 +318,7 @@ const PartKind& Swap::described() {
       {.name = "swap",
        .means = "a container that shows one of the parts that lie in it",
        .role = "group",
-       .example = {.box = "16, 200, \"100% - 32dp\", 200",
+       .example = {.box = R"(16, 200, "100% - 32dp", 200)",
                    .lines =
                        "label = \"The chosen page\"\nselected = \"page\"\npart = [\n  { id = \"notes\", kind "
                        "= \"pad\", label = \"Calm\", box = [0, 0, \"100%\", 120] },\n  { id = \"harvest\", "

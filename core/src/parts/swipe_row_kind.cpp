@@ -194,7 +194,7 @@ const PartKind& SwipeRow::described() {
       {.name = "swipe-row",
        .means = "a row that slides aside over what lies behind it",
        .role = "group",
-       .example = {.box = "0, 200, \"100%\", 72",
+       .example = {.box = R"(0, 200, "100%", 72)",
                    .lines = "label = \"Heather\"\nleading = 96\nleading_label = \"Water\"\n",
                    .cells = ""},
        .readings = swipe_row_readings,

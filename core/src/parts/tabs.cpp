@@ -283,7 +283,7 @@ const PartKind& Tabs::described() {
                       .means = "titles, with an underline that travels to the "
                                "chosen one",
                       .role = "tablist",
-                      .example = {.box = "40, 200, \"100% - 80dp\", 48",
+                      .example = {.box = R"(40, 200, "100% - 80dp", 48)",
                                   .lines = "label = \"Pages\"\nselected = \"page\"\n",
                                   .cells = "page = { choice = \"Notes\", of = [\"Notes\", \"Harvest\"] }\n"},
                       .readings = tabs_readings,

@@ -360,7 +360,7 @@ const PartKind& ToastTray::described() {
       {.name = "toast-tray",
        .means = "where messages come up for a while, one at a time",
        .role = "status",
-       .example = {.box = "20, 640, \"100% - 40dp\", 56",
+       .example = {.box = R"(20, 640, "100% - 40dp", 56)",
                    .lines = "message = \"says\"\ntrigger = \"saves\"\nbutton = \"Undo\"\n",
                    .cells = "says = \"Saved\"\nsaves = 0\n"},
        .readings = tray_readings,

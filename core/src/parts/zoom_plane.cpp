@@ -476,7 +476,7 @@ const PartKind& ZoomPlane::described() {
       describe<ZoomPlane>({.name = "zoom-plane",
                            .means = "a plane whose content fingers zoom, turn and carry",
                            .role = "group",
-                           .example = {.box = "20, 120, \"100% - 40dp\", 480",
+                           .example = {.box = R"(20, 120, "100% - 40dp", 480)",
                                        .lines = "label = \"Frame 3\"\nzoom = \"zoom\"\n",
                                        .cells = "zoom = 1.0\n"},
                            .readings = zoom_plane_readings,

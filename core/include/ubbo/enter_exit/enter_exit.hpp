@@ -18,7 +18,8 @@ class Transitions {
  public:
   template <class Way>
   requires(!std::same_as<std::remove_cvref_t<Way>, Transitions> && std::convertible_to<Way, Transition>)
-      Transitions(Way&& all)
+      Transitions(
+          Way&& all)  // NOLINT(bugprone-forwarding-reference-overload): the concept leaves copies alone
       : all_(std::forward<Way>(all)) {}
   Transitions() : Transitions(Spring::settling(Micros{300'000}, 0.0)) {}
 
