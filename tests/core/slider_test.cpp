@@ -341,6 +341,24 @@ TEST_CASE("any transition moves a thumb; one that never rests is refused") {
                     Catch::Contains("slider 'frames'") && Catch::Contains("gone once"));
 }
 
+TEST_CASE("while the end of the track hides its spring, the thumb stands still and has no velocity") {
+  Cell<double> value{5};
+  Stage stage;
+  auto& slider =
+      stage.add<Slider>("frames", {40, 100, 280, 48},
+                        {.value = value, .to = 10, .transition = Spring::settling(Micros{400'000}, 0.4)});
+  stage.at(ms(10), [&] { value.set(10); });
+  int still = 0;
+  for (int t = 11; !slider.settled(); ++t) {
+    stage.advance(ms(t));
+    CAPTURE(t);
+    if (slider.position() == 10) CHECK(slider.velocity() == 0);
+    still += slider.position() == 10 && !slider.settled() ? 1 : 0;
+    if (slider.position() != 10 && !slider.settled()) CHECK(slider.velocity() != 0);
+  }
+  CHECK(still > 30);
+}
+
 TEST_CASE("while a finger has it, its value stands clear of the finger") {
   for (const bool upright : {false, true}) {
     Cell<double> frames{4};

@@ -60,7 +60,10 @@ double Rail::position() const {
 }
 
 double Rail::velocity() const {
-  if (!dragging()) return speed();
+  if (!dragging()) {
+    const MotionState own = mover_.at(part_->context().now);
+    return own.value == position() ? own.velocity : 0.0;  // where a bound hides its motion, it stands still
+  }
   const Feel& feel = part_->feel_for(held_->seen.tool);
   const VelocityEstimate found = held_->history.estimate(part_->context().now, feel.velocity_rules());
   return found.stale ? 0.0 : along(plan_.axis, found.velocity) / plan_.dp_per_unit;
