@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <optional>
 #include <span>
 #include <vector>
 
@@ -127,11 +128,14 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
   Box box = it.box();
   box.h *= std::clamp(it.room(), 0.0, 1.0);
   const Point offset = it.offset();
+  std::optional<Box> clip;
+  if (offset.y != 0.0) clip = it.place();
   if (offset != Point{}) {
     out({.role = Role::behind,
          .name = it.side(),
          .box = it.uncovered(),
          .words = it.side_label(),
+         .clip = clip,
          .on = it.uncovered_side() % 2 == 0,
          .held = it.action_pressed(),
          .rank = it.side_rank(),
@@ -139,8 +143,6 @@ void swipe_row_pieces(const Part& part, const PieceTaker& out) {
          .failed = it.state() == SwipeRow::State::failed,
          .cursor = it.has_action(it.uncovered_side()) ? Cursor::pointer : Cursor::automatic});
   }
-  std::optional<Box> clip;
-  if (offset.y != 0.0) clip = it.place();
   out({.role = Role::row, .box = box, .clip = clip, .held = it.dragging(), .cursor = Cursor::grab});
   if (it.room() > 0.5)
     out({.role = Role::label,
