@@ -73,7 +73,12 @@ RuleName rule_of(io::InputFault fault) {
 Finding finding_of(const io::InputError::Facts& one) {
   std::string found = one.found;
   std::string remedy = one.takes.empty() ? "" : "write " + one.takes;
-  if (one.fault == io::InputFault::unknown_key) remedy = "take it out, or write one of " + one.takes;
+  if (one.fault == io::InputFault::unknown_key) {
+    constexpr std::ptrdiff_t readable = 12;  // names in a row
+    remedy = std::count(one.takes.begin(), one.takes.end(), ',') < readable
+                 ? "take it out, or write one of " + one.takes
+                 : "take it out; `ubbo parts KIND` and `ubbo settings` list the keys there are";
+  }
   // A near name is what was meant; a list of all names is no help then.
   if (!one.nearest.empty()) remedy = "write " + one.nearest;
   // What a part refuses says both at once.

@@ -182,13 +182,16 @@ class Film : private Page {
     return scene.empty() ? Picture{} : Picture(scene.begin() + 1, scene.end());
   }
 
-  // The first `most` captions, alike ones counted, and how many more there are.
+  // The first `most` captions, those alike in a row counted, and how many more there are. What was said
+  // before, such as of the other axis of a drag, is not said again.
   static std::string joined(const FilmFrame& frame, std::size_t most = 240) {
     std::string words;
     std::size_t shown = 0;
     std::size_t left = 0;
     for (std::size_t i = 0, same = 1; i < frame.captions.size(); i += same, same = 1) {
       while (i + same < frame.captions.size() && frame.captions[i + same] == frame.captions[i]) ++same;
+      const auto here = frame.captions.begin() + static_cast<std::ptrdiff_t>(i);
+      if (std::find(frame.captions.begin(), here, *here) != here) continue;
       if (shown == most) {
         left += same;
         continue;
@@ -241,15 +244,16 @@ class Film : private Page {
     const double room = cell.right() - 16.0 - left;
     double y = cell.y + 18.0 + (lines_ > 0 ? caption_line : 0.0);
     const auto lines = broken(fitting(frame, room), std::max<std::size_t>(lines_, 1), 11.0, room);
+    double size = 12.5;  // of all its lines
+    for (const std::string& line : lines)
+      while (size > 9.5 && width_of(line, size, true) > room) size -= 0.5;
     for (const std::string& line : lines) {
-      add_caption(line, left, y, room, &line == lines.data());
+      add_caption(line, size, left, y, room, &line == lines.data());
       y += caption_line;
     }
   }
 
-  void add_caption(std::string words, double left, double y, double room, bool first) {
-    double size = 12.5;
-    while (size > 9.5 && width_of(words, size, true) > room) size -= 0.5;
+  void add_caption(std::string words, double size, double left, double y, double room, bool first) {
     if (width_of(words, size, true) > room) {
       // The longest beginning that fits, cut between characters.
       std::size_t fits = 4;

@@ -151,7 +151,11 @@ void FilmMarks::add_trail(Picture& shapes, const std::vector<TrailPoint>& trail,
   if (last == nullptr) return;
   if (old.points.size() > 1) shapes.emplace_back(std::move(old));
   if (!fresh.points.empty()) shapes.emplace_back(std::move(fresh));
-  if (last->down) shapes.emplace_back(skin::Disc{last->at, finger_radius, finger_ink()});
+  if (!last->down) return;
+  // With a rim of paper, so that it is seen over a picture too.
+  shapes.emplace_back(
+      skin::Disc{last->at, finger_radius + 1.4, {.stroke = colours_->paper.with_alpha(0.55), .width = 1.6}});
+  shapes.emplace_back(skin::Disc{last->at, finger_radius, finger_ink()});
 }
 
 }  // namespace ubbo::show

@@ -133,30 +133,58 @@ std::set<std::string_view> busy_parts(const io::Replay& replay) {
   return busy;
 }
 
-// What of the screen is worth showing: the parts that were touched, with their labels, and the way of the
-// finger.
-// Where the lower or upper edge would cut a line of text or a mark in two, it leaves that out, or takes it in
-// where `needed` reaches that far.
+// What is seen of a part: all its pieces that are more than a ground.
+Box extent_of(const Part& part) {
+  Box whole;
+  pieces_of(part, [&](const Piece& piece) {
+    if (!piece.bare && piece.box.w > 0.0 && piece.box.h > 0.0) grow(whole, piece.box);
+  });
+  for (const Part* outer = part.outer(); outer != nullptr; outer = outer->outer())
+    whole = common(whole, outer->window());
+  return whole;
+}
+
+// The upper and lower edge cut nothing in two that can be seen whole or not at all. What lies above or below
+// what is needed is left out, as far as that allows; what lies beside it is taken in, as a whole if it is a
+// small thing of its own, else its words and marks.
 Box without_scraps(Box region, const Box& needed, const Stage& stage) {
   constexpr double clear = 2.0;
+  constexpr double most = 1.5;  // times as high as it was
+  const double highest = most * region.h;
+  std::set<const Part*> holders;
+  for (const Part* part : stage.parts()) holders.insert(part->outer());
+  const auto beside = [&](const Box& box) { return box.y < needed.bottom() && box.bottom() > needed.y; };
+  // False where it is too large to be taken in.
+  const auto heed = [&](const Box& box) {
+    if (box.w <= 0.0 || box.h <= 0.0 || box.right() <= region.x || box.x >= region.right()) return true;
+    if (beside(box)) {
+      const double top = std::min(region.y, box.y - clear);
+      const double bottom = std::max(region.bottom(), box.bottom() + clear);
+      if (bottom - top > highest) return false;
+      region = {region.x, top, region.w, bottom - top};
+    } else if (box.y < region.bottom() && box.bottom() > region.bottom()) {
+      region.h = std::max(needed.bottom(), box.y - clear) - region.y;
+    } else if (box.y < region.y && box.bottom() > region.y) {
+      const double from = std::min(needed.y, box.bottom() + clear);
+      region.h += region.y - from;
+      region.y = from;
+    }
+    return true;
+  };
   for (const Part* part : stage.parts()) {
     if (!part->in_sight()) continue;
+    const Box whole = extent_of(*part);
+    const bool holds_others = holders.contains(part) && beside(whole);
+    if (!holds_others && heed(whole)) continue;
     pieces_of(*part, [&](const Piece& piece) {
-      const Box& box = piece.box;
-      if (piece.words.empty() && piece.role != Role::mark) return;
-      if (box.right() <= region.x || box.x >= region.right()) return;
-      if (box.y < region.bottom() && box.bottom() > region.bottom())
-        region.h = (box.y >= needed.bottom() ? box.y - clear : box.bottom() + clear) - region.y;
-      if (box.y < region.y && box.bottom() > region.y) {
-        const double top = box.bottom() <= needed.y ? box.bottom() + clear : box.y - clear;
-        region.h += region.y - top;
-        region.y = top;
-      }
+      if (!piece.words.empty() || piece.role == Role::mark) heed(piece.box);
     });
   }
   return region;
 }
 
+// What of the screen is worth showing: the parts that were touched, with their labels, and the way of the
+// finger.
 Box region_of(const Stage& before, const Stage& after, const std::set<std::string_view>& busy,
               const io::Take& take) {
   constexpr double edge = 14.0;

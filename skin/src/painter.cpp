@@ -130,15 +130,19 @@ void Painter::behind(const Piece& piece) {
 }
 
 void Painter::surface(const Piece& piece) {
+  const bool tall = piece.box.h >= sheet_height;
   if (piece.bare) {
-    if (piece.held)
-      add(paper(piece.box, 8.0,
+    // It has no shape of its own. What is as large as a sheet is a ground, whose content a shade would hide.
+    const Colour edge = piece.held ? colours_->heather : hovered(piece);
+    if (tall && (piece.held || piece.hover > 0.0))
+      add(paper(piece.box, 0.0, {.stroke = edge, .width = 1.6}));
+    else if (piece.held)
+      add(paper(piece.box, 0.0,
                 {.fill = colours_->heather.with_alpha(0.14), .stroke = colours_->heather, .width = 1.6}));
     else if (piece.hover > 0.0)
-      add(paper(piece.box, 8.0, {.fill = hovered(piece)}));
+      add(paper(piece.box, 0.0, {.fill = edge}));
     return;
   }
-  const bool tall = piece.box.h >= sheet_height;
   const double cut = tall ? sheet_cut : piece.notice ? button_cut + 2.0 : 0.0;
   const Point middle = piece.box.centre();
   const auto card = [&](const Box& box, Ink ink) {

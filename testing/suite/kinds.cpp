@@ -38,7 +38,12 @@ TEST_CASE("whatever happens to a part of any kind, frames change nothing, and it
       for (const Decision& decision : without.stage.journal().decisions())
         RC_ASSERT(decision.time >= Micros{0});
       for (const Decision& decision : without.stage.journal().decisions())
-        for (const Fact& fact : decision.all_facts()) RC_ASSERT(std::isfinite(fact.value + fact.limit));
+        for (const Fact& fact : decision.all_facts()) {
+          RC_ASSERT(std::isfinite(fact.value + fact.limit));
+          // What rests at one of several is at one that there is.
+          if (decision.says(answers::at_rest) && fact.sense == Sense::counted && fact.of > 0)
+            RC_ASSERT(fact.value >= 0.0 && fact.value <= fact.of - 1.0);
+        }
     });
   });
 }

@@ -121,7 +121,7 @@ TEST_CASE("of quick changes of page the last one counts, and nothing that is see
     const auto steps = any_steps();
     const bool right_to_left = *rc::gen::arbitrary<bool>();
     const auto run = [&](double fps) {
-      Rounds app({}, {.right_to_left = right_to_left});
+      Rounds app({}, {.right_to_left = right_to_left, .journal = 1000});
       double frame = 0;
       for (const Step& action : steps) {
         for (; fps > 0 && frame < action.at; frame += 1000 / fps) app.stage.advance(ms(frame));
@@ -142,6 +142,7 @@ TEST_CASE("of quick changes of page the last one counts, and nothing that is see
         if (!app.host->pressed()) RC_ASSERT(app.page.get().index() == app.host->selected());
       }
       const double last = steps.back().at;
+      double said = 0.0;
       for (; fps > 0 && frame < last + 3000; frame += 1000 / fps) app.stage.advance(ms(frame));
       app.stage.advance(ms(last + 3000));
       RC_ASSERT(app.stage.settled());
@@ -154,6 +155,12 @@ TEST_CASE("of quick changes of page the last one counts, and nothing that is see
       RC_ASSERT(plain);
       RC_ASSERT(app.host->way_left() == 0);
       if (!app.done.empty()) RC_ASSERT(app.done.back().second == page);
+      // Where it is said to rest is the page that is shown, by its number.
+      for (const Decision& decision : app.stage.journal().decisions())
+        if (decision.says(answers::at_rest))
+          said = decision.all_facts()[0].value;
+        else if (decision.says(answers::page_here))
+          RC_ASSERT(decision.all_facts()[0].value == said + 1.0);
       app.pressed.clear();
       app.touch(last + 4000, Phase::down, 200);
       RC_ASSERT(app.pressed.size() == 1U);

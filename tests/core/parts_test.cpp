@@ -1,5 +1,6 @@
 // What each part promises beyond what holds for all: its regions, its geometry, its own ways.
 #include "ubbo/testing/alone.hpp"
+#include "ubbo/words/catalogue.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
@@ -232,7 +233,7 @@ TEST_CASE(
     "a carousel: its items' places, looks by distance, the short way round, one at a time, by a tap on a "
     "neighbour") {
   for (const bool right_to_left : {false, true}) {
-    Stage stage({.right_to_left = right_to_left});
+    Stage stage({.right_to_left = right_to_left, .journal = 100});
     Cell<int> index{0};
     Cell<double> place{0};
     Carousel& photos = stage.add<Carousel>("photos", {0, 0, 360, 300},
@@ -257,6 +258,7 @@ TEST_CASE(
     CHECK(index.get() == 5);
     CHECK(photos.position() == -1);
     CHECK(place.get() == 5);
+    CHECK(words::sentence(stage.journal().decisions().back()) == "at rest at item 6 of 6");
     CHECK(photos.layer_offset(0.5) == (right_to_left ? -150 : 150));
     tap(stage, {right_to_left ? 20.0 : 340.0, 100});  // the one that peeks in next
     settle(stage);

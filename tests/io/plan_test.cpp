@@ -1,5 +1,7 @@
 #include "ubbo/io/scene/plan.hpp"
 
+#include <catch2/catch.hpp>
+
 #include "files.hpp"
 #include "ubbo/io/replay/replay.hpp"
 #include "ubbo/io/replay/report.hpp"

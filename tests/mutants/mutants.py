@@ -74,8 +74,10 @@ configure = ["cmake", "-S", copy, "-B", objects, "-G", "Ninja", "-DCMAKE_BUILD_T
 # The tests that can see the room: its own first, then those of the room that stands on it.
 suites = {"core": ["core_tests", "io_tests"], "io": ["io_tests"]}[room]
 tests = [os.path.join(objects, "tests", suite) for suite in suites]
-if run(*configure, limit=300) or run("cmake", "--build", objects, "--target", *suites, limit=3000):
-    sys.exit("mutants: the copy does not build")
+for command in (configure, ["cmake", "--build", objects, "--target", *suites]):
+    made = subprocess.run(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
+    if made.returncode:
+        sys.exit("mutants: the copy does not build\n" + "\n".join(made.stdout.splitlines()[-30:]))
 began = time.time()
 if any(run(suite, limit=600) for suite in tests):
     sys.exit("mutants: the tests fail on the unchanged copy")

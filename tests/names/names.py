@@ -2,7 +2,8 @@
 """Prints every public name, or the words in names that stand in no vocabulary.
 
 names.py UBBO            all names: of the C++ headers, and of what the command UBBO tells of
-names.py UBBO --check    the words in them that docs/vocabulary.txt does not hold; exit 1 where there is one
+names.py UBBO --check    the words in them that docs/vocabulary.txt does not hold, and names that comments speak of
+                         and that no code has (any more); exit 1 where there is one
 """
 import json
 import pathlib
@@ -69,6 +70,35 @@ def vocabulary():
     return {word for line in lines if not line.startswith("#") for word in line.split()}
 
 
+def stale_names():
+    """What comments of public headers, and docs, call a name of the code, and is none."""
+    code = set(re.findall(r"[A-Za-z_]\w*", (ROOT / "docs/settings.md").read_text()))
+    sources = [path for kind in ("hpp", "cpp", "h") for room in ROOT.iterdir() if room.name != "build"
+               for path in (room.rglob(f"*.{kind}") if room.is_dir() and room.name[0] != "." else ())
+               if "node_modules" not in path.parts]
+    for path in sources:
+        if path.relative_to(ROOT).parts[0] in {"tests", "fuzz", "bench"}:
+            continue
+        code.update(re.findall(r"[A-Za-z_]\w*", re.sub(r"//[^\n]*|/\*.*?\*/", " ", path.read_text(), flags=re.S)))
+    code |= {"measureText"}  # a browser's
+    for path in sources:
+        if "include" not in path.parts:
+            continue
+        for number, line in enumerate(path.read_text().splitlines(), 1):
+            for tick in re.findall(r"`([A-Za-z_][\w:.]*)(?:\([^`]*\))?`", line.partition("//")[2]):
+                for name in re.findall(r"[A-Za-z_]\w*", tick):
+                    if name not in code:
+                        yield f"{path.relative_to(ROOT)}:{number}: no code has '{name}', which `{tick}` speaks of"
+    for path in [*ROOT.glob("*.md"), *(ROOT / "docs").rglob("*.md")]:
+        if path.name == "CHANGELOG.md":
+            continue
+        for number, line in enumerate(path.read_text().splitlines(), 1):
+            for tick in re.findall(r"`((?:\w+::)+\w+)(?:\([^`]*\))?`", line):
+                for name in tick.split("::"):
+                    if name not in code:
+                        yield f"{path.relative_to(ROOT)}:{number}: no code has '{name}', which `{tick}` speaks of"
+
+
 def main():
     names = sorted(set(header_names()) | set(tool_names(sys.argv[1])))
     if "--check" not in sys.argv[2:]:
@@ -85,7 +115,9 @@ def main():
     used = {word for name in names for word in words_of(name)}
     for word in sorted(known - used):
         print(f"'{word}' stands in docs/vocabulary.txt, and no name has it")
-    return 1 if missing or known - used else 0
+    stale = list(stale_names())
+    print("".join(one + "\n" for one in stale), end="")
+    return 1 if missing or known - used or stale else 0
 
 
 if __name__ == "__main__":

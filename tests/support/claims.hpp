@@ -110,8 +110,8 @@ inline const std::map<const Answer*, Claim>& claims() {
       {&land_free, [](D d) { return fact(d, "from") == fact(d, "place"); }},
       {&land_thrown, [](D d) { return fact(d, "from") != fact(d, "place") && fact(d, "speed") != 0; }},
       {&land_bound, [](D d) { return fact(d, "from") != fact(d, "place"); }},
-      {&land_glides, [](D d) { return fact(d, "speed") != 0; }},
-      {&land_glides_past,
+      {&land_coasts, [](D d) { return fact(d, "speed") != 0; }},
+      {&land_coasts_past,
        [](D d) {
          return std::fabs(fact(d, "aimed") - fact(d, "from")) >
                     std::fabs(fact(d, "place") - fact(d, "from")) &&
@@ -134,8 +134,8 @@ inline const std::map<const Answer*, Claim>& claims() {
       {&owns, [](D d) { return margin(d, "inside by") >= 0 && fact(d, "rivals") == 0; }},
       {&owns_first, [](D d) { return margin(d, "inside by") >= 0 && fact(d, "rivals") > 0; }},
       {&owner_beside, [](D d) { return margin(d, "inside by") < 0 && fact(d, "outside by") > 0; }},
-      {&toast_stands, [](D d) { return fact(d, "left") >= 0; }},
-      {&toast_runs, [](D d) { return fact(d, "left") >= 0; }},
+      {&toast_pauses, [](D d) { return fact(d, "left") >= 0; }},
+      {&toast_goes_on, [](D d) { return fact(d, "left") >= 0; }},
       {&toast_waits, [](D d) { return fact(d, "before") >= 1; }},
       {&owner_palm, [](D d) { return margin(d, "size") <= 0; }},
       {&owner_bezel, [](D d) { return margin(d, "from the edge") <= 0; }},

@@ -43,6 +43,9 @@ std::string placed(double value, const Fact& fact) {
       return size + ((value > 0.0) == (fact.sense == Sense::downwards) ? " down" : " up");
     case Sense::scrolled:
       return nowhere ? "its start" : size + (value < 0.0 ? " from its start" : " before its start");
+    case Sense::switched:
+      if (value == 0.0 || value == 1.0) return value == 0.0 ? "\"off\"" : "\"on\"";
+      return with_unit(value, fact.unit);
     case Sense::counted: {
       const double number = std::round(value * 100.0) / 100.0 + 1.0;
       const bool whole = number == std::round(number);

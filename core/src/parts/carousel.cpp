@@ -123,6 +123,8 @@ RailPlan Carousel::plan() const {
           .unit = "item",
           .sense = Sense::counted,
           .of = count(),
+          .said_as = [](const Part& part,
+                        double place) { return static_cast<const Carousel&>(part).wrapped(place); },
           .snap_points = std::move(snap_points),
           .transition = settings_.transition,
           .coast = settings_.coasts ? std::optional(Coast::half_life(settings_.half_life)) : std::nullopt,
@@ -142,8 +144,7 @@ void Carousel::changed(const CarouselSettings& before) {
 }
 
 // Within the items there are, so that what is linked to it needs to know of no wrapping.
-double Carousel::shown_place() const {
-  const double place = position();
+double Carousel::wrapped(double place) const {
   return settings_.wrap && count() > 0 ? place - std::floor(place / count()) * count() : place;
 }
 
@@ -221,7 +222,7 @@ void Carousel::update() {
   told_ = place;
   {
     const detail::Writing carried(Write::carried);
-    settings_.position.set(shown_place());
+    settings_.position.set(wrapped(position()));
   }
   tell(settings_.on_move, selected(), fraction());
 }

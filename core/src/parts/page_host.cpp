@@ -73,6 +73,8 @@ RailPlan PageHost::rail_plan() const {
       .dp_per_unit = context().right_to_left ? layout_box().w : -layout_box().w,
       .unit = "page",
       .sense = Sense::counted,
+      .said_as = [](const Part& part,
+                    double place) { return static_cast<const PageHost&>(part).page_at(place); },
       .snap_points = stops_between(rests_from_, rests_to_),
       .transition = settings_.transition,
       .projection_time = settings_.projection_time,
@@ -107,6 +109,16 @@ std::size_t PageHost::low() const {
 
 std::size_t PageHost::high() const {
   return std::min(static_cast<std::size_t>(std::max(0.0, std::ceil(offset()))), way_.size() - 1);
+}
+
+// Its rail goes along the pages that are seen, which people know by other numbers.
+double PageHost::page_at(double place) const {
+  const auto last = static_cast<double>(way_.size() - 1);
+  const double before = std::floor(std::clamp(place, 0.0, last));
+  const auto page = [&](double at) {
+    return static_cast<double>(way_[static_cast<std::size_t>(std::min(at, last))]);
+  };
+  return page(before) + (place - before) * (page(before + 1.0) - page(before));
 }
 
 // How much deeper than the present place a page lies, if anything of it is seen.

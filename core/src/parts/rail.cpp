@@ -28,7 +28,7 @@ Amount Rail::own(double place) const {
     if (sense == Sense::rightwards) sense = Sense::leftwards;
     if (sense == Sense::downwards) sense = Sense::upwards;
   }
-  return {place, plan_.unit, sense, plan_.of};
+  return {plan_.said_as != nullptr ? plan_.said_as(*part_, place) : place, plan_.unit, sense, plan_.of};
 }
 
 double Rail::floor() const { return rest_floor_dp / std::fabs(plan_.dp_per_unit); }

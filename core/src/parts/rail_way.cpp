@@ -56,7 +56,7 @@ void Rail::fly(double velocity) {
   const Amount start = own(from);
   const double speed = velocity * std::fabs(plan_.dp_per_unit);
   if (part_->reduced(plan_.reduced_motion) != Reduced::full) {
-    part_->decide(answers::land_glides, start, speed, own(place));
+    part_->decide(answers::land_coasts, start, speed, own(place));
     return choose(place, 0.0);
   }
   owes_cell_ = true;
@@ -64,9 +64,9 @@ void Rail::fly(double velocity) {
   double after = 0.0;
   if (place != end) after = -maths::log1p(-coast.friction() * (place - from) / velocity) / coast.friction();
   if (place == end)
-    part_->decide(answers::land_glides, start, speed, own(place));
+    part_->decide(answers::land_coasts, start, speed, own(place));
   else
-    part_->decide(answers::land_glides_past, start, speed, own(place), own(end), after * 1e3);
+    part_->decide(answers::land_coasts_past, start, speed, own(place), own(end), after * 1e3);
   if (plan_.tells == Tells::target || plan_.tells == Tells::choice) tell(place);
   set_off();
   mover_.coast(coast, now, velocity);

@@ -7,7 +7,7 @@ namespace ubbo {
 
 namespace {
 
-constexpr std::array turns_names{"old-first", "new-first", "together"};
+constexpr std::array order_names{"old-first", "new-first", "together"};
 constexpr std::array swap_motion_names{"fade", "slide", "both", "uncover", "none"};
 
 // How long a transition takes for a way of this length.
@@ -32,7 +32,7 @@ std::span<const Setting<SwapSettings>> settings_of<SwapSettings>() {
                                           "which content is shown, as a number from 0, such as the item a "
                                           "carousel is at; used when selected is left out"),
         declare::choice<&S::way>("way", swap_motion_names, "how one content gives way to another"),
-        declare::choice<&S::order>("order", turns_names, "which of the two moves first"),
+        declare::choice<&S::order>("order", order_names, "which of the two moves first"),
         number<&S::overlap>("overlap", "", 0.0, 1.0,
                             "how much of the first one's time is left when the other begins, as a share"),
         number<&S::overlap_time>("overlap_time", "ms", 0.0, 10000.0,
@@ -143,21 +143,21 @@ void Swap::to(std::size_t content) {
     if (settings_.overlap_time > Micros{0}) return std::max(Micros{0}, time - settings_.overlap_time);
     return from_seconds(to_seconds(time) * (1.0 - settings_.overlap));
   };
-  const bool anything =
-      std::any_of(held_.all.begin(), held_.all.end(), [](const Held& one) { return !one.visit.absent(); });
+  const bool anything = std::any_of(held_.all.begin(), held_.all.end(),
+                                    [](const Held& one) { return !one.enter_exit.absent(); });
   for (std::size_t i = 0; i < held_.all.size(); ++i) {
     Held& one = held_.all[i];
     one.opens = one.closes = never;
-    one.visit.set_reduced(moves ? travels : Reduced::still);
+    one.enter_exit.set_reduced(moves ? travels : Reduced::still);
     if (i == content_) {
       one.opens = now;
-      if (settings_.order == SwapOrder::old_first && anything && one.visit.absent())
+      if (settings_.order == SwapOrder::old_first && anything && one.enter_exit.absent())
         one.opens = now + share_of(settings_.exit);
-    } else if (one.visit.open()) {
+    } else if (one.enter_exit.open()) {
       one.closes = now;
       if (settings_.order == SwapOrder::new_first) one.closes = now + share_of(settings_.enter);
     }
-    one.visit.set_plan(plan(forward));
+    one.enter_exit.set_plan(plan(forward));
   }
   resize(false);
 }
@@ -166,11 +166,11 @@ void Swap::set_out(Micros now) {
   for (Held& one : held_.all) {
     if (one.closes <= now) {
       one.closes = never;
-      one.visit.close(now);
+      one.enter_exit.close(now);
     }
     if (one.opens <= now) {
       one.opens = never;
-      one.visit.open(now);
+      one.enter_exit.open(now);
     }
   }
   if (!swapping_ || due() != never) return;
@@ -195,25 +195,25 @@ Size Swap::size() const { return {width_.at(context().now).value, height_.at(con
 
 EnterExit::State Swap::state_of(const Part& inner) const {
   const Held* held = find(inner);
-  return held == nullptr ? EnterExit::State::present : held->visit.state();
+  return held == nullptr ? EnterExit::State::present : held->enter_exit.state();
 }
 
 Point Swap::carries(const Part& inner) const {
   const Held* held = find(inner);
-  return held == nullptr ? Point{} : held->visit.visual_state(context().now).offset;
+  return held == nullptr ? Point{} : held->enter_exit.visual_state(context().now).offset;
 }
 
 VisualState Swap::shows(const Part& inner) const {
   const Held* held = find(inner);
-  VisualState visual_state = held == nullptr ? VisualState{} : held->visit.visual_state(context().now);
+  VisualState visual_state = held == nullptr ? VisualState{} : held->enter_exit.visual_state(context().now);
   visual_state.offset = {};
   return visual_state;
 }
 
 ChildUse Swap::child_use(const Part& inner) const {
   const Held* held = find(inner);
-  if (held == nullptr || held->visit.state() == EnterExit::State::present) return ChildUse::used;
-  return held->visit.absent() ? ChildUse::gone : ChildUse::seen;
+  if (held == nullptr || held->enter_exit.state() == EnterExit::State::present) return ChildUse::used;
+  return held->enter_exit.absent() ? ChildUse::gone : ChildUse::seen;
 }
 
 std::optional<Box> Swap::window() const {
@@ -224,12 +224,12 @@ std::optional<Box> Swap::window() const {
 
 Micros Swap::Contents::due() const {
   Micros next = never;
-  for (const Held& one : all) next = std::min({next, one.visit.due(), one.opens, one.closes});
+  for (const Held& one : all) next = std::min({next, one.enter_exit.due(), one.opens, one.closes});
   return next;
 }
 
 void Swap::Contents::advance(Micros now) {
-  for (Held& one : all) one.visit.advance(now);
+  for (Held& one : all) one.enter_exit.advance(now);
 }
 
 void Swap::update() { set_out(context().now); }

@@ -59,6 +59,7 @@ RailPlan Switch::plan() const {
           .max = 1.0,
           .dp_per_unit = way(layout_box()).dp_per_unit(),
           .unit = "",
+          .sense = Sense::switched,
           .snap_points = SnapPoints::list({0.0, 1.0}),
           .transition = settings_.transition,
           .projection_time = settings_.projection_time,

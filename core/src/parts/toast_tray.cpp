@@ -176,7 +176,7 @@ void ToastTray::dismiss(Token token) {
       [this, token] {
         if (now_.token == token && enter_exit_.open()) return close(answers::toast_closed, ToastEnd::call);
         if (std::erase_if(queue_, [&](const Toast& one) { return one.token == token; }) == 0)
-          decide(answers::toast_past);
+          decide(answers::toast_has_gone);
       },
       WhileHeld::waits);
 }
@@ -215,7 +215,7 @@ void ToastTray::update() {
   time_.run(here, settings_.time, now, pressed());
   const bool stands = here && pressed() && settings_.time > Micros{0};
   if (std::exchange(stands_, stands) == stands || !here || settings_.time <= Micros{0}) return;
-  decide(stands ? answers::toast_stands : answers::toast_runs, to_ms(time_.left(now)));
+  decide(stands ? answers::toast_pauses : answers::toast_goes_on, to_ms(time_.left(now)));
 }
 
 // Fingers.

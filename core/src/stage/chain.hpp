@@ -18,7 +18,7 @@ inline Axis axis_of(Side side) {
   return side == Side::left || side == Side::right ? Axis::horizontal : Axis::vertical;
 }
 
-/// The side that a part stands back towards; nothing where it does so towards all.
+/// The side that a part yields towards; nothing where it does so towards all.
 inline std::optional<Side> side_of(YieldDirection direction) {
   switch (direction) {
     case YieldDirection::left:
@@ -35,7 +35,7 @@ inline std::optional<Side> side_of(YieldDirection direction) {
   return {};
 }
 
-inline bool stands_back_towards(const ContactRules& contact_rules, Side side) {
+inline bool yields_towards(const ContactRules& contact_rules, Side side) {
   return side_of(contact_rules.yield_direction).value_or(side) == side;
 }
 

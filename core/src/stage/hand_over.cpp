@@ -46,8 +46,8 @@ bool Routing::hand_to(Part& other, Contact& contact, Point anchor, const answers
   return true;
 }
 
-// Where one part stands back for another in one direction only, who drags follows from where the finger goes.
-void Routing::settle_standing(Contact& contact, const Sample& sample) {
+// Where one part yields to another in one direction only, who drags follows from where the finger goes.
+void Routing::settle_yielding(Contact& contact, const Sample& sample) {
   const Contest& contest = contest_of(contact);
   const Point step = sample.at - contest.before;
   if (step == Point{}) return;

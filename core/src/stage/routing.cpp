@@ -203,10 +203,9 @@ Part* Routing::choose(const Contest& contest, const Contact& contact, Axis axis,
         }))
       continue;
     const Part* first = part->first_;
-    const bool stands_back = first != nullptr && stands_back_towards(part->contact_rules(), side) &&
-                             among(contest.chain, first) && follows(*first, contact, axis) &&
-                             first->can_go(side);
-    if (!stands_back) return part;
+    const bool yields = first != nullptr && yields_towards(part->contact_rules(), side) &&
+                        among(contest.chain, first) && follows(*first, contact, axis) && first->can_go(side);
+    if (!yields) return part;
   }
   return at_its_end;
 }
@@ -221,12 +220,12 @@ void Routing::explain(const Contest& contest, const Contact& contact, const Part
       outside = true;
       continue;
     }
-    const answers::ContestLost& why = part->contact_rules().observes   ? answers::contest_shares
+    const answers::ContestLost& why = part->contact_rules().observes   ? answers::contest_observes
                                       : !follows(*part, contact, axis) ? answers::contest_axis
                                       : outside && !by_handle          ? answers::contest_inside
                                       : by_handle                      ? answers::contest_handle
                                       : !part->can_go(side)            ? answers::contest_end
-                                                                       : answers::contest_stands_back;
+                                                                       : answers::contest_yields;
     part->decide(why, std::fabs(along(axis, moved)), std::fabs(across(axis, moved)));
   }
 }
@@ -278,7 +277,7 @@ void Routing::deliver(Contact& contact, const Sample& sample) {
   } else if (sample.phase == Phase::cancel) {
     let_go(*contest.owner, contact, LetGo::cancelled);
   } else {
-    if (contest.chain.size() > 1 && !contest.open) settle_standing(contact, sample);
+    if (contest.chain.size() > 1 && !contest.open) settle_yielding(contact, sample);
     // An end first moves, then lifts, so that what is left over still finds its way.
     if (contest.owner->surface_ != nullptr) drag(contact, sample);
     if (sample.phase == Phase::up || contest.owner->surface_ == nullptr)

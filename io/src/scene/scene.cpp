@@ -23,7 +23,7 @@ namespace ubbo::io {
 
 namespace {
 
-constexpr std::array standing_keys{"inside", "yields_to", "yield_direction", "observes"};
+constexpr std::array contact_rule_keys{"inside", "yields_to", "yield_direction", "observes"};
 constexpr std::array content_keys{"detail", "glyph", "image", "rank", "hover"};
 constexpr std::array layout_keys{"layout", "gap", "padding"};
 constexpr std::array making_keys{"id",   "kind",         "box",    "template", "each",
@@ -329,7 +329,7 @@ class SceneReader : FieldReader {
     }
   }
 
-  ContactRules standing_of(const PartSource& table) const {
+  ContactRules contact_rules_of(const PartSource& table) const {
     ContactRules contact_rules;
     contact_rules.inside = table.inside;
     const toml::node* inside = table.get("inside");
@@ -372,7 +372,7 @@ class SceneReader : FieldReader {
     plan.kind = &kind_in(source);
     const std::vector<PartSource> inside = inner_sources(source, plan.id);
     know_part(source, *plan.kind, inside);
-    attempt([&] { plan.contact_rules = standing_of(source); });
+    attempt([&] { plan.contact_rules = contact_rules_of(source); });
     misplaced_.insert(plan.id);  // what is wrong with its place is said once
     attempt([&] {
       plan.placement = placement_of(source);
@@ -412,7 +412,7 @@ class SceneReader : FieldReader {
     std::vector<std::string_view> known;
     add(known, making_keys);
     add(known, placement_keys);
-    add(known, standing_keys);
+    add(known, contact_rule_keys);
     add(known, content_keys);
     add(known, layout_keys);
     for (std::size_t i = 0; i < kind.settings(); ++i) known.emplace_back(kind.setting(i).name);

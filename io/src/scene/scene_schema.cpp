@@ -180,8 +180,13 @@ std::string scene_schema(Kinds kinds) {
       if (!any.contains(name)) any[name] = Json::object();
     Json made = object_of(std::move(keys));
     made["description"] = kind->means;
-    // What an entry or a template says for a part that lies in this one stands in a table under its id.
+    // What is said of a part of its template stands in a table under that part's id. Without one there is no
+    // other key, and an editor is told which there are.
     made["additionalProperties"] = Json{{"type", "object"}};
+    Json names = Json::array();
+    for (const auto& [name, schema] : made["properties"].items()) names.push_back(name);
+    made["if"] = {{"not", {{"required", Json::array({"template"})}}}};
+    made["then"] = {{"propertyNames", {{"enum", std::move(names)}}}};
     definitions[kind->name] = std::move(made);
     cases.push_back(
         {{"if", {{"properties", {{"kind", {{"const", kind->name}}}}}, {"required", Json::array({"kind"})}}},

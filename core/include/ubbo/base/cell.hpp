@@ -43,7 +43,7 @@ enum class CellKind : std::uint8_t { number, whole, flag, choice, text, texts };
 /// so a private copy cannot be handed on by mistake. A stage and its cells belong to one thread.
 ///
 /// Watchers are told after a change, in the order in which they came. A watcher may set the cell again: that
-/// change is told in a further round. Rounds end after `most_rounds`, so that two watchers that never agree
+/// change is told in a further round. Rounds end after `max_rounds`, so that two watchers that never agree
 /// cannot hang the app; `cut_short` then counts it. Setting an equal value tells nobody. A watcher that
 /// throws keeps nobody else from being told: the first exception passes on once all have been.
 template <class T>
@@ -62,7 +62,7 @@ class Cell : private detail::Telling {
 
   [[nodiscard]] const T& get() const { return value_; }
 
-  /// Changes the value and tells every watcher, or, inside `together`, once that ends. Allocates nothing
+  /// Changes the value and tells every watcher, or, inside `batch`, once that ends. Allocates nothing
   /// beyond what copying `T` needs.
   void set(T value) {
     if (same(value, value_)) return;
@@ -228,8 +228,8 @@ class Link {
 };
 
 /// A value worked out from others: `Derived<double> share([](double n) { return n / 10; }, frames)`. It is
-/// computed again after each change of a source, or once after several made `together`; its watchers are told
-/// when it differs. Keeps its last value when a source is gone.
+/// computed again after each change of a source, or once after several made in a `batch`; its watchers are
+/// told when it differs. Keeps its last value when a source is gone.
 template <class T>
 class Derived {
  public:

@@ -14,7 +14,8 @@ enum class Sense : std::uint8_t {
   downwards,
   upwards,
   scrolled,  ///< dp by which content has been moved; below 0 it has gone on from its start
-  counted    ///< of things in a row, from 0
+  counted,   ///< of things in a row, from 0
+  switched   ///< 0 is off, 1 is on
 };
 
 /// One number a decision was made from.

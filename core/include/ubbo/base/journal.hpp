@@ -54,7 +54,7 @@ class Journal {
     record_facts(time, part, answer, {detail::fact_of(Facts::spec, values)...});
   }
 
-  /// Adds a decision whose facts are made already; those beyond `Decision::most_facts` are left out.
+  /// Adds a decision whose facts are made already; those beyond `Decision::max_facts` are left out.
   void record_facts(Micros time, const Name& part, const Answer& answer, std::initializer_list<Fact> facts) {
     if (!on()) return;
     if (size() == room_) {

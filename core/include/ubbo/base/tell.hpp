@@ -72,7 +72,7 @@ class FirstError {
 #endif
 };
 
-/// What has changed and has watchers to tell. Inside `together` such things stand in a list until it ends.
+/// What has changed and has watchers to tell. Inside a `batch` such things stand in a list until it ends.
 class Telling {
  public:
   Telling() = default;

@@ -85,11 +85,11 @@ inline constexpr LandAlone land_only{"landing.only", &questions::landing, true};
 inline constexpr LandAlone land_free{"landing.free", &questions::landing, true};
 inline constexpr LandAlone land_thrown{"landing.thrown", &questions::landing, true};
 inline constexpr LandAlone land_bound{"landing.bound", &questions::landing, true};
-inline constexpr AnswerWith<OwnNumber<"from">, Number<"speed", "dp/s">, OwnNumber<"place">> land_glides{
-    "landing.glides", &questions::landing, true};
+inline constexpr AnswerWith<OwnNumber<"from">, Number<"speed", "dp/s">, OwnNumber<"place">> land_coasts{
+    "landing.coasts", &questions::landing, true};
 inline constexpr AnswerWith<OwnNumber<"from">, Number<"speed", "dp/s">, OwnNumber<"place">,
                             OwnNumber<"aimed">, Number<"after", "ms">>
-    land_glides_past{"landing.glides-past", &questions::landing, true};
+    land_coasts_past{"landing.coasts-past", &questions::landing, true};
 inline constexpr LandTapped land_tapped{"landing.tapped", &questions::landing, true};
 inline constexpr LandTapped land_tapped_free{"landing.tapped-free", &questions::landing, true};
 }  // namespace answers

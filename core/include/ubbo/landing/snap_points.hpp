@@ -19,7 +19,7 @@ class SnapPoints {
   /// no memory. Throws `std::invalid_argument` unless from < to, both finite, and 0 < step with at most 1e9
   /// steps.
   static SnapPoints even(double from, double to, double step);
-  /// These places, sorted, doubles left out; up to eight cost no memory. Throws `std::invalid_argument` when
+  /// These places, sorted, each once; up to eight cost no memory. Throws `std::invalid_argument` when
   /// one is not finite.
   static SnapPoints list(std::span<const double> places);
   static SnapPoints list(std::initializer_list<double> places) {

@@ -29,7 +29,7 @@ struct CarouselSettings {
   double max_per_flick = 1;         ///< items that one flick goes on by; 0: any number
   Length commit_distance{};         ///< to go on to the next item; a share is of the way there; 0: half-way
   double shrink = 0.0;              ///< how much smaller an item is that is one away or more, 0 to 1
-  double fade = 0.0;                ///< how much less solid
+  double fade = 0.0;                ///< how much less opaque
   double parallax = 0.5;            ///< how fast what lies far behind the items moves, of their own rate
   Transition transition = Spring::settling(Micros{320'000}, 0.0);
   PartReduced reduced_motion = PartReduced::as_screen;
@@ -127,7 +127,7 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
     return settings_.axis == Axis::horizontal && context().right_to_left;
   }
   [[nodiscard]] double pitch() const { return item_length() + settings_.spacing; }
-  [[nodiscard]] double shown_place() const;
+  [[nodiscard]] double wrapped(double place) const;
   [[nodiscard]] int item_at(double place) const;
   [[nodiscard]] double place_near(int index) const;
   [[nodiscard]] NumberLink number();

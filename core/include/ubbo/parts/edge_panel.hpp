@@ -24,7 +24,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
     Micros projection_time{120'000};
     Length commit_distance{};  ///< how far it must be dragged to go on to the next snap point; 0: half-way
     Overscroll overscroll_out{};
-    Overscroll overscroll_in{};  ///< below the lowest snap_point, where a drag does not close it
+    Overscroll overscroll_in{};  ///< below the lowest snap point, where a drag does not close it
     bool grip_only = false;
     double grip = 32.0;       ///< dp along the axis, at its inner edge
     double dim = 0.4;         ///< 0: no backdrop, and what lies below it stays in use
@@ -101,7 +101,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   [[nodiscard]] virtual Plan planned() const = 0;
   /// Called when it starts to go to a snap point, and when it is there.
   virtual void went(EnterExit::State) {}
-  /// Follows cells that say which snap_point, and whether it is open; each may be none. `first`: it is where
+  /// Follows cells that say which snap point, and whether it is open; each may be none. `first`: it is where
   /// they say, without an entrance.
   void follow(Link<int> snap_point, Link<bool> open, bool first);
   [[nodiscard]] const Plan& panel() const { return plan_; }

@@ -123,15 +123,15 @@ class EnteringPart : public Part, public Container, public LayerPart {
 };
 
 namespace questions {
-inline constexpr Question visit{"state.state"};
+inline constexpr Question state{"state.state"};
 }
 namespace answers {
-inline constexpr AnswerWith<> state_entering{"state.entering", &questions::visit, true};
-inline constexpr AnswerWith<> state_present{"state.present", &questions::visit, true};
-inline constexpr AnswerWith<> state_leaving{"state.leaving", &questions::visit, true};
-inline constexpr AnswerWith<> state_absent{"state.absent", &questions::visit, true};
-inline constexpr AnswerWith<> state_open_already{"state.open-already", &questions::visit, false};
-inline constexpr AnswerWith<> state_closed_already{"state.closed-already", &questions::visit, false};
+inline constexpr AnswerWith<> state_entering{"state.entering", &questions::state, true};
+inline constexpr AnswerWith<> state_present{"state.present", &questions::state, true};
+inline constexpr AnswerWith<> state_leaving{"state.leaving", &questions::state, true};
+inline constexpr AnswerWith<> state_absent{"state.absent", &questions::state, true};
+inline constexpr AnswerWith<> state_open_already{"state.open-already", &questions::state, false};
+inline constexpr AnswerWith<> state_closed_already{"state.closed-already", &questions::state, false};
 inline constexpr std::array<const Answer*, 6> state_answers{&state_entering,     &state_present,
                                                             &state_leaving,      &state_absent,
                                                             &state_open_already, &state_closed_already};

@@ -96,6 +96,7 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
   [[nodiscard]] std::size_t high() const;
   [[nodiscard]] std::optional<double> depth_of(const Part& inner) const;
   [[nodiscard]] double covered(const Part& inner) const;
+  [[nodiscard]] double page_at(double place) const;
   void shift(double by);
   [[nodiscard]] bool from_edge(Point at) const;
   [[nodiscard]] RailPlan rail_plan() const;

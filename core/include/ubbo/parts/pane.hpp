@@ -20,7 +20,7 @@ enum class Says : std::uint8_t { place, rest };
 struct PaneSettings {
   std::string label{};
   Link<double> offset{};      ///< where it is, dp; optional: a pane without one starts at 0 within its bounds
-  Link<Choice> snap_point{};  ///< which of its rests it stands on or goes to, by name, from the least on;
+  Link<Choice> snap_point{};  ///< the snap point it is at or goes to, by name, from the lowest on;
                               ///< optional; only told where `offset` is linked
   Says says = Says::place;
   double min = 0.0;  ///< dp
@@ -48,8 +48,8 @@ std::span<const Setting<PaneSettings>> settings_of<PaneSettings>();
 /// What it cannot follow at a bound is offered to the parts it lies in, or that lie in it, within the same
 /// touch: a list at its end moves the sheet around it, and takes the finger back when the sheet is at its own
 /// end. What is left of a flick passes on in the same way. Touched on its way, it stays where it is caught.
-/// When its rests change and are as many as before, such as when they are measured anew, it stays with the
-/// one it stands on or goes to, wherever that is now.
+/// When its snap points change and are as many as before, such as when they are measured anew, it stays with
+/// the one it stands on or goes to, wherever that is now.
 class Pane final : public PartOf<Pane, PaneSettings, Sliding>, public Container {
  public:
   [[nodiscard]] static const PartKind& described();

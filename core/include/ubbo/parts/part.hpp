@@ -23,7 +23,7 @@ namespace ubbo {
 
 struct PartKind;
 
-/// The directions in which one part stands back for another.
+/// The directions in which one part yields to another.
 enum class YieldDirection : std::uint8_t { any, left, up, right, down };
 
 /// How a part stands to the others that want the same contact.
@@ -31,7 +31,7 @@ struct ContactRules {
   std::string inside{};     ///< the part it lies in, which wants its contacts too; "": none
   std::string yields_to{};  ///< a part it leaves a contact to where that one can use it; "": none
   YieldDirection yield_direction =
-      YieldDirection::any;  ///< only in this direction: a list stands back for its sheet upwards
+      YieldDirection::any;  ///< only in this direction: a list yields to its sheet upwards
   bool observes = false;    ///< sees every contact that goes down on it, even when another part owns it
 };
 
@@ -340,7 +340,7 @@ class Part {
   Context* context_;
   ContactRules contact_rules_;
   Part* outer_ = nullptr;
-  Part* first_ = nullptr;  // the part it stands back for
+  Part* first_ = nullptr;  // the part it yields to
   std::function<void(const Box&)> on_laid_;
   std::unique_ptr<const Feels> own_feels_;
   std::unique_ptr<const Content> content_;  // null: none
@@ -379,7 +379,7 @@ inline constexpr std::array part_reduced_names{"as-screen", "full", "fade", "sti
 /// What an axis is called.
 inline constexpr std::array axis_names{"horizontal", "vertical"};
 [[nodiscard]] inline const char* name_of(Axis axis) { return axis_names[static_cast<std::size_t>(axis)]; }
-/// What `Standing::towards` is called.
+/// What a `YieldDirection` is called.
 inline constexpr std::array towards_names{"any", "left", "up", "right", "down"};
 
 namespace questions {

@@ -32,8 +32,8 @@ class ProgressBar final : public PartOf<ProgressBar, ProgressBarSettings> {
 
   void changed();
 
-  /// Sets the cell to `share` (0 to 1) and goes there by `transition`, this once. The transition must be gone
-  /// once.
+  /// Sets the cell to `share` (0 to 1) and goes there by `transition`, this once. The transition must not
+  /// repeat.
   void show(double fraction, const Transition& transition);
 
   /// How far the bar is filled now, 0 to 1.

@@ -35,7 +35,8 @@ struct RailPlan {
   const char* unit = "dp";     ///< of its decisions
   Sense sense = Sense::plain;  ///< how people say a place along it
   int of = 0;                  ///< for places that are counted: how many there are; 0: not known
-  SnapPoints snap_points{};    ///< none: anywhere
+  double (*said_as)(const Part&, double place) = nullptr;  ///< what people call a place; none: by its number
+  SnapPoints snap_points{};                                ///< none: anywhere
   Transition transition = Spring::settling(Micros{300'000}, 0.0);
   std::optional<Coast> coast{};  ///< without snap points: how it goes on after the lift
   Micros projection_time{0};   ///< how much of the release velocity counts for where it lands; 0: none of it

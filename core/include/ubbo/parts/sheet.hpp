@@ -38,7 +38,7 @@ struct SheetSettings {
   Micros projection_time{120'000};
   std::function<void(EnterExit::State)>
       on_state{};                      ///< called when it starts to enter or leave, and when it has done so
-  std::function<void(int)> on_rest{};  ///< told the snap_point, each time it has chosen one
+  std::function<void(int)> on_rest{};  ///< told the snap point, each time it has chosen one
 };
 
 template <>
@@ -48,7 +48,7 @@ std::span<const Setting<SheetSettings>> settings_of<SheetSettings>();
 /// points.
 ///
 /// A finger drags it by its grip, or anywhere; what a list in it cannot follow moves the sheet, and the other
-/// way about. It is closed by a drag or flick past its lowest snap_point, a tap on its backdrop, back and
+/// way about. It is closed by a drag or flick past its lowest snap point, a tap on its backdrop, back and
 /// Escape, or a call: each of the first three can be off. A grab stops it on its way; a call in mid-motion
 /// goes on from where it is, with its velocity.
 class Sheet final : public PartOf<Sheet, SheetSettings, EdgePanel> {

@@ -85,7 +85,7 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
  private:
   struct Held {
     Part* part;
-    EnterExit visit;
+    EnterExit enter_exit;
     Micros opens = never;  // when it is to set out
     Micros closes = never;
   };

@@ -46,7 +46,7 @@ std::span<const Setting<TabsSettings>> settings_of<TabsSettings>();
 /// Titles beside or below each other, one of them selected, with an underline whose two ends each travel to
 /// the chosen title's.
 ///
-/// The titles are the choice's names; where none is chosen no underline is drawn. Where `page` is
+/// The titles are the choice's names; where none is chosen no underline is drawn. Where `position` is
 /// linked the underline is where the pages are: half-way between two titles while the pages are. The ends are
 /// worked out when titles, widths, box or choice change, and at no other time; at the first layout they are
 /// simply there.

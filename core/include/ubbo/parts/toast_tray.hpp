@@ -25,12 +25,12 @@ inline constexpr AnswerWith<Number<"time", "ms">> toast_time_over{"toast-tray.ti
 inline constexpr AnswerWith<> toast_swiped{"toast-tray.swiped", &questions::toast, true};
 inline constexpr AnswerWith<> toast_button{"toast-tray.button", &questions::toast, true};
 inline constexpr AnswerWith<> toast_closed{"toast-tray.closed", &questions::toast, true};
-inline constexpr ToastHeld toast_stands{"toast-tray.stands", &questions::toast, true};
-inline constexpr ToastHeld toast_runs{"toast-tray.runs", &questions::toast, true};
-inline constexpr AnswerWith<> toast_past{"toast-tray.past", &questions::toast, false};
+inline constexpr ToastHeld toast_pauses{"toast-tray.pauses", &questions::toast, true};
+inline constexpr ToastHeld toast_goes_on{"toast-tray.goes-on", &questions::toast, true};
+inline constexpr AnswerWith<> toast_has_gone{"toast-tray.has-gone", &questions::toast, false};
 inline constexpr std::array<const Answer*, 11> toast_answers{
-    &toast_waits,  &toast_replaces, &toast_restarts, &toast_shown, &toast_time_over, &toast_swiped,
-    &toast_button, &toast_closed,   &toast_stands,   &toast_runs,  &toast_past};
+    &toast_waits,  &toast_replaces, &toast_restarts, &toast_shown,   &toast_time_over, &toast_swiped,
+    &toast_button, &toast_closed,   &toast_pauses,   &toast_goes_on, &toast_has_gone};
 }  // namespace answers
 
 /// What becomes of the toast that is shown when another is to be.

@@ -33,12 +33,12 @@ inline constexpr AnswerWith<AtLeast<"along", "dp">, Number<"across", "dp">, Numb
     "routing.contest-won", &questions::contest, true};
 inline constexpr AnswerWith<AtLeast<"along", "dp">> contest_nobody{"routing.contest-nobody",
                                                                    &questions::contest, false};
-inline constexpr ContestLost contest_shares{"routing.contest-shares", &questions::contest, false};
+inline constexpr ContestLost contest_observes{"routing.contest-observes", &questions::contest, false};
 inline constexpr ContestLost contest_axis{"routing.contest-axis", &questions::contest, false};
 inline constexpr ContestLost contest_inside{"routing.contest-inside", &questions::contest, false};
 inline constexpr ContestLost contest_handle{"routing.contest-handle", &questions::contest, false};
 inline constexpr ContestLost contest_end{"routing.contest-end", &questions::contest, false};
-inline constexpr ContestLost contest_stands_back{"routing.contest-stands-back", &questions::contest, false};
+inline constexpr ContestLost contest_yields{"routing.contest-yields", &questions::contest, false};
 inline constexpr AnswerWith<> contest_held{"routing.contest-held", &questions::contest, false};
 using HandedOver = AnswerWith<Number<"distance", "dp">>;
 inline constexpr HandedOver goes_on{"routing.goes-on", &questions::hand_over, true};
@@ -52,7 +52,7 @@ inline constexpr AnswerWith<Number<"speed", "dp/s">> goes_on_with_flick{"routing
 /// A contact belongs to the topmost part it goes down on and to the parts that one lies in. The innermost has
 /// it first, so that a press shows at once; unless one of them is under way and catches it. The first move
 /// past a drag threshold decides: a handle under the contact wins along its own axes; else the innermost part
-/// that follows drags along that axis, can go that way, and need not stand back, wins, and the one that had
+/// that follows drags along that axis, can go that way, and need not yield, wins, and the one that had
 /// it loses it. At any time one part owns a contact. How a contact is handed on within one touch stands in
 /// hand_over.cpp.
 class Routing {
@@ -147,7 +147,7 @@ class Routing {
   Part* choose(const Contest& contest, const Contact& contact, Axis axis, Side side) const;
   void explain(const Contest& contest, const Contact& contact, const Part& winner, Axis axis, Side side,
                const Sample& sample) const;
-  void settle_standing(Contact& contact, const Sample& sample);
+  void settle_yielding(Contact& contact, const Sample& sample);
   bool hand_to(Part& other, Contact& contact, Point anchor, const answers::HandedOver& answer,
                double distance);
   void drag(Contact& contact, const Sample& sample);

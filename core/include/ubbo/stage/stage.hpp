@@ -87,7 +87,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   // is removed, moved, hidden or disabled under a finger has its contact cancelled.
 
   /// "" or why a part cannot be added so: the id is taken, empty or longer than 63 bytes, the placement is
-  /// none, or `standing` names a part that is not there.
+  /// none, or `contact_rules` name a part that is not there.
   [[nodiscard]] std::string fault(std::string_view id, const Placement& placement,
                                   const ContactRules& contact_rules) const;
   /// Adds a part on top of those before it: `stage.add<P>("frames", {.x = 40, …}, {.from = 0, …})`.

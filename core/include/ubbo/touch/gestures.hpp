@@ -46,7 +46,7 @@ std::span<const Setting<GestureSettings>> settings_of<GestureSettings>();
 /// is made.
 class Gestures {
  public:
-  /// `report` gets every piece of news; decisions are recorded by `voice`. Throws `std::invalid_argument` for
+  /// `report` gets every piece of news; decisions are recorded by `log`. Throws `std::invalid_argument` for
   /// a setting out of its range.
   Gestures(GestureSettings settings, DecisionLog log, std::function<void(const Gesture&)> report);
 

@@ -21,7 +21,7 @@ struct PlacedImage {
   double turn = 0.0;  ///< radians
 };
 
-/// What follows, up to its `End`, is seen only inside of `clip`, and as a whole only as solid as `opacity`: a
+/// What follows, up to its `End`, is seen only inside of `clip`, and as a whole with `opacity`: a
 /// renderer draws it on a layer of its own where that is below 1.
 struct Begin {
   std::optional<std::array<Point, 4>> clip{};  ///< corners; a turned rectangle where a group is turned

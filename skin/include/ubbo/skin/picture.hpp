@@ -64,7 +64,7 @@ using Shape = std::variant<Path, Disc, Text, Image, Group>;
 using Picture = std::vector<Shape>;
 
 /// A picture inside a picture: scaled, turned clockwise about its origin, then moved; seen only inside `clip`
-/// (of the outer picture) if there is one, and as a whole only as solid as `opacity`, 0 to 1.
+/// (of the outer picture) if there is one, and as a whole with `opacity`, 0 to 1.
 struct Group {
   Picture shapes;
   Point move{};
