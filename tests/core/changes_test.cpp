@@ -101,35 +101,6 @@ TEST_CASE("boxes in dp, as shares and by edges are laid out again when the scree
   CHECK(told == std::vector<Box>{{0, 180, 720, 180}});
   stage.place(sheet, {0, 0, 360, 100});
   CHECK(close.box().y == 8);
-
-  // A measured height that depends on the width comes to rest; one that never does is reported.
-  Stage measured{{.journal = 100}};
-  auto& note = measured.add<Pad>("note", {0, 0, 200, 20}, {});
-  int rounds = 0;
-  note.on_layout([&](const Box& box) {
-    ++rounds;
-    measured.place(note, {0, 0, box.w, 24000 / box.w});
-  });
-  measured.place(note, {0, 0, 300, 20});
-  CHECK(note.box() == Box{0, 0, 300, 80});
-  CHECK(rounds == 2);
-  CHECK(measured.journal().size() == 0);
-  for (const int changes : {2, 3}) {  // two rounds are granted
-    int left = changes;
-    note.on_layout([&](const Box& box) {
-      if (left-- > 0) measured.place(note, {0, 0, box.w, box.h + 1});
-    });
-    measured.place(note, {0, 0, 90, 20});
-    CHECK(measured.journal().size() == (changes == 2 ? 0 : 1));
-    measured.journal().clear();
-  }
-  note.on_layout([&](const Box& box) { measured.place(note, {0, 0, box.w + 1, 20}); });
-  measured.place(note, {0, 0, 100, 20});
-  REQUIRE(measured.journal().size() == 1);
-  CHECK(measured.journal().decisions()[0].says(answers::layout_restless));
-  CHECK_THROWS_WITH(measured.place(note, {.x = 3}), Catch::Contains("takes two of the three"));
-  CHECK_THROWS_WITH(measured.add<Pad>("p", {0, 0, -1, 5}, {}), Catch::Contains("w = -1"));
-  CHECK_THROWS_WITH(measured.add<Pad>(std::string(64, 'x'), {0, 0, 1, 5}, {}), Catch::Contains("63 at most"));
 }
 
 TEST_CASE("settings change with the checks of adding, and the part goes where it now may be") {

@@ -217,32 +217,6 @@ TEST_CASE("the same call twice equals one call") {
   });
 }
 
-TEST_CASE("focus goes into a layer, is kept in it, and returns") {
-  LayersApp app;
-  REQUIRE(app.stage.focus("menu"));
-  app.open[0].set(true);
-  app.stage.advance(ms(10));
-  REQUIRE(app.stage.focused() != nullptr);
-  CHECK(app.stage.focused()->id() == "dialog0-ok");
-  CHECK_FALSE(app.stage.focus("menu"));
-  app.stage.focus("dialog0-ok");
-  for (int i = 0; i < 4; ++i) {
-    app.stage.press(i < 2 ? Key::tab : Key::back_tab, ms(400 + i));
-    REQUIRE(app.stage.focused() != nullptr);
-    CHECK(lies_in(*app.stage.focused(), *app.dialogs[0]));
-  }
-  app.open[1].set(true);
-  app.stage.advance(ms(900));
-  app.stage.press(Key::tab, ms(901));
-  CHECK(lies_in(*app.stage.focused(), *app.dialogs[1]));
-  app.open[0].set(false);  // the lower one goes first
-  app.stage.advance(ms(2000));
-  CHECK(lies_in(*app.stage.focused(), *app.dialogs[1]));
-  app.stage.back(ms(2100));
-  REQUIRE(app.stage.focused() != nullptr);
-  CHECK(app.stage.focused()->id() == "menu");
-}
-
 TEST_CASE("ways out: each closes it, and says so; those that are off do not") {
   LayersApp app;
   const auto last = [&](const Question& question) {

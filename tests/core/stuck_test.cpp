@@ -320,22 +320,6 @@ TEST_CASE("what is added below an open layer lies below it, and takes nothing wh
   CHECK(pressed == 1);
 }
 
-TEST_CASE("a part on its way out has no focus, and no key of it reaches the app") {
-  Cell<double> value{4};
-  Cell<bool> open{true};
-  Stage stage;
-  auto& window = stage.add<Panel>("w", {0, 300, 360, 300}, {.open = open});
-  stage.add<Slider>("s", {40, 60, 280, 48}, {.value = value, .to = 10, .step = 1}, {.inside = "w"});
-  stage.advance(ms(0));
-  REQUIRE(stage.focus("s"));
-  stage.at(ms(100), [&] { stage.remove(window); });
-  CHECK(stage.focused() == nullptr);
-  CHECK_FALSE(stage.press(Key::right, ms(120)));
-  CHECK(value.get() == 4);
-  stage.advance(ms(2000));
-  CHECK(stage.parts().empty());
-}
-
 TEST_CASE("a call or write to what moves by a spring goes on from its place with its velocity") {
   const auto held = [](Stage& stage, const auto& value, const std::function<void()>& ask) {
     stage.advance(ms(80));

@@ -42,6 +42,9 @@ for (const [from, to] of broken) {
   expect(faults(list.replace(from, to)).length > 0, `'${to}' is refused`);
 }
 
+const unknown = faults(list.replace("leading_label =", "leading_lable ="));
+expect(unknown.some((one) => one.includes("allowed values")), `an unknown key is told as one: ${unknown.join("; ")}`);
+
 // The editor: what its server says of a file that names the schema.
 const environment = {
   now: () => new Date(), envVar: () => "", envVars: () => [], stdErrAtty: () => false, stdin: () => Promise.resolve(0),

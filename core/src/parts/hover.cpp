@@ -27,24 +27,13 @@ std::span<const Setting<HoverContent>> settings_of<HoverContent>() {
 
 namespace {
 
-// Nothing to be seen or touched: what the easing belongs to.
-class HoverClock final : public Part {
- public:
-  explicit HoverClock(Context& context) : Part("", {}, context) {}
-  [[nodiscard]] const PartKind& kind() const override {
-    static const PartKind kind{.name = "hover"};
-    return kind;
-  }
-  bool touch(const Contact&, const Sample&) override { return false; }
-};
-
 bool same_pointer(const Sample& a, const Sample& b) { return a.device == b.device && a.tool == b.tool; }
 
 }  // namespace
 
 void Hover::point(const Sample& sample) {
   if (clock_ == nullptr) {
-    clock_ = std::make_unique<HoverClock>(*context_);
+    clock_ = unseen_part(*context_);
     for (Shown& one : shown_) one.mover = std::make_unique<Clocked<Mover>>(*clock_, 0.0, 1e-3);
   }
   before_ = pointing_ ? pointer_.at : sample.at;

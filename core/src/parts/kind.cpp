@@ -159,6 +159,8 @@ void pieces_of(const Part& part, const PieceTaker& out) {
       if (!content.detail.empty() && piece.box.h < 2 * line)
         piece.box = {piece.box.x, piece.box.centre().y - line, piece.box.w, 2 * line};
     }
+    // A picture of an item says which one it is.
+    if (piece.item >= 0 && at != std::string::npos && piece.name == std::string_view("number")) return;
     out(piece);
     if (shows_over) hover_pieces(part, piece, key, out);
   });

@@ -115,6 +115,18 @@ const char* name_of(MomentKind kind) {
   return names[static_cast<std::size_t>(kind)];
 }
 
+std::unique_ptr<Part> unseen_part(Context& context) {
+  struct Unseen final : Part {
+    explicit Unseen(Context& around) : Part("", {}, around) {}
+    [[nodiscard]] const PartKind& kind() const override {
+      static const PartKind kind{.name = "unseen"};
+      return kind;
+    }
+    bool touch(const Contact&, const Sample&) override { return false; }
+  };
+  return std::make_unique<Unseen>(context);
+}
+
 void Part::hear() {
   if (context_->part_owner != nullptr && !post_.there) {
     post_.heard_early = true;  // it is told once it is there

@@ -23,14 +23,9 @@ std::string Stage::fault(std::string_view id, const Placement& placement,
   return {};
 }
 
-Box Stage::container(const Part* outer, const Placement& placement) const {
-  const Box whole = outer != nullptr ? outer->layout_box_ : context_.screen;
-  return placement.in_safe_area ? common(whole, inner(context_.screen, context_.safe)) : whole;
-}
-
 Box Stage::begin_add(const std::string& id, const Placement& placement, const ContactRules& contact_rules) {
   if (const std::string wrong = fault(id, placement, contact_rules); !wrong.empty()) refuse(wrong);
-  const Box box = laid_out(placement, container(find(contact_rules.inside), placement));
+  const Box box = laid_out(placement, layout_.container(find(contact_rules.inside), placement));
   if (!(box.w > 0.0 && box.h > 0.0))
     refuse(joined({"part '", id, "': it comes to a size of ", plain_number(box.w), " x ", plain_number(box.h),
                    " dp; it takes more than 0"}));
@@ -197,7 +192,7 @@ void Stage::place(Part& part, const Placement& placement) {
     if (found == nullptr || found->placement_ == placement) return;
     routing_.cancel(*found, context_.now);
     found->placement_ = placement;
-    to_lay_ = true;
+    layout_.ask();
   });
 }
 

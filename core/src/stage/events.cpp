@@ -106,7 +106,7 @@ void Stage::settle_all() {
     } else if (!outbox_.empty()) {
       --budget_;
       error_.keep([this] { outbox_.call_next(); });
-    } else if (to_lay_ && !laying_) {
+    } else if (layout_.waits()) {
       --budget_;
       lay_out();
     } else {
@@ -116,6 +116,18 @@ void Stage::settle_all() {
   if (!doomed_.empty()) bury_doomed();
   if (working_) tell_cells();
   bury();
+}
+
+void Stage::lay_out() {
+  const bool settles = layout_.run([this](const std::vector<Part*>& changed) {
+    tell_cells();
+    for (Part* part : changed)
+      if (!part->post_.gone && part->on_laid_) error_.keep([&] { part->on_laid_(part->layout_box_); });
+    // What the callbacks placed counts for the next round.
+    while (events_.due() <= context_.now && std::holds_alternative<EventQueue::Action>(events_.first().what))
+      perform(events_.take());
+  });
+  if (!settles) context_.journal.record(context_.now, {}, answers::layout_restless, Layout::max_rounds);
 }
 
 void Stage::run_due(Micros until) {

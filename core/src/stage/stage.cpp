@@ -325,23 +325,8 @@ TimerId Stage::call_at(Micros time, std::function<void()> action) {
   return timer;
 }
 
-namespace {
-
-// Nothing to be seen or touched: what the app's own members belong to.
-class OwnMembers final : public Part {
- public:
-  explicit OwnMembers(Context& context) : Part("", {}, context) {}
-  [[nodiscard]] const PartKind& kind() const override {
-    static const PartKind kind{.name = "own"};
-    return kind;
-  }
-  bool touch(const Contact&, const Sample&) override { return false; }
-};
-
-}  // namespace
-
 Part& Stage::own() {
-  if (own_ == nullptr) own_ = std::make_unique<OwnMembers>(context_);
+  if (own_ == nullptr) own_ = unseen_part(context_);
   return *own_;
 }
 
@@ -377,7 +362,7 @@ void Stage::set_screen(Size size, const Insets& safe, Micros time) {
     do_or_wait([this, size, safe] {
       context_.screen = {0.0, 0.0, size.w, size.h};
       context_.safe = safe;
-      to_lay_ = true;
+      layout_.ask();
     });
   });
 }
@@ -386,7 +371,7 @@ void Stage::set_safe_area(const Insets& safe, Micros time) {
   check_settings("stage", StageSettings{.safe = safe});
   at(time, [this, safe] {
     context_.safe = safe;
-    to_lay_ = true;
+    layout_.ask();
   });
 }
 

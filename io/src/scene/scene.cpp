@@ -341,7 +341,7 @@ class SceneReader : FieldReader {
     if (const auto* shares = table.get("observes")) contact_rules.observes = flag_of(*shares, "observes");
     if (const auto* towards = table.get("yield_direction")) {
       const SettingInfo info{
-          .name = "yield_direction", .kind = SettingKind::choice, .choices = towards_names};
+          .name = "yield_direction", .kind = SettingKind::choice, .choices = yield_direction_names};
       contact_rules.yield_direction =
           static_cast<YieldDirection>(static_cast<int>(choice_of(*towards, info)));
     }

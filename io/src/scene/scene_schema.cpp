@@ -145,7 +145,7 @@ Json part_keys() {
   keys["disabled"] = said("boolean", "it answers nothing at first");
   keys["inside"] = said("string", "the part it lies in");
   keys["yields_to"] = said("string", "a part that it leaves a contact to");
-  keys["yield_direction"] = choice_of(towards_names, "in which direction it does");
+  keys["yield_direction"] = choice_of(yield_direction_names, "in which direction it does");
   keys["observes"] = said("boolean", "it sees every contact that goes down on it");
   keys["detail"] = said("string", "a second line below its label");
   keys["glyph"] = said("string", "a sign beside its label");

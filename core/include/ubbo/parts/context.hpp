@@ -35,7 +35,7 @@ class PartOwner {
   PartOwner& operator=(const PartOwner&) = delete;
 
   /// A cell that `part` shows has changed: `Part::cell_changed` is called when the present event is over, or,
-  /// outside of any, when the keeper is next told the time; while a finger holds the part, after the lift.
+  /// outside of any, when the stage is next told the time; while a finger holds the part, after the lift.
   virtual void heard(Part& part) = 0;
   /// The app asked `part` to do something: `action` is done now, or when the present event is over.
   virtual void call(Part& part, WhileHeld how, std::function<void()> action) = 0;

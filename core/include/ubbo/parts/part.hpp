@@ -277,6 +277,7 @@ class Part {
   friend class Routing;
   friend class DueList;
   friend class Layers;
+  friend class Layout;
   friend class CellNews;
   friend class TimedMember;
 
@@ -367,6 +368,9 @@ std::unique_ptr<P> make_part(std::string id, const Box& box, typename P::Setting
   return made;
 }
 
+/// A part of which nothing is seen or touched, for members that no other part has.
+[[nodiscard]] std::unique_ptr<Part> unseen_part(Context& context);
+
 /// Whether `inner` is `outer`, or lies in it at any depth.
 [[nodiscard]] inline bool lies_in(const Part& inner, const Part& outer) {
   const Part* at = &inner;
@@ -380,7 +384,7 @@ inline constexpr std::array part_reduced_names{"as-screen", "full", "fade", "sti
 inline constexpr std::array axis_names{"horizontal", "vertical"};
 [[nodiscard]] inline const char* name_of(Axis axis) { return axis_names[static_cast<std::size_t>(axis)]; }
 /// What a `YieldDirection` is called.
-inline constexpr std::array towards_names{"any", "left", "up", "right", "down"};
+inline constexpr std::array yield_direction_names{"any", "left", "up", "right", "down"};
 
 namespace questions {
 inline constexpr Question key{"part.key"};

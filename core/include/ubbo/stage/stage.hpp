@@ -17,6 +17,7 @@
 #include "ubbo/stage/event_queue.hpp"
 #include "ubbo/stage/focus.hpp"
 #include "ubbo/stage/layers.hpp"
+#include "ubbo/stage/layout.hpp"
 #include "ubbo/stage/routing.hpp"
 #include "ubbo/stage/seen_pieces.hpp"
 #include "ubbo/stage/stack_order.hpp"
@@ -311,7 +312,6 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   [[nodiscard]] Box begin_add(const std::string& id, const Placement& placement,
                               const ContactRules& contact_rules);
   void finish_add(std::unique_ptr<Part> part, const Placement& placement, ContactRules contact_rules);
-  [[nodiscard]] Box container(const Part* outer, const Placement& placement) const;
   void do_remove(Part& part);
   template <class F>
   void tell_container(Part& part, F&& news);
@@ -319,7 +319,6 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   void bury();
   void let_go_of(Part& part);
   void lay_out();
-  bool lay_once(std::vector<Part*>& changed);
 
   void do_or_wait(std::function<void()> action, bool by_app = false);
   // What follows has nothing to do at most samples and frames; then it costs a comparison.
@@ -346,7 +345,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   void set_time(Micros time) { context_.now = happened_ = std::max(happened_, time); }
   void perform(EventQueue::Event event);
   [[nodiscard]] bool unfinished() const {
-    return working_ || news_.any_soon() || layers_.any_changed() || to_lay_ || !outbox_.empty() ||
+    return working_ || news_.any_soon() || layers_.any_changed() || layout_.asked() || !outbox_.empty() ||
            !doomed_.empty() || !graves_.empty();
   }
   void settle_event() {
@@ -406,6 +405,7 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   Focus focus_{order_};
   bool keys_used_ = false;
   Layers layers_{order_, focus_, routing_, *this};
+  Layout layout_{order_, context_, *this};
   Hover hover_{context_};
   Wheeling wheeling_;
   bool pointed_ = false;       // a pointer that touches nothing, or a wheel, has been here
@@ -433,8 +433,6 @@ class Stage final : private PartOwner, private Routing::Timekeeper {
   bool busy_ = false;
   bool working_ = false;  // parts are at work, and cells have yet to be told
   bool woken_ = false;
-  bool to_lay_ = false;
-  bool laying_ = false;
 };
 
 namespace questions {

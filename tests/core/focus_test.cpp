@@ -1,0 +1,82 @@
+// Which part has the keyboard: by Tab, under layers, when parts go, hide and are disabled.
+#include <algorithm>
+#include <array>
+#include <vector>
+
+#include "ubbo/testing/check.hpp"
+
+using namespace ubbo;
+using namespace ubbo::test;
+
+TEST_CASE("Tab goes to each part that answers keys, in their order, and leaves; back-tab the other way") {
+  PROPERTY("any of six hidden or disabled", [] {
+    Stage stage;
+    std::vector<std::string> usable;
+    for (int i = 0; i < 6; ++i) {
+      const std::string id = "b" + std::to_string(i);
+      Button& button = stage.add<Button>(id, {0, 50.0 * i, 100, 44}, {.label = id});
+      const int state = *rc::gen::inRange(0, 4);
+      if (state == 1) stage.hide(button);
+      if (state == 2) stage.disable(button);
+      if (state == 0 || state == 3) usable.push_back(id);
+    }
+    stage.advance(ms(0));
+    Micros now = ms(10);
+    for (const Key key : {Key::tab, Key::back_tab}) {
+      std::vector<std::string> visited;
+      while (stage.press(key, now += ms(1)) && visited.size() < 10) visited.push_back(stage.focused()->id());
+      RC_ASSERT(visited == usable);
+      RC_ASSERT(stage.focused() == nullptr);
+      std::reverse(usable.begin(), usable.end());
+    }
+  });
+}
+
+TEST_CASE("focus goes into a layer, is kept in it, and returns") {
+  std::array<Cell<bool>, 2> open{};
+  Stage stage;
+  stage.add<Button>("menu", {300, 20, 48, 48}, {.label = "menu"});
+  std::array<Dialog*, 2> dialogs{};
+  for (std::size_t i = 0; i < 2; ++i) {
+    const std::string id = "dialog" + std::to_string(i);
+    dialogs[i] = &stage.add<Dialog>(id, {30, 220, 300, 240}, {.label = id, .open = open[i]});
+    stage.add<Button>(id + "-ok", {20, 180, 120, 44}, {.label = "ok"}, {.inside = id});
+  }
+  REQUIRE(stage.focus("menu"));
+  open[0].set(true);
+  stage.advance(ms(10));
+  REQUIRE(stage.focused() != nullptr);
+  CHECK(stage.focused()->id() == "dialog0-ok");
+  CHECK_FALSE(stage.focus("menu"));
+  for (int i = 0; i < 4; ++i) {
+    stage.press(i < 2 ? Key::tab : Key::back_tab, ms(400 + i));
+    REQUIRE(stage.focused() != nullptr);
+    CHECK(lies_in(*stage.focused(), *dialogs[0]));
+  }
+  open[1].set(true);
+  stage.advance(ms(900));
+  stage.press(Key::tab, ms(901));
+  CHECK(lies_in(*stage.focused(), *dialogs[1]));
+  open[0].set(false);  // the lower one goes first
+  stage.advance(ms(2000));
+  CHECK(lies_in(*stage.focused(), *dialogs[1]));
+  stage.back(ms(2100));
+  REQUIRE(stage.focused() != nullptr);
+  CHECK(stage.focused()->id() == "menu");
+}
+
+TEST_CASE("a part on its way out has no focus, and no key of it reaches the app") {
+  Cell<double> value{4};
+  Cell<bool> open{true};
+  Stage stage;
+  auto& window = stage.add<Panel>("w", {0, 300, 360, 300}, {.open = open});
+  stage.add<Slider>("s", {40, 60, 280, 48}, {.value = value, .to = 10, .step = 1}, {.inside = "w"});
+  stage.advance(ms(0));
+  REQUIRE(stage.focus("s"));
+  stage.at(ms(100), [&] { stage.remove(window); });
+  CHECK(stage.focused() == nullptr);
+  CHECK_FALSE(stage.press(Key::right, ms(120)));
+  CHECK(value.get() == 4);
+  stage.advance(ms(2000));
+  CHECK(stage.parts().empty());
+}
