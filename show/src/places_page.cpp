@@ -145,16 +145,19 @@ class PlacesPage : private Page {
       const bool goes = stand.as == StandAs::gone;
       if (stand.as == StandAs::present && before != nullptr)
         arrow(shown(before->box).centre(), shown(stand.box).centre(),
-              length(stand.box.centre() - before->box.centre()), colour_of(before->as), aside, view);
+              length(stand.box.centre() - before->box.centre()), colour_of(before->as), aside, view,
+              shown(places_.screen));
       if (goes)
         arrow(shown(here->box).centre(), shown(stand.box).centre(),
-              length(stand.box.centre() - here->box.centre()), colour_of(stand.as), aside, view);
+              length(stand.box.centre() - here->box.centre()), colour_of(stand.as), aside, view,
+              shown(places_.screen));
       if (stand.as == StandAs::present) before = &stand;
       aside += apart;
     }
   }
 
-  void arrow(Point from, Point to, double far, const Colour& colour, double aside, const Box& view) {
+  void arrow(Point from, Point to, double far, const Colour& colour, double aside, const Box& view,
+             const Box& screen) {
     if (length(to - from) < 3.0) return;
     const Point way = (to - from) * (1.0 / length(to - from));
     const Point across{way.y, -way.x};
@@ -172,8 +175,9 @@ class PlacesPage : private Page {
     const Point middle = (from + to) * 0.5;
     const std::string words = fmt::format("{:.0f} dp", far);
     const double wide = width_of(words, 12.0, true);
-    const Point at =
-        upright ? Point{middle.x + 7.0, middle.y + 4.0} : Point{middle.x - wide / 2, middle.y - 9.0};
+    Point at = upright ? Point{middle.x + 7.0, middle.y + 4.0} : Point{middle.x - wide / 2, middle.y - 9.0};
+    // On the other side where it would lie across the screen's edge.
+    if (upright && at.x < screen.right() && at.x + wide + 4.0 > screen.right()) at.x = middle.x - 7.0 - wide;
     label({std::min(at.x, view.right() - wide - 4.0), at.y}, words, colour);
   }
 

@@ -40,11 +40,57 @@ std::vector<Way> ways_of(const std::vector<Sample>& samples, const skin::CombCol
   return ways;
 }
 
+// Where lines run, in squares of a few pixels, so that words find a place beside them.
+class Lines {
+ public:
+  Lines(double width, double height)
+      : columns_(static_cast<std::size_t>(width / square) + 1),
+        rows_(static_cast<std::size_t>(height / square) + 1),
+        taken_(columns_ * rows_) {}
+
+  void add(Point from, Point to) {
+    const int steps = static_cast<int>(length(to - from) / (square / 2)) + 1;
+    for (int i = 0; i <= steps; ++i) {
+      const Point at = from + (to - from) * (static_cast<double>(i) / steps);
+      if (at.x >= 0.0 && at.y >= 0.0) add({at.x, at.y, 0.0, 0.0});
+    }
+  }
+  void add(const Box& box) {
+    each(box, [&](std::size_t at) {
+      taken_[at] = true;
+      return true;
+    });
+  }
+  [[nodiscard]] bool clear(const Box& box) const {
+    return each(box, [&](std::size_t at) { return !taken_[at]; });
+  }
+
+ private:
+  static constexpr double square = 4.0;
+  static std::size_t index(double place) { return static_cast<std::size_t>(std::max(place, 0.0) / square); }
+
+  // Asks all squares of a box, as long as it is told yes.
+  template <class F>
+  bool each(const Box& box, const F& ask) const {
+    for (std::size_t y = index(box.y); y <= std::min(index(box.bottom()), rows_ - 1); ++y)
+      for (std::size_t x = index(box.x); x <= std::min(index(box.right()), columns_ - 1); ++x)
+        if (!ask(y * columns_ + x)) return false;
+    return true;
+  }
+
+  std::size_t columns_;
+  std::size_t rows_;
+  std::vector<bool> taken_;
+};
+
 class Map : private Page {
  public:
   Map(const TouchMap& map, double width, double height, const skin::Measure& measure,
       const skin::CombColours& colours)
-      : Page(width, height, measure, colours), map_(map), ways_(ways_of(map.samples, colours)) {}
+      : Page(width, height, measure, colours),
+        map_(map),
+        ways_(ways_of(map.samples, colours)),
+        lines_(width, height) {}
 
   Picture make() {
     write({20, 32}, map_.title, 20, colours_.ink, Align::left, true);
@@ -68,11 +114,20 @@ class Map : private Page {
         {.fill = colours_.ink.with_alpha(0.03), .stroke = colours_.ink.with_alpha(0.5), .width = 1.4}));
     for (const Way& way : ways_) add_way(way);
     for (const TouchMiss& miss : map_.misses)
-      if (const auto [before, after] = context(miss); before != nullptr)
-        page_.emplace_back(skin::line(on_page(before->samples.front().at), on_page(after->samples.front().at),
-                                      colours_.brick, 1.6, 4.0));
-    for (const TouchMark& mark : map_.marks)
-      if (std::any_of(mark.words.begin(), mark.words.end(), [](char c) { return c != ' '; })) add_mark(mark);
+      if (const auto [before, after] = context(miss); before != nullptr) {
+        const Point from = on_page(before->samples.front().at);
+        const Point to = on_page(after->samples.front().at);
+        page_.emplace_back(skin::line(from, to, colours_.brick, 1.6, 4.0));
+        lines_.add(from, to);
+      }
+    std::vector<const TouchMark*> named;
+    for (const TouchMark& mark : map_.marks) {
+      const bool blank = mark.words.find_first_not_of(' ') == std::string::npos;
+      if (!blank && add_sign(mark)) named.push_back(&mark);
+    }
+    constexpr std::size_t max_words = 40;  // more of them would hide each other and the ways
+    named.resize(std::min(named.size(), max_words));
+    for (const TouchMark* mark : named) add_words(*mark);
   }
 
   void add_way(const Way& way) {
@@ -86,6 +141,7 @@ class Map : private Page {
       const double wide = std::clamp(7.0 - 1.6 * std::log10(1.0 + speed / 20.0) * 2.0, 1.4, 7.0);
       page_.emplace_back(
           skin::line(on_page(s[i - 1].at), on_page(s[i].at), way.colour.with_alpha(0.85), wide));
+      lines_.add(on_page(s[i - 1].at), on_page(s[i].at));
       const double age = to_ms(s[i].time - s[0].time);
       if (age < next_tick) continue;
       next_tick = (std::floor(age / tick_ms) + 1) * tick_ms;
@@ -111,29 +167,40 @@ class Map : private Page {
     return {nullptr, nullptr};
   }
 
-  void add_mark(const TouchMark& mark) {
+  // The sign of a tap or a long press; others have none.
+  bool add_sign(const TouchMark& mark) {
     const Point at = on_page(mark.at);
     const bool tap = mark.words.find("tap") != std::string::npos;
     const bool press = mark.words.find("press") != std::string::npos;
     if (tap) page_.emplace_back(skin::Disc{at, 16, {.stroke = colours_.ink, .width = 1.6}});
     if (press) page_.emplace_back(skin::hexagon(at, 20, {.stroke = colours_.ink, .width = 1.6}));
-    if (!tap && !press) return;
-    constexpr std::size_t max_words = 40;  // more of them would hide each other and the ways
-    if (taken_.size() >= max_words) return;
-    const double wide = measure_(
-        {.at = {}, .words = mark.words, .size = 13, .colour = {}, .align = Align::left, .bold = true});
-    const bool left = at.x + 24 + wide > screen_right_ - 8;
-    const double y = free_line(at.y + (map_.misses.empty() ? 5 : 30));  // beside the line of a miss
-    write({left ? at.x - 24 : at.x + 24, y}, mark.words, 13, colours_.ink, left ? Align::right : Align::left,
-          true);
+    if (tap || press) lines_.add(Box{at.x - 16, at.y - 16, 32, 32});
+    return tap || press;
   }
 
-  // A height at which no mark is written yet.
-  double free_line(double wanted) {
-    while (std::any_of(taken_.begin(), taken_.end(), [&](double y) { return std::fabs(y - wanted) < 16; }))
-      wanted += 16;
-    taken_.push_back(wanted);
-    return wanted;
+  // Beside the sign, at the nearest place that no line and no other words have.
+  void add_words(const TouchMark& mark) {
+    constexpr double high = 16.0;
+    const Point at = on_page(mark.at);
+    const double wide = width_of(mark.words, 13, true);
+    const auto box_at = [&](bool left, double down) {
+      return Box{left ? at.x - 24 - wide : at.x + 24, at.y + down - high / 2, wide, high};
+    };
+    const bool no_room = at.x + 24 + wide > screen_right_ - 8;
+    Box place = box_at(no_room, 0.0);
+    [&] {
+      for (const double down : {0.0, -18.0, 18.0, -32.0, 32.0, -48.0, 48.0})
+        for (const bool left : {no_room, !no_room}) {
+          const Box box = box_at(left, down);
+          const bool inside =
+              box.x > 24 && box.right() < screen_right_ - 4 && box.y > 56 && box.bottom() < height_ - 24;
+          if (!inside || !lines_.clear(box)) continue;
+          place = box;
+          return;
+        }
+    }();
+    lines_.add(place);
+    write({place.x, place.y + high * 0.75}, mark.words, 13, colours_.ink, Align::left, true);
   }
 
   void add_bars() {
@@ -275,7 +342,7 @@ class Map : private Page {
   Point origin_{};
   double scale_ = 1.0;
   double screen_right_ = 0.0;
-  std::vector<double> taken_;
+  Lines lines_;
 };
 
 }  // namespace

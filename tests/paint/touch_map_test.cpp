@@ -67,6 +67,28 @@ TEST_CASE("a touch map shows every contact and gesture, and no text leaves the p
   });
 }
 
+TEST_CASE("what a tap is called on a touch map stands clear of the ways beside it") {
+  io::Hand hand(io::find_hand("steady"), 1);
+  hand.tap({100, 200}).wait(ms(600)).press({140, 60}).drag({0, 400}, ms(300)).lift();
+  const io::Take take = hand.take();
+  show::TouchMap map{.title = "a yard", .screen = {0, 0, 360, 720}, .samples = take.samples, .marks = {}};
+  for (const Gesture& g : io::inspect(take, {}, {0, 0, 360, 720}).gestures)
+    map.marks.push_back({g.time, g.began, g.at, io::title(g)});
+  const skin::Picture picture = show::touch_map(map, 1280, 800, paint::text_width);
+  const auto* words = [&]() -> const skin::Text* {
+    for (const skin::Shape& shape : picture)
+      if (const auto* text = std::get_if<skin::Text>(&shape); text != nullptr && text->words == "tap")
+        return text;
+    return nullptr;
+  }();
+  REQUIRE(words != nullptr);
+  const Box box{words->at.x, words->at.y - 10, paint::text_width(*words), 12};
+  for (const skin::Shape& shape : picture)
+    if (const auto* line = std::get_if<skin::Path>(&shape); line != nullptr && line->points.size() == 2)
+      for (int i = 0; i <= 100; ++i)
+        REQUIRE_FALSE(box.contains(line->points[0] + (line->points[1] - line->points[0]) * (i / 100.0)));
+}
+
 TEST_CASE("an SVG holds its writing as text, and what it shows in words, whatever they hold") {
   const auto path = std::filesystem::temp_directory_path() / "ubbo-map.svg";
   const std::string awkward = "a <b> & \"c\"\x1b]--> {";
