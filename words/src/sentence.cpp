@@ -44,7 +44,7 @@ std::string placed(double value, const Fact& fact) {
     case Sense::scrolled:
       return nowhere ? "its start" : size + (value < 0.0 ? " from its start" : " before its start");
     case Sense::switched:
-      if (value == 0.0 || value == 1.0) return value == 0.0 ? "\"off\"" : "\"on\"";
+      if (value == 0.0 || value == 1.0) return value == 0.0 ? "its off side" : "its on side";
       return with_unit(value, fact.unit);
     case Sense::counted: {
       const double number = std::round(value * 100.0) / 100.0 + 1.0;
