@@ -1,11 +1,10 @@
 #include "ubbo/io/scene/plan.hpp"
 
-#include <catch2/catch.hpp>
-
 #include "files.hpp"
 #include "ubbo/io/replay/replay.hpp"
 #include "ubbo/io/replay/report.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/testing/check.hpp"
 
 using namespace ubbo;
 using namespace ubbo::test;
