@@ -77,7 +77,7 @@ Finding finding_of(const io::InputError::Facts& one) {
     constexpr std::ptrdiff_t readable = 12;  // names in a row
     remedy = std::count(one.takes.begin(), one.takes.end(), ',') < readable
                  ? "take it out, or write one of " + one.takes
-                 : "take it out; `ubbo parts KIND` and `ubbo settings` list the keys there are";
+                 : "take it out; `ubbo settings --schema` has all keys there are";
   }
   // A near name is what was meant; a list of all names is no help then.
   if (!one.nearest.empty()) remedy = "write " + one.nearest;
