@@ -1,3 +1,5 @@
+#include <tuple>
+
 #include "streams.hpp"
 #include "ubbo/testing/check.hpp"
 
@@ -392,5 +394,18 @@ TEST_CASE("while a finger has it, its value stands clear of the finger") {
     }
     stage.touch({.time = ms(300), .contact = 1, .phase = Phase::up, .at = at});
     CHECK_FALSE(note());
+  }
+}
+
+TEST_CASE("the page keys go by large_step, or a tenth of the range, two steps at least") {
+  for (const auto& [to, large, by] : {std::tuple{100.0, 0.0, 10.0}, {4.0, 0.0, 2.0}, {100.0, 25.0, 25.0}}) {
+    Cell<double> value{0};
+    Stage stage;
+    stage.add<Slider>("slider", {0, 0, 300, 48}, {.value = value, .to = to, .step = 1, .large_step = large});
+    stage.advance(ms(0));
+    REQUIRE(stage.focus("slider"));
+    CHECK(stage.press(Key::page_up, ms(10)));
+    stage.advance(ms(2000));
+    CHECK(value.get() == by);
   }
 }
