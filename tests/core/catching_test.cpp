@@ -144,6 +144,36 @@ TEST_CASE("a bound that yields lets a flick past and brings it back, any other s
     }
 }
 
+TEST_CASE("a surface that is caught past a bound goes on from where it is, wherever its bounds lie") {
+  for (const double middle : {-60.0, 0.0, 60.0})
+    for (const Overscroll::How how : {Overscroll::How::linear, Overscroll::How::damped})
+      for (const double way : {-1.0, 1.0}) {
+        CAPTURE(middle, way);
+        Cell<double> offset{middle};
+        Stage stage;
+        auto& pane = stage.add<Pane>("pane", {0, 0, 360, 720},
+                                     {.offset = offset,
+                                      .min = middle - 30,
+                                      .max = middle + 30,
+                                      .overscroll_min = how,
+                                      .overscroll_max = how});
+        stage.advance(ms(0));
+        const auto touch = [&](double at_ms, Phase phase, double by) {
+          stage.touch({.time = ms(at_ms), .contact = 1, .phase = phase, .at = {180, 360 + way * by}});
+        };
+        touch(0, Phase::down, 0);
+        for (int i = 1; i <= 10; ++i) touch(8 * i, Phase::move, 15 * i);
+        touch(300, Phase::up, 150);
+        stage.advance(ms(330));
+        const double caught = pane.offset();
+        REQUIRE(way * (caught - middle) > 31);
+        touch(330, Phase::down, 0);
+        touch(340, Phase::move, feels::bare_finger.threshold(Axis::vertical) + 1);
+        REQUIRE(pane.dragging());
+        CHECK(way * (pane.offset() - caught) == Approx(0.5).margin(0.51));
+      }
+}
+
 TEST_CASE("a part that is left between its snap points while another has the finger lands when that lifts") {
   for (const double frame : {0.0, 16.0}) {
     Board app({}, {.min = -1000, .max = 0},

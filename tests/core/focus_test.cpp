@@ -80,3 +80,26 @@ TEST_CASE("a part on its way out has no focus, and no key of it reaches the app"
   stage.advance(ms(2000));
   CHECK(stage.parts().empty());
 }
+
+TEST_CASE("a part that is hidden or disabled loses the focus for good, one behind another page for a while") {
+  Cell<double> value{4};
+  Cell<Choice> page{Choice({"ridge", "hive"})};
+  Stage stage;
+  stage.add<PageHost>("pages", {0, 0, 360, 720}, {.selected = page});
+  stage.add<Pane>("ridge", {0, 0, 360, 720}, {}, {.inside = "pages"});
+  stage.add<Pane>("hive", {0, 0, 360, 720}, {}, {.inside = "pages"});
+  auto& slider = stage.add<Slider>("s", {40, 60, 280, 48}, {.value = value, .to = 10}, {.inside = "ridge"});
+  stage.advance(ms(0));
+  const std::pair<std::function<void(bool)>, bool> ways[]{
+      {[&](bool gone) { stage.show(slider, !gone); }, false},
+      {[&](bool gone) { gone ? stage.disable(slider) : stage.enable(slider, true); }, false},
+      {[&](bool gone) { page.set(page.get().with(gone ? 1 : 0)); }, true}};
+  for (const auto& [go, returns] : ways) {
+    REQUIRE(stage.focus("s"));
+    for (const bool gone : {true, false}) {
+      stage.at(stage.now() + ms(10), [&] { go(gone); });
+      stage.advance(stage.now() + ms(2000));
+      CHECK((stage.focused() == &slider) == (!gone && returns));
+    }
+  }
+}

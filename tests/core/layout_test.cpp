@@ -35,6 +35,7 @@ TEST_CASE("a measured height that depends on the width comes to rest; one that n
   CHECK_THROWS_WITH(measured.place(note, {.x = 3}), Catch::Contains("takes two of the three"));
   CHECK_THROWS_WITH(measured.add<Pad>("p", {0, 0, -1, 5}, {}), Catch::Contains("w = -1"));
   CHECK_THROWS_WITH(measured.add<Pad>(std::string(64, 'x'), {0, 0, 1, 5}, {}), Catch::Contains("63 at most"));
+  CHECK(measured.add<Pad>(std::string(63, 'x'), {0, 0, 1, 5}, {}).id().size() == 63);
 }
 
 TEST_CASE(

@@ -68,6 +68,23 @@ TEST_CASE(
   });
 }
 
+TEST_CASE("a spring is called at rest where the closer of its two bounds falls to the tolerance") {
+  PROPERTY("any spring and start", [] {
+    const double frequency = *number(1, 40), ratio = *rc::gen::oneOf(number(0.02, 0.99), number(1.01, 6));
+    const SpringState start{*number(-100, 100), *number(-3000, 3000)};
+    const double tolerance = *rc::gen::element(0.001, 0.1, 5.0);
+    const double rest = Spring::natural(frequency, ratio).rest_time(start, tolerance);
+    RC_PRE(rest > 0.0);
+    const double spread = frequency * std::sqrt(std::fabs(ratio * ratio - 1));
+    const double decay = ratio * frequency - (ratio > 1 ? spread : 0.0);
+    const double x = std::fabs(start.distance), push = std::fabs(start.velocity + decay * start.distance);
+    const double amplitude = ratio < 1 ? std::hypot(x, push / spread) : x + push / (2 * spread);
+    const auto bound = [&](double t) { return std::exp(-decay * t) * std::fmin(amplitude, x + push * t); };
+    RC_ASSERT(bound(rest * (1 - 1e-6)) > tolerance * (1 - 1e-9));
+    RC_ASSERT(bound(rest * (1 + 1e-6)) < tolerance * (1 + 1e-9));
+  });
+}
+
 TEST_CASE("settling time and overshoot are what is seen") {
   PROPERTY("measured on the motion", [] {
     const double overshoot = *number(0.001, 0.9);
