@@ -234,6 +234,22 @@ TEST_CASE("no sample's clock freezes the stage") {
   CHECK(app.slider->position() == 1);
 }
 
+TEST_CASE(
+    "while something moves, a lift or cancel with a clock far ahead ends its contact, and a move does "
+    "nothing") {
+  for (const auto& [phase, left] : {std::pair{Phase::up, 0U}, {Phase::cancel, 0U}, {Phase::move, 1U}}) {
+    HoneySlider app;
+    Pad& pad = app.stage.add<Pad>("pad", {0, 400, 360, 100}, {});
+    app.stage.at(ms(0), [&] { app.frames.set(9); });
+    app.touch(20, Phase::down, {154, 450});
+    app.stage.advance(ms(20));
+    REQUIRE((pad.held() && !app.stage.settled()));
+    app.touch(5e9, phase, {180, 450});
+    CHECK(app.stage.open_contacts() == left);
+    CHECK(app.stage.now() == ms(20));
+  }
+}
+
 TEST_CASE("times as long as there are any do not overflow, and no velocity is infinite") {
   Mover mover(0);
   mover.send(5, Timed{Curve{}, never}, ms(0));

@@ -28,6 +28,33 @@ TEST_CASE(
   });
 }
 
+TEST_CASE("what a limit or a way to commit decided has that for its reason and no other") {
+  PROPERTY("any release", [] {
+    const SnapPoints snaps = SnapPoints::even(0, 10, 1);
+    const Release release{.place = *number(-1, 11),
+                          .velocity = *number(-20, 20),
+                          .projection_time = *rc::gen::element(0.0, 0.2),
+                          .flick = *rc::gen::arbitrary<bool>(),
+                          .min = 0,
+                          .max = 10,
+                          .origin = *rc::gen::inRange(0, 11) * 1.0,
+                          .max_per_flick = *rc::gen::element(0.0, 1.0, 2.0),
+                          .commit_distance = *rc::gen::element(Length{}, Length{0.3}, Length::of(0.7))};
+    const Landing made = choose_landing(snaps, release);
+    const double far = std::fabs(made.place - release.origin);
+    RC_ASSERT(release.max_per_flick == 0.0 || far <= release.max_per_flick);
+    if (made.limited)
+      RC_ASSERT(made.contested && far == release.max_per_flick &&
+                std::fabs(made.other - release.origin) > far);
+    if (made.commit > 0.0) {
+      RC_ASSERT(!made.contested && !made.flicked && !made.limited);
+      RC_ASSERT(made.moved == std::fabs(made.aimed - release.origin));
+      RC_ASSERT((far == 1.0) == (made.moved >= made.commit));
+    }
+    if (made.flicked) RC_ASSERT(made.contested && release.flick && made.other != made.place);
+  });
+}
+
 TEST_CASE("steps are the doubles nearest to their decimal values, and both ends are points") {
   PROPERTY("decimal steps", [] {
     const int from = *rc::gen::inRange(-500, 500), step = *rc::gen::inRange(1, 99),

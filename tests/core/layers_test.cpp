@@ -249,10 +249,6 @@ TEST_CASE("ways out: each closes it, and says so; those that are off do not") {
   CHECK(app.open[0].get());
   CHECK_THROWS_WITH(app.stage.change(*app.dialogs[0], [](DialogSettings& s) { s.button_closes = false; }),
                     Catch::Contains("no way out"));
-  CHECK_THROWS_WITH(
-      app.stage.add<Sheet>("s", {0, 0, 9, 9},
-                           {.drag_closes = false, .backdrop_closes = false, .back_closes = false}),
-      Catch::Contains("no way out"));
   CHECK_THROWS_WITH(app.stage.add<ToastTray>("t", {0, 0, 9, 9}, {.time = ms(0), .swipes = false}),
                     Catch::Contains("never go"));
 }
@@ -671,4 +667,29 @@ TEST_CASE("a sheet's rests may be as much as all of it, and no more") {
   CHECK_THAT(fault({.snap_points = {0.5}}), Catch::Contains("snap_points holds 0.5"));
   for (const double fraction : {0.009, 1.001})
     CHECK_THAT(fault({.snap_fractions = {fraction}}), Catch::Contains("it takes 0.01 to 1"));
+}
+
+TEST_CASE("a layer over a dimmed page is refused unless something closes it, whatever its kind") {
+  int looked = 0;
+  for (const PartKind* kind : shipped_kinds()) {
+    std::vector<std::size_t> ways;
+    for (std::size_t i = 0; i < kind->settings(); ++i)
+      if (std::string_view(kind->setting(i).name).ends_with("_closes")) ways.push_back(i);
+    if (find_setting(*kind, "dim") == kind->settings()) continue;
+    ++looked;
+    INFO(kind->name);
+    AnySettings closed = kind->fresh();
+    for (const std::size_t way : ways) (void)kind->put(closed, way, SettingValue{0.0});
+    CHECK_THAT(kind->fault("it", {0, 0, 90, 90}, closed), Catch::Contains("no way out"));
+    for (const std::size_t way : ways) {
+      AnySettings one = closed;
+      (void)kind->put(one, way, SettingValue{1.0});
+      if (kind->setting(way).name != std::string_view("action_closes"))
+        CHECK(kind->fault("it", {0, 0, 90, 90}, one).empty());
+    }
+    AnySettings clear = closed;
+    (void)kind->put(clear, find_setting(*kind, "dim"), SettingValue{0.0});
+    CHECK(kind->fault("it", {0, 0, 90, 90}, clear).empty() == (kind->name != std::string_view("dialog")));
+  }
+  CHECK(looked == 3);
 }

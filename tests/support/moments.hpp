@@ -32,6 +32,15 @@ inline std::string read_out(const Part& part) {
   return text;
 }
 
+/// ", travel 9 of 8, after 8".
+inline std::string facts_of(const Decision& decision) {
+  std::string text;
+  for (const Fact& fact : decision.all_facts())
+    text += std::string(", ") + fact.name + " " + few_digits(fact.value) +
+            (fact.limited ? " of " + few_digits(fact.limit) : "");
+  return text;
+}
+
 /// What of a part is seen, piece by piece, with what is not usual of each.
 inline std::string pieces_out(const Part& part) {
   std::string text;
@@ -97,14 +106,9 @@ class Moments {
     text_ += std::string("## ") + kind_->name + ": " + what + "\n";
     const std::string under_way = read_out(*alone.part), seen = pieces_out(*alone.part);
     alone.stage.advance(alone.stage.now() + ms(30'000));
-    for (const Decision& decision : alone.stage.journal().decisions()) {
+    for (const Decision& decision : alone.stage.journal().decisions())
       text_ += "  " + few_digits(to_ms(decision.time)) + " ms " + std::string(decision.part.view()) + ": " +
-               decision.answer->name;
-      for (const Fact& fact : decision.all_facts())
-        text_ += std::string(", ") + fact.name + " " + few_digits(fact.value) + (fact.limited ? " of " : "") +
-                 (fact.limited ? few_digits(fact.limit) : "");
-      text_ += "\n";
-    }
+               decision.answer->name + facts_of(decision) + "\n";
     const std::string after = read_out(*alone.part);
     if (!felt.empty()) text_ += "  felt: " + felt + "\n";
     if (under_way != after) text_ += "  first: " + under_way + "\n";
@@ -193,6 +197,9 @@ inline std::string moments_of(const PartKind& kind) {
       it.stage.act(*it.part, action.name, ms(900));
     });
   moments.then("a mouse over it, a notch of its wheel, and a click", [&](Alone& it) {
+    it.part->set_content(
+        {.image = "comb-{item}",
+         .hover = HoverContent{.words = "Comb {item}", .overlay = 0.5, .scale = 1.2, .distance = 0.4}});
     const auto mouse = [&](Phase phase, double at) {
       it.stage.touch({.time = ms(at), .contact = 1, .phase = phase, .at = {250, 224}, .tool = Tool::mouse});
     };
@@ -201,6 +208,7 @@ inline std::string moments_of(const PartKind& kind) {
     mouse(Phase::down, 900);
     mouse(Phase::up, 960);
     mouse(Phase::hover, 970);
+    it.stage.advance(ms(1090));
   });
   if (kind.stands != nullptr)
     moments.then("opened, caught, dragged back, and back pressed", [&](Alone& it) {

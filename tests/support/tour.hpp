@@ -126,6 +126,35 @@ inline constexpr TourStop tour_stops[]{
                 .at = Point{180, 224} + Point{100.0 - 14 * i, 3.0 * i} * (contact == 1 ? 1.0 : -1.0)});
      },
      true},
+    {"two taps, then a flick left",
+     [](Alone& it) {
+       tap_at(it, {250, 224}, 100, 1);
+       tap_at(it, {250, 224}, 260, 2);
+       pull(it, {200, 224}, {-14, 0}, 5, 8, Phase::up, 2000);
+     }},
+    {"flick left, then caught and dragged back",
+     [](Alone& it) {
+       pull(it, {250, 224}, {-14, 0}, 8, 8, Phase::up);
+       pull(it, {150, 224}, {9, 0}, 4, 20, Phase::up, 210);
+     }},
+    {"drag far right, let go, then a key at once",
+     [](Alone& it) {
+       pull(it, {90, 224}, {30, 0}, 7, 30, Phase::up);
+       it.stage.press(Key::left, ms(350));
+       it.stage.advance(ms(370));
+     },
+     true},
+    {"drag left, hidden meanwhile",
+     [](Alone& it) {
+       pull(it, {250, 224}, {-20, 0}, 4, 20, Phase::move);
+       for (const bool shown : {false, true}) it.stage.show(*it.part, shown);
+     }},
+    {"a write under a drag",
+     [](Alone& it) {
+       pull(it, {200, 224}, {-20, 0}, 4, 20, Phase::move);
+       it.stage.at(ms(300), [&] { it.cells.write(0.3, 0.43); });
+       it.stage.touch({.time = ms(500), .contact = 1, .phase = Phase::up, .at = {120, 224}});
+     }},
     {"a write, and another",
      [](Alone& it) {
        const auto write = [&it](double at, double what, const char* text) {
@@ -162,7 +191,7 @@ inline constexpr TourStop tour_stops[]{
 
 /// What came of a stop: what was decided and felt, and what is read at its end and half a minute later.
 inline std::set<std::string> came_of(const PartKind& kind, const std::function<void(AnySettings&)>& change,
-                                     const TourStop& stop) {
+                                     const TourStop& stop, bool with_facts = false) {
   Alone alone(kind, false);
   AnySettings settings = kind.settings_of(*alone.part);
   change(settings);
@@ -192,7 +221,8 @@ inline std::set<std::string> came_of(const PartKind& kind, const std::function<v
   alone.stage.cancel_contacts();
   alone.stage.advance(alone.stage.now() + ms(30'000));
   read("then ");
-  for (const Decision& decision : alone.stage.journal().decisions()) all.insert(decision.answer->name);
+  for (const Decision& decision : alone.stage.journal().decisions())
+    all.insert(decision.answer->name + (with_facts ? facts_of(decision) : ""));
   all.insert("then cells " + alone.cells.text());
   return all;
 }
@@ -211,9 +241,10 @@ inline std::vector<double> others(const SettingInfo& setting, double now) {
 
 using CameOf = std::vector<std::set<std::string>>;  // of each stop
 
-inline CameOf tour(const PartKind& kind, const std::function<void(AnySettings&)>& change) {
+inline CameOf tour(const PartKind& kind, const std::function<void(AnySettings&)>& change,
+                   bool with_facts = false) {
   CameOf all;
-  for (const TourStop& stop : tour_stops) all.push_back(came_of(kind, change, stop));
+  for (const TourStop& stop : tour_stops) all.push_back(came_of(kind, change, stop, with_facts));
   return all;
 }
 
@@ -252,11 +283,12 @@ inline std::string tells_of(const PartKind& kind) {
                                  {"over others", kind.over_others}})
     if (is) text += std::string(", ") + name;
   text += ", upright " + std::to_string(static_cast<int>(kind.upright)) + ", wheel " +
-          std::to_string(static_cast<int>(kind.wheel)) + ", frame " + few_digits(kind.frame.top) + ", margin " +
-          few_digits(kind.margin.top) + ", usually " + few_digits(kind.usual_size.w) + " x " +
+          std::to_string(static_cast<int>(kind.wheel)) + ", frame " + few_digits(kind.frame.top) +
+          ", margin " + few_digits(kind.margin.top) + ", usually " + few_digits(kind.usual_size.w) + " x " +
           few_digits(kind.usual_size.h) + "\n  reads";
   for (const ReadingInfo& reading : kind.readings)
-    text += std::string(" ") + reading.name + (reading.usual ? "*" : "") + (reading.snap_points != nullptr ? "." : "");
+    text += std::string(" ") + reading.name + (reading.usual ? "*" : "") +
+            (reading.snap_points != nullptr ? "." : "");
   text += "\n  does";
   for (const PartAction& action : kind.actions)
     text += std::string(" '") + action.name + (action.offered ? "'" : "', not offered") +
@@ -269,7 +301,7 @@ inline std::string what_settings_change(const PartKind& kind) {
   const CameOf usual = tour(kind, no_change);
   const auto untouched = came_of(kind, no_change, {"", [](Alone& it) { it.stage.advance(ms(190)); }, true});
   std::string text = std::string("## ") + kind.name + "\n" + tells_of(kind) + "as it is" +
-                     what_differs(CameOf(std::size(tour_stops), untouched), usual);
+                     what_differs(CameOf(std::size(tour_stops), untouched), tour(kind, no_change, true));
   Alone alone(kind, false);
   for (std::size_t i = 0; i < kind.settings(); ++i) {
     const SettingInfo& setting = kind.setting(i);

@@ -131,14 +131,15 @@ void Stage::remove(Part& part) {
 
 // Removes what waited for others to leave, where none does any more.
 void Stage::bury_doomed() {
-  for (std::size_t d = 0; d < doomed_.size(); ++d) {
+  for (std::size_t d = 0; d < doomed_.size();) {
     Part* part = doomed_[d];
     bool waits = false;
     for (std::size_t i = order_.place_of(part); i < order_.size() && lies_in(order_[i], *part); ++i)
       waits = waits || (order_[i].leaving() && order_[i].visible());
-    if (waits) continue;
-    doomed_.erase(doomed_.begin() + static_cast<std::ptrdiff_t>(d--));
-    do_remove(*part);
+    if (waits)
+      ++d;
+    else
+      do_remove(*part);  // takes it out of these, with all that lies in it
   }
 }
 
