@@ -571,6 +571,26 @@ TEST_CASE("moments that a hand should feel are told once each, at their own time
   settle(stage);
   CHECK(std::count_if(felt.begin(), felt.end(), [](const auto& one) { return one.first == "end reached"; }) ==
         1);
+  // What is sent elsewhere on its way has not been let go there.
+  Part& slider = *stage.find("s");
+  const std::function<void(Micros)> ways[]{
+      [&](Micros at) { stage.focus("s"), stage.press(Key::left, at); },
+      [&](Micros at) { CHECK(stage.act(slider, "decrease", at)); },
+      [&](Micros at) { stage.at(at, [&] { frames.set(2); }); },
+      [&](Micros at) { stage.at(at, [&] { stage.immediately([&] { frames.set(3); }); }); }, [&](Micros) {}};
+  for (double t = 60'000; const auto& way : ways) {
+    stage.at(ms(t - 20'000), [&] { stage.immediately([&] { frames.set(8); }); });
+    drag(stage, t, {204, 224}, {150, 224}, 100);
+    felt.clear();
+    REQUIRE_FALSE(stage.settled());
+    way(ms(t + 220));
+    settle(stage);
+    stage.focus("s");
+    stage.press(Key::right, ms(t + 10'000));
+    settle(stage);
+    CHECK(felt.size() == (&way == std::end(ways) - 1 ? 1 : 0));
+    t += 60'000;
+  }
 }
 
 TEST_CASE("a distance to commit in dp is the same for a low sheet and a high one") {

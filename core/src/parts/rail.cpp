@@ -141,7 +141,7 @@ void Rail::cell_changed() {
   if (plan_.snaps_writes) place = plan_.snap_points.snapped(place);
   if (asked.how == Write::carried) {
     if (drag_.dragging()) return;  // the finger says where it is
-    owes_cell_ = false;
+    owes_cell_ = owes_snap_ = false;
     stop_short();
     mover_.put(place);
     // A mere press holds it only against itself.
@@ -151,7 +151,7 @@ void Rail::cell_changed() {
     caught_ = false;
     return;
   }
-  owes_cell_ = false;
+  owes_cell_ = owes_snap_ = false;
   if (held_ != nullptr) {  // without a stage nobody waits for the lift
     return_to_ = place;
     return_cell_ = value;
@@ -255,7 +255,7 @@ void Rail::shift(double by, double min, double max) {
 void Rail::put_at(double place) {
   stop_short();
   mover_.put(within(place));
-  owes_cell_ = false;
+  owes_cell_ = owes_snap_ = false;
 }
 
 void Rail::put(double place) {

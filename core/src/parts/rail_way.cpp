@@ -125,6 +125,8 @@ void Rail::tapped_at(double place) {
 
 void Rail::choose(double target, double velocity, bool thrown) {
   owes_cell_ = true;
+  const Cause cause = part_->context().cause;
+  if (cause == Cause::key || cause == Cause::call) owes_snap_ = false;  // it goes where no finger let it go
   if (plan_.tells == Tells::choice || plan_.tells == Tells::target) tell(target);
   go(target, velocity, thrown);
 }
