@@ -198,7 +198,7 @@ inline std::set<std::string> came_of(const PartKind& kind, const std::function<v
   alone.stage.change_to(*alone.part, settings);
   for (const char* child : {"first", "second", "third"})
     if (dynamic_cast<Container*>(alone.part) != nullptr)
-      alone.stage.add<Pad>(child, {0, 0, 200, 120}, {}, {.inside = "part"});
+      alone.stage.add<Pad>(child, {0, 0, 200, 120}, {.gestures = {.drags = Drags::none}}, {.inside = "part"});
   alone.stage.advance(ms(0));
   alone.stage.focus("part");
   std::set<std::string> all;
