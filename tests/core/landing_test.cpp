@@ -28,6 +28,13 @@ TEST_CASE(
   });
 }
 
+TEST_CASE("a flick from the very place of a snap point goes on to the next one, either way") {
+  for (const double way : {-1.0, 1.0}) {
+    const Release release{.place = 4, .velocity = 2 * way, .flick = true, .min = 0, .max = 10, .origin = 4};
+    CHECK(choose_landing(SnapPoints::even(0, 10, 1), release).place == 4 + way);
+  }
+}
+
 TEST_CASE("what a limit or a way to commit decided has that for its reason and no other") {
   PROPERTY("any release", [] {
     const SnapPoints snaps = SnapPoints::even(0, 10, 1);

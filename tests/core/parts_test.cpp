@@ -547,3 +547,37 @@ TEST_CASE("each end of a carousel yields in its own way") {
           CHECK(photos.position() == 1);
         }
 }
+
+TEST_CASE("what goes past full or empty on a spring is shown within the bar") {
+  Cell<double> share{0.5};
+  Stage stage;
+  auto& bar = stage.add<ProgressBar>("p", {40, 200, 280, 12},
+                                     {.fraction = share, .transition = Spring::settling(ms(400), 0.4)});
+  for (double to : {1.0, 0.0}) {
+    stage.at(stage.now() + ms(16), [&] { share.set(to); });
+    double farthest = 0.0;
+    while (!stage.settled()) {
+      stage.advance(stage.now() + ms(4));
+      farthest = std::fmax(farthest, std::fabs(bar.fraction() - 0.5));
+      CHECK((bar.fill().w >= 0.0 && bar.fill().right() <= 320.0));
+    }
+    CHECK(farthest > 0.6);
+    CHECK(bar.fill().w == 280 * to);
+  }
+}
+
+TEST_CASE("just between its thumbs a finger takes the upper one, a little beside that the nearer one") {
+  Cell<double> low{2}, high{6};
+  Stage stage;
+  auto& range = stage.add<RangeSlider>("r", {40, 200, 280, 48}, {.low = low, .high = high, .to = 10});
+  stage.advance(ms(0));
+  const double middle = (range.thumb(0).x + range.thumb(1).x) / 2;
+  for (const double beside : {-1.0, 0.0, 1.0}) {
+    stage.touch(
+        {.time = stage.now() + ms(10), .contact = 1, .phase = Phase::down, .at = {middle + beside, 224}});
+    CHECK(range.pressed(beside < 0 ? 0 : 1));
+    CHECK_FALSE(range.pressed(beside < 0 ? 1 : 0));
+    stage.touch(
+        {.time = stage.now() + ms(10), .contact = 1, .phase = Phase::cancel, .at = {middle + beside, 224}});
+  }
+}
