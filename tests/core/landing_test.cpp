@@ -23,6 +23,10 @@ TEST_CASE(
     std::sort(distances.begin(), distances.end());
     RC_ASSERT(landing.distance == distances[0]);
     RC_ASSERT(std::fabs(landing.place - landing.aimed) == distances[0]);
+    // What is known to be nearest further around is.
+    const SnapPoints::Found found = snaps.look(place);
+    for (const double off : {-0.999, -0.5, 0.5, 0.999})
+      if (found.around > 0.0) RC_ASSERT(snaps.nearest(found.place + off * found.around) == found.index);
     RC_ASSERT(landing.contested == (snaps.size() > 1));
     if (landing.contested) RC_ASSERT(landing.other_distance == distances[1]);
   });

@@ -35,6 +35,8 @@ SnapPoints SnapPoints::even(double from, double to, double step) {
   made.to_ = to;
   made.step_ = step;
   made.scale_ = decimal_scale(from, step);
+  // Where steps are not far above what doubles of this size can tell apart, each place is looked at.
+  if (step > 1e-9 * std::fmax(std::fabs(from), std::fabs(to))) made.around_ = 0.49 * step;
   // A last step shorter than a millionth of a step is rounding, not a step.
   made.size_ = static_cast<std::size_t>(std::ceil((to - from) / step - 1e-6)) + 1;
   return made;
@@ -75,7 +77,14 @@ SnapPoints::Found SnapPoints::look(double place) const {
     const auto past = std::upper_bound(places.begin(), places.end(), place);
     below = past == places.begin() ? 0 : static_cast<std::size_t>(past - places.begin()) - 1;
   } else if (place > from_) {
-    below = static_cast<std::size_t>(std::min((place - from_) / step_, static_cast<double>(size_ - 1)));
+    const double steps = (place - from_) / step_;
+    below = static_cast<std::size_t>(std::min(steps, static_cast<double>(size_ - 1)));
+    // Well beside the middle of two whole steps there is nothing to compare.
+    if (below + 2 < size_ && around_ > 0.0) {
+      const double beyond = steps - static_cast<double>(below);
+      if (beyond < 0.49) return {below, at(below), around_};
+      if (beyond > 0.51) return {below + 1, at(below + 1), below + 3 < size_ ? around_ : 0.0};
+    }
   }
   double lower = at(below);
   if (step_ != 0.0 && below > 0 && lower > place) lower = at(--below);

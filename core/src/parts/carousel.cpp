@@ -172,10 +172,10 @@ double Carousel::item_length() const { return std::fmax(length_in(layout_box(), 
 
 Box Carousel::item(double place) const {
   const Box here = box();
-  const double from = settings_.peek + settings_.start + (place - position()) * pitch();
-  if (settings_.axis == Axis::vertical) return {here.x, here.y + from, here.w, item_length()};
-  const double x = mirrored() ? here.right() - from - item_length() : here.x + from;
-  return {x, here.y, item_length(), here.h};
+  const double length = item_length();
+  const double from = settings_.peek + settings_.start + (place - position()) * (length + settings_.spacing);
+  if (settings_.axis == Axis::vertical) return {here.x, here.y + from, here.w, length};
+  return {mirrored() ? here.right() - from - length : here.x + from, here.y, length, here.h};
 }
 
 Carousel::Look Carousel::look(double distance) const {

@@ -178,6 +178,7 @@ void Rail::change(RailPlan plan, NumberLink cell) {
   const bool snaps = plan.snaps_writes || !(plan.snap_points == plan_.snap_points);
   give_up_hidden(plan.min, plan.max);
   plan_ = std::move(plan);
+  step_.around = 0.0;
   mover_.set_rest_floor(floor());
   if (held_ == nullptr) drag_ = Drag(plan_.axis);
   if (dragging()) grabbed_ += pulled(mover_.value()) - wanted();  // it stays where it is under the finger

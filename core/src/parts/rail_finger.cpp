@@ -17,7 +17,7 @@ void Rail::hold(const Contact& contact, Point at) {
   stop_short();
   grabbed_ = pulled(mover_.value());
   owes_landing_ = owes_snap_ = at_end_ = false;
-  if (!plan_.snap_points.empty()) step_ = plan_.snap_points.nearest(mover_.value());
+  if (!plan_.snap_points.empty()) step_ = plan_.snap_points.look(mover_.value());
   drag_.press(at);
 }
 
@@ -55,9 +55,11 @@ void Rail::show_dragged(double place) {
   mover_.put(place);
   double says = place;
   if (!plan_.snap_points.empty()) {
-    const auto [step, snapped] = plan_.snap_points.look(place);
-    if (std::exchange(step_, step) != step) part_->moment(MomentKind::step_passed);
-    if (plan_.tells == Tells::choice) says = snapped;
+    if (!(std::fabs(place - step_.place) < step_.around)) {
+      const std::size_t before = std::exchange(step_, plan_.snap_points.look(place)).index;
+      if (step_.index != before) part_->moment(MomentKind::step_passed);
+    }
+    if (plan_.tells == Tells::choice) says = step_.place;
   }
   if (plan_.tells == Tells::target || plan_.tells == Tells::rest) return;
   if (asked_ && says == cell_value_) return;

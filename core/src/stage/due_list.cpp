@@ -2,23 +2,27 @@
 
 namespace ubbo {
 
-void DueList::put(std::size_t at, const Entry& entry) {
-  heap_[at] = entry;
-  entry.part->post_.heap_at = at + 1;
-}
-
 // `entry` goes where there is a hole, or as far above as it is sooner than what stands there.
 void DueList::rise(std::size_t hole, const Entry& entry) {
-  for (; hole > 0 && sooner(entry, heap_[(hole - 1) / 2]); hole = (hole - 1) / 2)
-    put(hole, heap_[(hole - 1) / 2]);
-  put(hole, entry);
+  Entry* const heap = heap_.data();
+  for (; hole > 0 && sooner(entry, heap[(hole - 1) / 2]); hole = (hole - 1) / 2)
+    put(heap, hole, heap[(hole - 1) / 2]);
+  put(heap, hole, entry);
 }
 
-// The hole sinks to the bottom first, since what fills it mostly belongs there: one comparison a level.
+// The hole sinks to the bottom first, since what fills it mostly belongs there: one comparison a level. The
+// vector is not asked for its size at each, which it divides for.
 void DueList::fill(std::size_t hole, const Entry& entry) {
-  for (std::size_t child = 2 * hole + 1; child < heap_.size(); child = 2 * hole + 1) {
-    if (child + 1 < heap_.size()) child += static_cast<std::size_t>(sooner(heap_[child + 1], heap_[child]));
-    put(hole, heap_[child]);
+  Entry* const heap = heap_.data();
+  const std::size_t size = heap_.size();
+  std::size_t child = 2 * hole + 1;
+  for (; child + 1 < size; child = 2 * hole + 1) {
+    child += static_cast<std::size_t>(sooner(heap[child + 1], heap[child]));
+    put(heap, hole, heap[child]);
+    hole = child;
+  }
+  if (child < size) {
+    put(heap, hole, heap[child]);
     hole = child;
   }
   rise(hole, entry);

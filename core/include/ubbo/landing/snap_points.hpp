@@ -34,10 +34,11 @@ class SnapPoints {
   /// row, O(log n) for a list.
   [[nodiscard]] std::size_t nearest(double place) const { return look(place).index; }
   struct Found {
-    std::size_t index;
-    double place;
+    std::size_t index = 0;
+    double place = 0.0;
+    double around = 0.0;  ///< it is the nearest of all places less than that away from it; 0: not known
   };
-  /// Both that point's index and its place.
+  /// That point's index and its place.
   [[nodiscard]] Found look(double place) const;
   /// The place of that point; `place` itself where there is none.
   [[nodiscard]] double snapped(double place) const { return empty() ? place : look(place).place; }
@@ -55,7 +56,8 @@ class SnapPoints {
   double from_ = 0.0;
   double to_ = 0.0;
   double step_ = 0.0;
-  double scale_ = 0.0;  // 10^decimals of from and step; 0 when they have no short decimal form
+  double around_ = 0.0;  // a whole step is nearest to what is less than that away; 0: that is looked at
+  double scale_ = 0.0;   // 10^decimals of from and step; 0 when they have no short decimal form
 };
 
 }  // namespace ubbo

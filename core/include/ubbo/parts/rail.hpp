@@ -159,7 +159,10 @@ class Rail final : public TimedMember {
   /// between other bounds, and nothing of it changes its speed. What goes beyond the new bounds stops there.
   void shift(double by, double min, double max);
   /// Other places to rest; where it is it stays until it is moved.
-  void set_snap_points(SnapPoints snap_points) { plan_.snap_points = std::move(snap_points); }
+  void set_snap_points(SnapPoints snap_points) {
+    plan_.snap_points = std::move(snap_points);
+    step_.around = 0.0;
+  }
   /// It goes to `place` instead, on with its speed, and nothing is said of it: what it is to reach has moved.
   void aim_at(double place);
   /// It is at `place`, put there by another; at rest.
@@ -226,7 +229,7 @@ class Rail final : public TimedMember {
   std::optional<Onward> onward_;  // where it goes when it has come near enough at the finger's speed
   Micros hit_ = never;            // when it meets its bound under way
   bool owes_cell_ = false;        // the cell has yet to hear of a place the user chose
-  std::size_t step_ = 0;          // the snap point the finger was last nearest to
+  SnapPoints::Found step_{};      // the snap point the finger was last nearest to
   bool at_end_ = false;           // the finger is at a bound, or beyond
   bool owes_snap_ = false;        // a finger let it go, and it has yet to rest
   double cell_value_ = 0.0;       // what we last saw or wrote in the cell

@@ -33,7 +33,10 @@ class DueList {
     return (a.due < b.due) | ((a.due == b.due) & (a.age < b.age));  // without a branch that is hard to guess
   }
   void change(Part& part, Micros due);
-  void put(std::size_t at, const Entry& entry);
+  static void put(Entry* heap, std::size_t at, const Entry& entry) {
+    heap[at] = entry;
+    entry.part->post_.heap_at = at + 1;
+  }
   void rise(std::size_t hole, const Entry& entry);
   void fill(std::size_t hole, const Entry& entry);
 
