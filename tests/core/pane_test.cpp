@@ -278,6 +278,16 @@ TEST_CASE("a rest has a name, and a pane stays with it when it is measured anew"
   stage.change_to(pane, AnySettings(settings));
   settle(stage);
   CHECK(pane.offset() == -120);
+  settings.snap_points = {-300, -100, 0};
+  stage.change_to(pane, AnySettings(settings));
+  CHECK((pane.offset() == -100 && pane.settled()));  // it stood there
+  stage.at(ms(90'000), [&] { stands.set(stands.get().with("low")); });
+  stage.advance(ms(90'050));
+  settings.snap_points = {-300, -100, -20};
+  stage.change_to(pane, AnySettings(settings));
+  CHECK((pane.offset() < -20 && !pane.settled()));  // it goes there instead
+  settle(stage);
+  CHECK(pane.offset() == -20);
   settings.snap_points = {-300, 0};
   CHECK_THROWS_WITH(stage.change_to(pane, AnySettings(settings)),
                     Catch::Contains("names 3 places, and snap_points holds 2"));

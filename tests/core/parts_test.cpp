@@ -581,3 +581,52 @@ TEST_CASE("just between its thumbs a finger takes the upper one, a little beside
         {.time = stage.now() + ms(10), .contact = 1, .phase = Phase::cancel, .at = {middle + beside, 224}});
   }
 }
+
+TEST_CASE("where its thumbs lie together a press that came to nothing leaves both to the next finger") {
+  for (const bool cancels : {true, false}) {
+    Cell<double> low{4}, high{4};
+    Stage stage;
+    auto& range = stage.add<RangeSlider>("r", {40, 200, 280, 48}, {.low = low, .high = high, .to = 10});
+    stage.advance(ms(0));
+    const double x = range.thumb(0).x;
+    const auto touch = [&](double at_ms, Phase phase, double by) {
+      stage.touch({.time = ms(at_ms), .contact = 1, .phase = phase, .at = {x + by, 224}});
+    };
+    touch(10, Phase::down, 0);
+    cancels ? stage.cancel_contacts() : stage.show(range, false);
+    if (!cancels) stage.show(range, true);
+    touch(500, Phase::up, 0);
+    touch(600, Phase::down, 0);
+    touch(610, Phase::move, -30);
+    CHECK(range.pressed(0));
+    CHECK(range.thumb(0).x < x);
+  }
+}
+
+TEST_CASE("a sheet takes snap points up to its own length along its way, from whichever edge it comes") {
+  for (const auto& [edge, most] : {std::pair{Edge::bottom, 300.0},
+                                   {Edge::top, 300.0},
+                                   {Edge::left, 200.0},
+                                   {Edge::right, 200.0},
+                                   {Edge::leading, 200.0},
+                                   {Edge::trailing, 200.0}}) {
+    CHECK(Sheet::fault("s", {0, 0, 200, 300}, {.edge = edge, .snap_points = {most}}).empty());
+    CHECK_THAT(Sheet::fault("s", {0, 0, 200, 300}, {.edge = edge, .snap_points = {most + 1}}),
+               Catch::Contains("takes 1 to the sheet's own " + plain_number(most)));
+  }
+}
+
+TEST_CASE("a part that is removed is gone with all that its settings hold, in the same event") {
+  Stage stage;
+  auto held = std::make_shared<int>(3);
+  const std::weak_ptr<int> still = held;
+  Part& pad = stage.add<Pad>("row", {0, 0, 100, 100}, {});
+  stage.add<Button>("b", {0, 0, 100, 50}, {.on_press = [held = std::move(held)] {}}, {.inside = "row"});
+  stage.advance(ms(0));
+  CHECK_FALSE(still.expired());
+  stage.at(ms(10), [&] {
+    stage.remove(pad);
+    CHECK_FALSE(still.expired());
+  });
+  CHECK(still.expired());
+}

@@ -303,6 +303,13 @@ inline std::string what_settings_change(const PartKind& kind) {
   std::string text = std::string("## ") + kind.name + "\n" + tells_of(kind) + "as it is" +
                      what_differs(CameOf(std::size(tour_stops), untouched), tour(kind, no_change, true));
   Alone alone(kind, false);
+  std::vector<Threshold> thresholds;
+  for (const ReadingInfo& reading : kind.readings)
+    if (reading.thresholds != nullptr) reading.thresholds(*alone.part, thresholds);
+  if (!thresholds.empty()) text += "decided at";
+  for (const Threshold& one : thresholds)
+    text += " " + few_digits(one.value) + (one.way == 0 ? "" : one.way > 0 ? " on" : " back");
+  if (!thresholds.empty()) text += "\n";
   for (std::size_t i = 0; i < kind.settings(); ++i) {
     const SettingInfo& setting = kind.setting(i);
     const SettingValue value = kind.get(kind.settings_of(*alone.part), i);
