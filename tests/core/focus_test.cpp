@@ -90,16 +90,19 @@ TEST_CASE("a part that is hidden or disabled loses the focus for good, one behin
   stage.add<Pane>("hive", {0, 0, 360, 720}, {}, {.inside = "pages"});
   auto& slider = stage.add<Slider>("s", {40, 60, 280, 48}, {.value = value, .to = 10}, {.inside = "ridge"});
   stage.advance(ms(0));
-  const std::pair<std::function<void(bool)>, bool> ways[]{
-      {[&](bool gone) { stage.show(slider, !gone); }, false},
-      {[&](bool gone) { gone ? stage.disable(slider) : stage.enable(slider, true); }, false},
-      {[&](bool gone) { page.set(page.get().with(gone ? 1 : 0)); }, true}};
-  for (const auto& [go, returns] : ways) {
+  struct Way {
+    std::function<void(bool)> go;
+    bool returns;
+  };
+  const Way ways[]{{[&](bool gone) { stage.show(slider, !gone); }, false},
+                   {[&](bool gone) { gone ? stage.disable(slider) : stage.enable(slider, true); }, false},
+                   {[&](bool gone) { page.set(page.get().with(gone ? 1 : 0)); }, true}};
+  for (const Way& way : ways) {
     REQUIRE(stage.focus("s"));
     for (const bool gone : {true, false}) {
-      stage.at(stage.now() + ms(10), [&] { go(gone); });
+      stage.at(stage.now() + ms(10), [&] { way.go(gone); });
       stage.advance(stage.now() + ms(2000));
-      CHECK((stage.focused() == &slider) == (!gone && returns));
+      CHECK((stage.focused() == &slider) == (!gone && way.returns));
     }
   }
 }
