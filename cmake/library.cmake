@@ -7,6 +7,7 @@ set(CMAKE_EXPORT_COMPILE_COMMANDS ON)
 
 option(UBBO_STRICT "Warnings are errors" ${PROJECT_IS_TOP_LEVEL})
 option(UBBO_LIGHT "Compile several files as one, with precompiled headers" OFF)
+set(UBBO_LIGHT_ONLY "" CACHE STRING "With UBBO_LIGHT: only of targets whose name matches this")
 option(UBBO_SANITIZE "Address and undefined-behaviour sanitizers" OFF)
 
 add_library(ubbo_flags INTERFACE)
@@ -27,6 +28,8 @@ if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
 endif()
 # Nobody reads errno or the processor's flags after a square root; without them it is one instruction.
 target_compile_options(ubbo_flags INTERFACE -fno-math-errno -fno-trapping-math)
+# What the library calls of itself is what the library has: in position-independent code GCC inlines nothing else.
+target_compile_options(ubbo_flags INTERFACE -fno-semantic-interposition)
 # So that an app carries only what it calls, however the files were put together.
 target_compile_options(ubbo_flags INTERFACE -ffunction-sections -fdata-sections)
 target_link_options(ubbo_flags INTERFACE LINKER:--gc-sections)
@@ -45,7 +48,7 @@ function(ubbo_light target batch)
   if("${ARGN}" MATCHES "ubbo/|\\.hpp\"")
     message(FATAL_ERROR "ubbo_light(${target}): only headers of the system and of packages with include guards, found ${ARGN}")
   endif()
-  if(NOT UBBO_LIGHT)
+  if(NOT UBBO_LIGHT OR NOT target MATCHES "${UBBO_LIGHT_ONLY}")
     return()
   endif()
   set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_BATCH_SIZE ${batch})

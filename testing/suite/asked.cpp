@@ -96,6 +96,33 @@ TEST_CASE("other settings that are the same change nothing, whenever they come")
   });
 }
 
+TEST_CASE("a part that is linked to other cells hears and tells none of those it had, for every kind") {
+  each_kind([](const PartKind& kind) {
+    CHECK(rc::check(kind.name, [&] {
+      const auto events = any_events();
+      Cells others;
+      Alone it(kind, false);
+      it.stage.advance(ms(0));
+      AnySettings settings = kind.settings_of(*it.part);
+      for (std::size_t i = 0; i < kind.settings(); ++i)
+        if (kind.setting(i).kind == SettingKind::cell)
+          (void)kind.put(settings, i, others.add(kind.setting(i).cell_kind));
+      it.stage.change_to(*it.part, settings);
+      settle(it.stage);
+      std::swap(it.cells, others);  // those it has now are what the events write to
+      const std::string before = it.outcome(true);
+      others.write(*number(0, 1), *number(0, 1));
+      for (auto& cell : others.texts) cell.set("Frames are out");
+      const std::string old = others.text();
+      settle(it.stage);
+      RC_ASSERT(it.outcome(true) == before);
+      for (const Event& event : events) event.action(it, Seen::plain);
+      settle(it.stage);
+      RC_ASSERT(others.text() == old);
+    }));
+  });
+}
+
 TEST_CASE("when something is due the clock moves on, for every kind, and a minute later all is at rest") {
   each_kind([](const PartKind& kind) {
     CHECK(rc::check(kind.name, [&] {

@@ -304,3 +304,18 @@ TEST_CASE("10,000 parts: found at once, no allocation in a frame or a touch") {
                  .at = {100.0 + i, 300}});
   CHECK(allocations() == before);
 }
+
+TEST_CASE("a part that is removed is gone with all that its settings hold, in the same event") {
+  Stage stage;
+  auto held = std::make_shared<int>(3);
+  const std::weak_ptr<int> still = held;
+  Part& pad = stage.add<Pad>("row", {0, 0, 100, 100}, {});
+  stage.add<Button>("b", {0, 0, 100, 50}, {.on_press = [held = std::move(held)] {}}, {.inside = "row"});
+  stage.advance(ms(0));
+  CHECK_FALSE(still.expired());
+  stage.at(ms(10), [&] {
+    stage.remove(pad);
+    CHECK_FALSE(still.expired());
+  });
+  CHECK(still.expired());
+}

@@ -110,6 +110,8 @@ TEST_CASE("steps: each jump where the standard has it") {
   }
   CHECK_THROWS_WITH(Curve::steps(1, Jump::none), Catch::Contains("count = 1") && Catch::Contains("2 to"));
   CHECK_THROWS(Curve::steps(0));
+  CHECK(Curve::steps(1'000'000).value(0.5) == 0.5);
+  CHECK_THROWS(Curve::steps(1'000'001));
 }
 
 TEST_CASE("linear(): stops are placed and read as the standard says") {

@@ -236,6 +236,8 @@ TEST_CASE("a sheet and a drawer dim the page as far as they are out, or by a tra
     stage.advance(ms(100));
     CHECK(sheet.out() == Approx(100));
     CHECK(sheet.dim() == Approx(slow ? 0.0625 : 0.25));
+    stage.change(sheet, [](SheetSettings& s) { s.label = "Ridge"; });  // which leaves both on their way
+    CHECK(sheet.dim() == Approx(slow ? 0.0625 : 0.25));
     stage.advance(ms(500));
     CHECK((sheet.state() == EnterExit::State::present) == !slow);  // the slower one ends the way
     stage.advance(ms(900));
@@ -262,6 +264,10 @@ TEST_CASE("a sheet and a drawer dim the page as far as they are out, or by a tra
       stage.add<Drawer>("drawer", {0, 0, 264, 720}, {.open = open, .dim = 0.5, .dim_follows = false});
   stage.advance(ms(1));
   CHECK(drawer.dim() == 0.5);  // open from the first
+  for (const bool follows : {true, false}) {
+    stage.change(drawer, [=](DrawerSettings& s) { s.dim_follows = follows; });
+    CHECK(drawer.dim() == 0.5);
+  }
   stage.immediately([&] { open.set(false); });
   CHECK(drawer.dim() == 0.0);
   CHECK(drawer.is_absent());

@@ -293,3 +293,68 @@ TEST_CASE("times as long as there are any do not overflow, and no velocity is in
   stage.advance(stage.due() - Micros{1});
   CHECK(std::fabs(sheet.offset() - 7000) < 0.06);
 }
+
+TEST_CASE("a callback that throws keeps nobody from being told, and passes out of the call in the end") {
+  Stage stage;
+  Cell<double> value{0};
+  int rests = 0, shown = 0;
+  auto& tray =
+      stage.add<ToastTray>("t", {20, 620, 320, 60}, {.time = ms(500), .on_show = [&](const std::string&) {
+                                                       ++shown;
+                                                       throw std::runtime_error("shown");
+                                                     }});
+  stage.add<Slider>("s", {40, 100, 280, 40}, {.value = value, .on_rest = [&](double) { ++rests; }});
+  stage.advance(ms(0));
+  CHECK_THROWS_WITH(tray.show("one"), "shown");
+  for (const char* words : {"two", "three"}) CHECK_NOTHROW(tray.show(words));
+  stage.at(ms(100), [&] { value.set(1); });
+  for (int i = 0; i < 8; ++i) {
+    try {
+      stage.advance(ms(20'000));
+    } catch (const std::runtime_error&) {
+    }
+  }
+  CHECK(shown == 3);
+  CHECK(rests == 1);
+  CHECK(tray.absent());
+  CHECK(stage.settled());
+}
+
+TEST_CASE("moments that a hand should feel are told once each, at their own time") {
+  Stage stage;
+  std::vector<std::pair<std::string, double>> felt;
+  stage.on_moment([&](const Moment& moment) { felt.emplace_back(name_of(moment.kind), to_ms(moment.time)); });
+  Cell<double> frames{4};
+  stage.add<Slider>("s", {40, 200, 280, 48}, {.value = frames, .to = 10, .step = 1});
+  stage.advance(ms(0));
+  drag(stage, 0, {154, 224}, {154 + 8 + 2 * HoneySlider::dp_per_frame, 224}, 100);
+  settle(stage);
+  std::string names;
+  for (const auto& [name, time] : felt) names += name + ", ";
+  CHECK(names == "threshold crossed, step passed, step passed, snapped, ");
+  felt.clear();
+  drag(stage, 30'000, {204, 224}, {600, 224}, 100);
+  settle(stage);
+  CHECK(std::count_if(felt.begin(), felt.end(), [](const auto& one) { return one.first == "end reached"; }) ==
+        1);
+  // What is sent elsewhere on its way has not been let go there.
+  Part& slider = *stage.find("s");
+  const std::function<void(Micros)> ways[]{
+      [&](Micros at) { stage.focus("s"), stage.press(Key::left, at); },
+      [&](Micros at) { CHECK(stage.act(slider, "decrease", at)); },
+      [&](Micros at) { stage.at(at, [&] { frames.set(2); }); },
+      [&](Micros at) { stage.at(at, [&] { stage.immediately([&] { frames.set(3); }); }); }, [&](Micros) {}};
+  for (double t = 60'000; const auto& way : ways) {
+    stage.at(ms(t - 20'000), [&] { stage.immediately([&] { frames.set(8); }); });
+    drag(stage, t, {204, 224}, {150, 224}, 100);
+    felt.clear();
+    REQUIRE_FALSE(stage.settled());
+    way(ms(t + 220));
+    settle(stage);
+    stage.focus("s");
+    stage.press(Key::right, ms(t + 10'000));
+    settle(stage);
+    CHECK(felt.size() == (&way == std::end(ways) - 1 ? 1 : 0));
+    t += 60'000;
+  }
+}

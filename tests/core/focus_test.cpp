@@ -106,3 +106,45 @@ TEST_CASE("a part that is hidden or disabled loses the focus for good, one behin
     }
   }
 }
+
+TEST_CASE(
+    "a back gesture is followed by the topmost that wants it, given up or finished; a plain back stays") {
+  Stage stage({.journal = 200});
+  Cell<Choice> shows{Choice({"Notes", "Treatment"}, 1)};
+  Cell<bool> open{true};
+  auto& host = stage.add<PageHost>("host", {0, 0, 360, 720}, {.selected = shows});
+  for (const char* id : {"a", "b"}) stage.add<Pad>(id, {0, 0, 360, 720}, {}, {.inside = "host"});
+  auto& sheet = stage.add<Sheet>("sheet", {0, 120, 360, 600}, {.open = open, .snap_points = {400}});
+  auto& dialog = stage.add<Dialog>("dialog", {30, 200, 300, 300}, {});
+  stage.advance(ms(0));
+  stage.at(ms(0), [&] { dialog.open(); });
+  double now = 1000;
+  const auto gesture = [&](bool finishes) {
+    CHECK(stage.back_begins(ms(now)));
+    for (const double progress : {0.2, 0.5, 0.8}) stage.back_moves(progress, ms(now += 16));
+    const auto places = std::tuple{dialog.visual_state().offset.y, sheet.out(), host.way_left()};
+    now += 16;
+    if (finishes)
+      CHECK(stage.back_finished(ms(now)));
+    else
+      stage.back_cancelled(ms(now));
+    CHECK_FALSE(stage.back_finished(ms(now)));  // nobody follows it any more
+    stage.advance(ms(now += 3000));
+    return places;
+  };
+  CHECK(std::get<0>(gesture(false)) == Approx(0.8 * 24));  // as far as it goes out
+  CHECK(dialog.state() == EnterExit::State::present);
+  CHECK(dialog.visual_state().offset.y == 0);
+  gesture(true);
+  CHECK(dialog.absent());
+  CHECK(std::get<1>(gesture(false)) == Approx(80));
+  CHECK((sheet.out() == 400 && open.get()));
+  gesture(true);
+  CHECK((sheet.absent() && !open.get()));
+  CHECK(std::get<2>(gesture(false)) == Approx(-0.8));
+  CHECK(shows.get().name() == "Treatment");
+  gesture(true);
+  CHECK(shows.get().name() == "Notes");
+  CHECK_FALSE(stage.back_begins(ms(now)));
+  CHECK_FALSE(stage.back(ms(now)));
+}

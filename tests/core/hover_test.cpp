@@ -367,3 +367,21 @@ TEST_CASE("what comes over a hovered part comes from the pointer's side, each pr
     CHECK(look("overlay").name != std::string_view("overlay"));
   }
 }
+
+TEST_CASE("a part that goes takes nothing of how others show a pointer") {
+  Stage stage;
+  auto& left = stage.add<Button>("left", {0, 0, 100, 100}, {.label = "Left"});
+  auto& right = stage.add<Button>("right", {100, 0, 100, 100}, {.label = "Right"});
+  stage.advance(ms(0));
+  stage.touch(mouse(ms(1), {50, 50}));
+  stage.touch(mouse(ms(500), {150, 50}));
+  stage.advance(ms(540));
+  const double shown = right.hover();
+  CHECK((shown > 0 && shown < 1 && left.hover() > 0));
+  stage.remove(left);
+  CHECK(right.hover() == shown);
+  const Button& next = stage.add<Button>("next", {0, 0, 100, 100}, {.label = "Next"});
+  CHECK(next.hover() == 0);
+  stage.advance(ms(1000));
+  CHECK(right.hover() == 1);
+}

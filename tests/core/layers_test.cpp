@@ -389,67 +389,6 @@ TEST_CASE("dialogs step back for one another, out of sight behind two, and come 
   CHECK(in_first.in_sight());
 }
 
-TEST_CASE("what lies in a window comes one after another, each from the side the window comes from") {
-  Stage stage;
-  auto& window = stage.add<Panel>("menu", {60, 200, 240, 300},
-                                  {.travel = {.from_edge = Edge::left, .from_turn = 90, .to_turn = -45},
-                                   .enter = Timed{Curve{}, ms(100)},
-                                   .exit = Timed{Curve{}, ms(100)},
-                                   .children = {.stagger = ms(40), .stagger_distance = 30}});
-  std::vector<Button*> buttons;
-  for (int i = 0; i < 4; ++i)
-    buttons.push_back(&stage.add<Button>("button" + std::to_string(i), {20, 20.0 + 60 * i, 200, 48}, {},
-                                         {.inside = "menu"}));
-  stage.act(window, "open", ms(1000));
-  for (int t = 0; t <= 300; t += 10) {
-    stage.advance(ms(1000 + t));
-    CHECK(window.visual_state().turn ==
-          Approx(std::numbers::pi / 2 * std::max(0.0, 1 - t / 100.0)).margin(1e-9));
-    for (int i = 0; i < 4; ++i) {
-      const double fraction = std::clamp((t - 40.0 * i) / 100, 0.0, 1.0);
-      const Button& button = *buttons[static_cast<std::size_t>(i)];
-      CHECK(button.box().x == Approx(window.box().x + 20 - 30 * (1 - fraction)));
-      CHECK(window.visual_state_of(button).opacity == Approx(fraction));
-      CHECK(button.takes(button.box().centre()) == (t >= 100 && fraction > 0));
-    }
-    CHECK(stage.settled() == (t >= 220));
-  }
-  // One that only fades has its own from below.
-  auto& fades = stage.add<Panel>("fades", {60, 520, 240, 100},
-                                 {.travel = {.from_edge = Edge::none},
-                                  .enter = Timed{Curve{}, ms(100)},
-                                  .children = {.stagger = ms(40), .stagger_distance = 30}});
-  const auto& inner = stage.add<Button>("inner", {20, 20, 200, 48}, {}, {.inside = "fades"});
-  stage.act(fades, "open", ms(1500));
-  for (int t = 0; t <= 100; t += 20) {
-    stage.advance(ms(1500 + t));
-    CHECK(inner.box().x == 80);
-    CHECK(inner.box().y == Approx(fades.box().y + 20 + 30 * (1 - t / 100.0)));
-  }
-  // Interrupted they go on from where they are, and away nothing of them moves.
-  stage.act(window, "close", ms(2000));
-  settle(stage);
-  const Micros now = stage.now();
-  stage.act(window, "open", now);
-  stage.act(window, "close", now + ms(50));
-  const double before = buttons[1]->box().x - window.box().x;
-  stage.act(window, "open", now + ms(50));
-  CHECK(buttons[1]->box().x - window.box().x == before);
-  stage.act(window, "close", now + ms(60));
-  stage.advance(now + ms(160));
-  CHECK(window.absent());
-  CHECK(stage.settled());
-  stage.act(window, "open", now + ms(1000));
-  CHECK(window.visual_state_of(*buttons[3]).opacity == 0);
-  // One that is taken away on the way leaves the others as they are.
-  stage.advance(now + ms(1090));
-  const double third = window.visual_state_of(*buttons[2]).opacity;
-  CHECK(third > 0);
-  CHECK(third < 1);
-  stage.remove(*buttons[1]);
-  CHECK(window.visual_state_of(*buttons[2]).opacity == third);
-}
-
 TEST_CASE("what is removed leaves first, and what holds it waits for that") {
   Stage stage;
   auto& page = stage.add<Pane>("page", {0, 0, 360, 720}, {});
@@ -487,188 +426,6 @@ TEST_CASE("a safe area moves what keeps clear of it, not what lies behind") {
   CHECK(sheet.box() == Box{0, 320, 360, 400});
 }
 
-TEST_CASE("toasts are shown once each, in order, each for its time to the microsecond") {
-  PROPERTY("any shows, dismissals and frames", [] {
-    struct Shown {
-      std::string words;
-      Micros from, to;
-      ToastEnd end;
-    };
-    const auto run = [](double fps, const std::vector<std::pair<double, int>>& calls) {
-      std::vector<Shown> shown;
-      Stage stage;
-      auto& tray = stage.add<ToastTray>(
-          "tray", {20, 640, 320, 48},
-          {.time = ms(500),
-           .enter = Timed{Curve{}, ms(100)},
-           .exit = Timed{Curve{}, ms(80)},
-           .on_show =
-               [&](const std::string& words) {
-                 shown.push_back({words, stage.now(), never, ToastEnd::time});
-               },
-           .on_end =
-               [&](const std::string& words, ToastEnd end) {
-                 RC_ASSERT(!shown.empty() && shown.back().words == words && shown.back().to == never);
-                 shown.back().to = stage.now();
-                 shown.back().end = end;
-               }});
-      double frame = 0;
-      int count = 0;
-      stage.advance(ms(0));
-      for (const auto& [at, what] : calls) {
-        for (; fps > 0 && frame < at; frame += 1000 / fps) stage.advance(ms(frame));
-        stage.at(ms(at), [&, what = what] {
-          if (what < 0)
-            tray.show(std::to_string(++count));
-          else
-            tray.dismiss(what);
-        });
-      }
-      for (; fps > 0 && frame < 60'000; frame += 1000 / fps) stage.advance(ms(frame));
-      stage.advance(ms(60'000));
-      RC_ASSERT(stage.settled());
-      return shown;
-    };
-    std::vector<std::pair<double, int>> calls;
-    double now = 5;
-    const int rounds = *rc::gen::inRange(1, 12);
-    for (int i = 0; i < rounds; ++i) {
-      now += *rc::gen::element(0.0, 30.0, 333.0, 680.0, 2000.0);
-      calls.emplace_back(now,
-                         *rc::gen::weightedOneOf<int>({{3, rc::gen::just(-1)}, {1, rc::gen::inRange(1, 8)}}));
-    }
-    const auto shown = run(0, calls);
-    int before = 0;
-    Micros last{0};
-    for (const Shown& one : shown) {
-      RC_ASSERT(std::stoi(one.words) > before);
-      before = std::stoi(one.words);
-      RC_ASSERT(one.from >= last);
-      last = one.to;
-      if (one.end == ToastEnd::time) RC_ASSERT(one.to - one.from == ms(680));
-    }
-    for (const double fps : {24.0, 240.0}) {
-      const auto again = run(fps, calls);
-      RC_ASSERT(again.size() == shown.size());
-      for (std::size_t i = 0; i < shown.size(); ++i)
-        RC_ASSERT(again[i].words == shown[i].words && again[i].from == shown[i].from &&
-                  again[i].to == shown[i].to);
-    }
-  });
-}
-
-TEST_CASE("a toast's time stands under a finger; it is swiped away, replaced or begun again") {
-  Cell<std::string> message{"Inspection saved"};
-  Cell<int> shows{0};
-  std::vector<std::string> said;
-  std::vector<ToastEnd> ends;
-  Stage stage;
-  auto& tray =
-      stage.add<ToastTray>("tray", {20, 640, 320, 48},
-                           {.message = message,
-                            .trigger = shows,
-                            .time = ms(1000),
-                            .button = "Undo",
-                            .enter = Timed{Curve{}, ms(0)},
-                            .exit = Timed{Curve{}, ms(0)},
-                            .on_show = [&](const std::string& words) { said.push_back(words); },
-                            .on_end = [&](const std::string&, ToastEnd end) { ends.push_back(end); }});
-  const auto touch = [&](double at, Phase phase, Point where) {
-    stage.touch({.time = ms(at), .contact = 1, .phase = phase, .at = where});
-  };
-  stage.advance(ms(0));
-  shows.set(1);
-  shows.set(1);
-  stage.advance(ms(10));
-  message.set("read when shown, so this is too late");
-  CHECK(tray.words() == "Inspection saved");
-  touch(500, Phase::down, {100, 660});
-  stage.advance(ms(5000));
-  CHECK(tray.state() == EnterExit::State::present);
-  touch(5010, Phase::up, {100, 660});
-  stage.advance(ms(5010 + 509));
-  CHECK(tray.state() == EnterExit::State::present);
-  stage.advance(ms(5010 + 511));
-  CHECK(tray.absent());
-  // Swiped away.
-  shows.set(2);
-  stage.advance(ms(6000));
-  for (int i = 0; i <= 10; ++i)
-    touch(6100 + 8 * i, i == 0 ? Phase::down : Phase::move, {100.0 + 20 * i, 660});
-  touch(6200, Phase::up, {300, 660});
-  stage.advance(ms(8000));
-  CHECK(tray.absent());
-  // Its button.
-  shows.set(3);
-  stage.advance(ms(8100));
-  touch(8200, Phase::down, tray.button()->centre());
-  touch(8240, Phase::up, tray.button()->centre());
-  CHECK(tray.absent());
-  CHECK(ends == std::vector{ToastEnd::time, ToastEnd::swipe, ToastEnd::button});
-  // What is shown already is replaced, or begun again.
-  stage.change(tray, [](ToastTraySettings& s) { s.when_busy = WhenBusy::replace; });
-  tray.show("first");
-  tray.show("second");
-  CHECK(tray.words() == "second");
-  CHECK(ends.back() == ToastEnd::replaced);
-  stage.change(tray, [](ToastTraySettings& s) { s.when_busy = WhenBusy::restart; });
-  const Micros now = stage.now();
-  stage.advance(now + ms(900));
-  const ToastTray::Token old = tray.show("third");
-  CHECK(tray.words() == "third");
-  stage.advance(now + ms(1899));
-  CHECK(tray.words() == "third");
-  stage.advance(now + ms(1901));
-  CHECK(tray.absent());
-  tray.show("fourth");
-  tray.dismiss(old);
-  CHECK(tray.words() == "fourth");
-  CHECK(said.back() == "fourth");
-  CHECK(stage.focused() == nullptr);
-}
-
-TEST_CASE("just off its edge is that of the screen, or of what the window lies in, wherever that is laid") {
-  for (const Off off : {Off::screen, Off::container}) {
-    Stage stage;
-    auto& page = stage.add<Pane>("page", {40, 100, 200, 300}, {});
-    auto& window =
-        stage.add<Panel>("note", {30, 50, 100, 60},
-                         {.travel = {.from_edge = Edge::right, .to_edge = Edge::top, .just_off = off},
-                          .enter = Timed{Curve{}, ms(100)},
-                          .exit = Timed{Curve{}, ms(100)}},
-                         {.inside = "page"});
-    for (const Box& layout_box : {Box{40, 100, 200, 300}, Box{20, 200, 260, 300}}) {
-      stage.place(page, Placement::of(layout_box));
-      const Micros now = stage.now();
-      stage.act(window, "open", now);
-      const double right = off == Off::screen ? 360 : layout_box.right();
-      CHECK(window.box().x == Approx(right));
-      CHECK(window.ways().from.offset.x == Approx(right - layout_box.x - 30));
-      stage.advance(now + ms(150));
-      CHECK(window.box().x == Approx(layout_box.x + 30));
-      stage.act(window, "close", now + ms(200));
-      stage.advance(now + ms(299));
-      CHECK(window.box().bottom() ==
-            Approx((off == Off::screen ? 0 : layout_box.y) + 0.01 * (layout_box.y + 110)).margin(2));
-      stage.advance(now + ms(400));
-      CHECK(window.absent());
-    }
-  }
-}
-
-TEST_CASE("a sheet's rests may be as much as all of it, and no more") {
-  const auto fault = [](SheetSettings settings) {
-    return Sheet::fault("hive", {0, 100, 360, 600}, settings);
-  };
-  CHECK(fault({.snap_points = {1, 600}}).empty());
-  CHECK(fault({.snap_fractions = {0.01, 1.0}}).empty());
-  CHECK_THAT(fault({.snap_points = {601}}),
-             Catch::Contains("snap_points holds 601; it takes 1 to the sheet's own 600"));
-  CHECK_THAT(fault({.snap_points = {0.5}}), Catch::Contains("snap_points holds 0.5"));
-  for (const double fraction : {0.009, 1.001})
-    CHECK_THAT(fault({.snap_fractions = {fraction}}), Catch::Contains("it takes 0.01 to 1"));
-}
-
 TEST_CASE("a layer over a dimmed page is refused unless something closes it, whatever its kind") {
   int looked = 0;
   for (const PartKind* kind : shipped_kinds()) {
@@ -692,4 +449,73 @@ TEST_CASE("a layer over a dimmed page is refused unless something closes it, wha
     CHECK(kind->fault("it", {0, 0, 90, 90}, clear).empty() == (kind->name != std::string_view("dialog")));
   }
   CHECK(looked == 3);
+}
+
+TEST_CASE("a layer that is open from the first is there, and nothing is said or told of it") {
+  for (int which = 0; which < 6; ++which) {
+    CAPTURE(which);
+    Cell<bool> open{true};
+    Cell<int> rest{1};
+    int told = 0;
+    const auto visit = [&](EnterExit::State) { ++told; };
+    Stage stage({.journal = 100});
+    if (which >= 3) stage.add<Button>("below", {0, 0, 100, 40}, {.label = "below"});
+    if (which % 3 == 0)
+      CHECK(stage
+                .add<Sheet>("s", {0, 120, 360, 600},
+                            {.snap_point = rest, .snap_points = {200}, .on_state = visit})
+                .state() == EnterExit::State::present);
+    if (which % 3 == 1) stage.add<Drawer>("s", {0, 0, 280, 720}, {.open = open, .on_state = visit});
+    if (which % 3 == 2) stage.add<Dialog>("s", {30, 200, 300, 300}, {.open = open, .on_state = visit});
+    CHECK(told == 0);
+    CHECK(stage.journal().size() == 0);
+    CHECK(stage.modal() == stage.find("s"));
+    CHECK(stage.parts().back() == stage.find("s"));
+    stage.advance(ms(0));
+    stage.advance(ms(1000));
+    CHECK(told == 0);
+    CHECK(stage.back(ms(1000)));
+    stage.advance(ms(3000));
+    CHECK(stage.find("s")->absent());
+    CHECK(told == 2);
+    for (const Decision& decision : stage.journal().decisions()) CHECK(decision.time >= ms(0));
+  }
+}
+
+TEST_CASE("what is added below an open layer lies below it, and takes nothing while that is open") {
+  Cell<bool> open{true};
+  Stage stage;
+  stage.add<Pane>("page", {0, 0, 360, 720}, {.min = -300, .max = 0});
+  stage.add<Dialog>("dialog", {30, 200, 300, 300}, {.open = open});
+  stage.advance(ms(0));
+  int pressed = 0;
+  auto& inner =
+      stage.add<Button>("inner", {60, 240, 200, 60}, {.on_press = [&] { ++pressed; }}, {.inside = "page"});
+  auto& beside = stage.add<Button>("beside", {60, 340, 200, 60}, {.on_press = [&] { ++pressed; }});
+  CHECK(stage.parts().back() == stage.find("dialog"));
+  for (const Part* part : {static_cast<const Part*>(&inner), static_cast<const Part*>(&beside)}) {
+    CHECK_FALSE(stage.focus(part->id()));
+    touch(stage, 100, Phase::down, part->box().centre());
+    touch(stage, 150, Phase::up, part->box().centre());
+  }
+  CHECK(pressed == 0);
+  // What lies in it lies above it.
+  stage.add<Button>("yes", {10, 10, 100, 48}, {.on_press = [&] { ++pressed; }}, {.inside = "dialog"});
+  touch(stage, 300, Phase::down, {60, 230});
+  touch(stage, 350, Phase::up, {60, 230});
+  CHECK(pressed == 1);
+}
+
+TEST_CASE("a layer that a tap closes while a call to close waits for the lift tells its cell") {
+  Cell<bool> open{false};
+  Stage stage;
+  auto& sheet = stage.add<Sheet>("sheet", {0, 100, 360, 600}, {.open = open, .snap_points = {300}});
+  stage.at(ms(0), [&] { open.set(true); });
+  stage.advance(ms(2000));
+  touch(stage, 2000, Phase::down, {180, 60});
+  stage.at(ms(2050), [&] { sheet.close(); });
+  touch(stage, 2100, Phase::up, {180, 60});
+  stage.advance(ms(5000));
+  CHECK_FALSE(sheet.is_open());
+  CHECK_FALSE(open.get());
 }

@@ -60,3 +60,30 @@ TEST_CASE(
   stage.set_safe_area({.top = 24}, ms(20));  // nothing of these keeps clear of it
   CHECK(order.empty());
 }
+
+TEST_CASE("a placement takes lengths to their limits, and nothing beyond") {
+  using P = Placement;
+  const auto fault = [](std::optional<Length> P::*field, Length length) {
+    P placement{.x = Length{0}, .y = Length{0}, .w = Length{90}, .h = Length{90}};
+    if (field == &P::right) placement.x.reset();
+    if (field == &P::bottom) placement.y.reset();
+    placement.*field = length;
+    return fault_of(placement);
+  };
+  for (const auto& [name, field] : {std::pair{"x", &P::x},
+                                    {"y", &P::y},
+                                    {"w", &P::w},
+                                    {"h", &P::h},
+                                    {"right", &P::right},
+                                    {"bottom", &P::bottom}}) {
+    CAPTURE(name);
+    CHECK(fault(field, 1e6) == "");
+    CHECK(fault(field, Length::of(10)) == "");
+    for (const Length beyond :
+         {Length{1e6 + 1}, Length{-1e6 - 1}, Length::of(10.1), Length::of(-10.1), Length{std::nan("")}})
+      CHECK_THAT(fault(field, beyond), Catch::StartsWith(name));
+    const bool extent = *name == 'w' || *name == 'h';
+    CHECK(fault(field, -1e6).empty() != extent);
+    CHECK(fault(field, Length::of(-10)).empty() != extent);
+  }
+}

@@ -256,3 +256,52 @@ TEST_CASE("what is asked of items that are not there changes nothing") {
     CHECK(rows.list->items() == items + 1);
   }
 }
+
+TEST_CASE("an empty list that asks for parts is never due, and freezes nobody") {
+  Stage stage;
+  stage.add<List>("rows", {0, 0, 360, 400},
+                  {.count = 0, .on_near = [&](std::size_t, Part*) -> Part& { return *stage.find("rows"); }});
+  Cell<bool> open{false};
+  auto& window = stage.add<Panel>("w", {0, 500, 360, 200}, {.open = open});
+  stage.advance(ms(0));
+  CHECK(stage.due() == never);
+  open.set(true);
+  stage.advance(ms(10));
+  stage.advance(ms(2000));
+  CHECK(window.state() == EnterExit::State::present);
+  CHECK(stage.settled());
+}
+
+TEST_CASE("a list goes to the item that was asked for, whatever items measure and whatever the frames are") {
+  for (const double fps : {0.0, 24.0, 60.0, 240.0, 999.0}) {
+    Stage stage;
+    int made = 0;
+    auto& list = stage.add<List>(
+        "rows", {0, 0, 360, 400},
+        {.count = 400, .item_size = 40, .ahead = 60, .on_near = [&](std::size_t item, Part* spare) -> Part& {
+           const Placement size = Placement::of({0, 0, 360, 30.0 + static_cast<double>(item % 7) * 9});
+           if (spare == nullptr)
+             return stage.add<Pad>("row" + std::to_string(made++), size, {.gestures = {.drags = Drags::none}},
+                                   {.inside = "rows"});
+           stage.place(*spare, size);
+           return *spare;
+         }});
+    stage.advance(ms(0));
+    stage.at(ms(10), [&] { list.scroll_to(200); });
+    for (double frame = 1; fps > 0 && frame * 1000 / fps < 3000; ++frame)
+      stage.advance(ms(frame * 1000 / fps));
+    stage.advance(ms(3000));
+    CAPTURE(fps);
+    CHECK(list.first() == 200);
+    CHECK(list.box_of(200).y == Approx(0).margin(1e-6));
+    // An item that lies above gets another size: nothing in view moves, and the list begins where it did.
+    stage.at(ms(3000), [&] { list.scroll_to(10); });
+    stage.advance(ms(6000));
+    list.measure(0, 90);
+    CHECK(list.box_of(10).y == Approx(0).margin(1e-6));
+    CHECK(list.box_of(0).h == 90);
+    for (const double at : {6100.0, 7100.0, 8100.0}) drag(stage, at, {180, 20}, {180, 390});
+    settle(stage);
+    CHECK(list.offset() == 0);
+  }
+}

@@ -45,6 +45,7 @@ TEST_CASE("a motion gone several times is its one run over and over, or there an
     RC_ASSERT(endless.at(ms(40) + run * n + at).value == state.value);
     RC_ASSERT(many.at(many.ends()).value == (alternate && runs % 2 == 0 ? 20 : -70));
     RC_ASSERT(many.at(ms(0)).value == 20);
+    RC_ASSERT(many.at(ms(39)).velocity == 0.0);
   });
 }
 

@@ -69,3 +69,47 @@ TEST_CASE(
       if (part->id() != "lamp") RC_ASSERT(part->settled());
   });
 }
+
+TEST_CASE(
+    "what follows a place that moves is where that is, at any frame rate; and cells keep the last of it") {
+  std::vector<std::string> outcomes;
+  for (const double fps : {0.0, 24.0, 240.0}) {
+    Stage stage({.journal = 1000});
+    Cell<double> position{0}, fraction{0}, x{0}, y{0};
+    Cell<int> index{0};
+    Cell<bool> open{true};
+    stage.add<Carousel>("photos", {0, 0, 360, 200}, {.selected = index, .position = position, .count = 9});
+    stage.add<Slider>("follows", {40, 220, 280, 40}, {.value = position, .to = 8});
+    auto& window = stage.add<Panel>("w", {0, 300, 360, 300}, {.open = open});
+    stage.add<Draggable>("marker", {40, 100, 44, 44}, {.offset_x = x, .offset_y = y}, {.inside = "w"});
+    stage.add<Slider>("across", {40, 640, 280, 40}, {.value = x, .to = 200});
+    stage.advance(ms(0));
+    const auto frames_to = [&](double until) {
+      for (double t = to_ms(stage.now()) + 1000 / fps; fps > 0 && t < until; t += 1000 / fps)
+        stage.advance(ms(t));
+    };
+    stage.at(ms(0), [&] { index.set(6); });
+    frames_to(100);
+    stage.at(ms(100), [&] {
+      x.set(150);
+      y.set(120);
+    });
+    frames_to(160);
+    stage.at(ms(160), [&] { x.set(150); });  // again, while it moves there
+    frames_to(170);
+    stage.press(Key::tab, ms(170));
+    stage.remove(window);
+    frames_to(2000);
+    stage.advance(ms(2000));
+    std::string outcome;
+    for (const Cell<double>* cell : {&position, &x, &y}) outcome += std::to_string(cell->get()) + " ";
+    for (const Decision& decision : stage.journal().decisions()) {
+      outcome +=
+          std::string(decision.part.view()) + decision.answer->name + std::to_string(decision.time.count());
+      for (const Fact& fact : decision.all_facts()) outcome += " " + std::to_string(fact.value);
+    }
+    outcomes.push_back(outcome);
+  }
+  CHECK(outcomes[1] == outcomes[0]);
+  CHECK(outcomes[2] == outcomes[0]);
+}

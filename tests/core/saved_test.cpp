@@ -85,6 +85,9 @@ TEST_CASE("bytes that are damaged, cut off or of something else change nothing a
   CHECK(other.stage.restore({}, ms(1)) == "saved state: it is no saved state");
   CHECK(other.stage.restore(good, ms(1)) == "");
   CHECK(other.stage.save() == good);
+  // A stage without parts has a state too.
+  Stage none, also;
+  CHECK(also.restore(none.save(), ms(0)) == "");
 }
 
 TEST_CASE("what is asked for at once is there at once, in calls as in writes") {

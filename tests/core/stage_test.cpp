@@ -1,3 +1,5 @@
+#include <memory>
+
 #include "streams.hpp"
 #include "ubbo/testing/allocations.hpp"
 #include "ubbo/testing/check.hpp"
@@ -161,4 +163,114 @@ TEST_CASE("what nobody used is not said to have been used") {
   CHECK_FALSE(stage.press(Key::escape, ms(1)));
   CHECK_FALSE(stage.act(slider, "open", ms(2)));
   CHECK(stage.act(slider, "increase", ms(3)));
+}
+
+TEST_CASE("an app's timers and movers run on the stage's clock, whatever the frames are") {
+  for (const double fps : {0.0, 60.0}) {
+    Stage stage;
+    int woken = 0;
+    stage.on_wake([&] { ++woken; });
+    stage.advance(ms(0));
+    std::vector<double> rang;
+    stage.call_at(ms(300), [&] { rang.push_back(to_ms(stage.now())); });
+    const TimerId never_rings = stage.call_after(ms(200), [&] { rang.push_back(-1); });
+    stage.call_after(ms(100), [&] {
+      rang.push_back(to_ms(stage.now()));
+      stage.call_after(ms(50), [&] { rang.push_back(to_ms(stage.now())); });
+    });
+    CHECK(woken > 0);
+    CHECK(stage.due() == ms(100));
+    CHECK(stage.cancel(never_rings));
+    CHECK_FALSE(stage.cancel(never_rings));
+    {
+      Clocked<Mover> lift(stage.own(), 0.0);
+      stage.at(ms(10), [&] { lift.send(100, Timed{Curve{}, ms(1000)}, ms(10)); });
+      CHECK_FALSE(stage.settled());
+      for (double t = 10; fps > 0 && t < 900; t += 1000 / fps) stage.advance(ms(t));
+      stage.advance(ms(900));
+      CHECK(rang == std::vector<double>{100, 150, 300});
+      CHECK_FALSE(stage.settled());
+      stage.advance(ms(1010));
+      CHECK(lift.value() == 100);
+      CHECK(stage.settled());
+    }
+    // What is asked for while the stage is at work wakes nobody.
+    stage.call_at(ms(1100), [&] {
+      const int before = woken;
+      stage.call_after(ms(50), [] {});
+      CHECK(woken == before);
+    });
+    stage.advance(ms(1200));
+    CHECK(stage.settled());
+  }
+}
+
+TEST_CASE("of an app's movers any may go, in any order, and the others move on") {
+  PROPERTY("three movers", [] {
+    Stage stage;
+    stage.advance(ms(0));
+    std::vector<std::unique_ptr<Clocked<Mover>>> all;
+    for (int i = 0; i < 3; ++i) all.push_back(std::make_unique<Clocked<Mover>>(stage.own(), 0.0));
+    stage.at(ms(10), [&] {
+      for (const auto& one : all) one->send(100, Timed{Curve{}, ms(100)}, ms(10));
+    });
+    all.erase(all.begin() + *rc::gen::inRange(0, 3));
+    stage.advance(ms(60));
+    for (const auto& one : all) RC_ASSERT(std::fabs(one->at(stage.now()).value - 50) < 1e-9);
+    all.erase(all.begin() + *rc::gen::inRange(0, 2));
+    all.push_back(std::make_unique<Clocked<Mover>>(stage.own(), 7.0));
+    stage.at(ms(70), [] {});
+    RC_ASSERT(stage.due() == ms(110));
+    stage.advance(ms(120));
+    RC_ASSERT(all.front()->value() == 100);
+    RC_ASSERT(all.back()->value() == 7);
+    all.clear();
+    stage.at(ms(130), [] {});
+    RC_ASSERT(stage.settled());
+    RC_ASSERT(stage.due() == never);
+  });
+}
+
+namespace {
+
+// A part that is due at once, for ever.
+struct RestlessSettings {};
+
+class Restless final : public Part {
+ public:
+  using Settings = RestlessSettings;
+  Restless(std::string id, const Box& box, RestlessSettings, Context& context)
+      : Part(std::move(id), box, context) {}
+  [[nodiscard]] const PartKind& kind() const override {
+    static const PartKind kind{.name = "restless"};
+    return kind;
+  }
+  bool touch(const Contact&, const Sample&) override { return true; }
+
+ private:
+  struct Always final : TimedMember {
+    using TimedMember::TimedMember;
+    void add_timing(Timing& timing) const override { timing.add({.due = ms(100)}); }
+  } always_{*this};
+};
+
+}  // namespace
+
+TEST_CASE("a part that is due again and again is named, and takes nobody else's time") {
+  Stage stage({.journal = 100});
+  Cell<double> value{0};
+  stage.add<Restless>("restless", {0, 0, 100, 100}, {});
+  auto& slider = stage.add<Slider>("s", {40, 200, 280, 48}, {.value = value});
+  stage.advance(ms(0));
+  value.set(1);
+  stage.advance(ms(10));
+  stage.advance(ms(5000));
+  CHECK(slider.position() == 1);
+  CHECK(stage.due() == never);
+  std::size_t named = 0;
+  for (const Decision& decision : stage.journal().decisions()) {
+    named += decision.says(answers::due_again) && decision.part.view() == "restless" ? 1U : 0U;
+    CHECK_FALSE(decision.says(answers::callbacks_endless));
+  }
+  CHECK(named == 1);
 }

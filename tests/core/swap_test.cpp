@@ -142,6 +142,10 @@ TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays 
   CHECK(app.stage.settled());
   CHECK(app.pages[0]->visible());
   CHECK(app.done.empty());
+  auto& later = app.stage.add<Swap>("later", {0, 520, 360, 100}, {});
+  app.stage.add<Pad>("first", {0, 0, 200, 80}, {}, {.inside = "later"});
+  CHECK(later.size() == Size{200, 80});  // as large as its first content at once
+  CHECK(app.stage.settled());
   app.go(1000, 2);
   app.stage.advance(ms(1149));
   CHECK_FALSE(app.pages[2]->visible());
@@ -203,4 +207,29 @@ TEST_CASE("what belongs to a carousel's item comes as that of the item before ha
   settle(stage);
   CHECK(stage.act(about, "next", stage.now()));
   CHECK(photo.get() == 2);
+}
+
+TEST_CASE("a swap beside a carousel that wraps goes the short way round, of two as short onwards") {
+  for (const bool wrap : {false, true})
+    for (std::size_t from = 0; from < 4; ++from)
+      for (std::size_t to = 0; to < 4; ++to) {
+        if (from == to) continue;
+        CAPTURE(wrap, from, to);
+        Cell<Choice> shows{Choice({"Brood", "Stores", "Pests", "Notes"}, from)};
+        Stage stage({.journal = 100});
+        stage.add<Swap>("tool bar", {0, 0, 360, 48}, {.selected = shows, .wrap = wrap});
+        for (const char* name : {"Brood", "Stores", "Pests", "Notes"})
+          stage.add<Button>(name, {0, 0, 360, 48}, {.label = name}, {.inside = "tool bar"});
+        stage.advance(ms(0));
+        shows.set(shows.get().with(to));
+        stage.advance(ms(2000));
+        const auto said = [&](const Answer& answer) {
+          return std::any_of(stage.journal().decisions().begin(), stage.journal().decisions().end(),
+                             [&](const Decision& one) { return one.says(answer); });
+        };
+        const std::size_t onwards = (to + 4 - from) % 4;
+        const bool forward = wrap ? onwards <= 2 : to > from;
+        CHECK(said(answers::swap_forward) == forward);
+        CHECK(said(answers::swap_back) != forward);
+      }
 }

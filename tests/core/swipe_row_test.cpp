@@ -1,4 +1,4 @@
-// The actions that a swipe row uncovers: who gets a press there, and what it does.
+// The actions that a swipe row uncovers: who gets a press there, what it does, and what is said of it.
 #include <string>
 
 #include "ubbo/stage/stage.hpp"
@@ -150,5 +150,72 @@ TEST_CASE("a row slid down or up is seen and touched in its own place alone") {
     stage.touch({.time = stage.now() + ms(50), .contact = 1, .phase = Phase::move, .at = at + Point{0, way}});
     CHECK(std::fabs(row.offset().y) > place.h);
     look();
+  }
+}
+
+TEST_CASE(
+    "what lies behind a swipe row is said and shown where it is open, and only what it can do is offered") {
+  const auto actions = [](const Part& part) {
+    std::string all;
+    const OfferedActions offered(part);
+    for (std::size_t i = 0; i < offered.size(); ++i) all += std::string(offered[i].name) + ", ";
+    return all;
+  };
+  Stage stage;
+  auto& row = stage.add<SwipeRow>("row", {0, 100, 360, 80},
+                                  {.leading = 60,
+                                   .trailing = 80,
+                                   .above = 20,
+                                   .below = 20,
+                                   .leading_label = "Visited",
+                                   .trailing_label = "Remove",
+                                   .above_label = "Note",
+                                   .below_label = "Move"});
+  CHECK(actions(row) == "open leading, open trailing, open above, open below, reset, ");
+  CHECK(actions(stage.add<SwipeRow>("a", {0, 200, 360, 80}, {.leading = 60})) == "open leading, reset, ");
+  CHECK(actions(stage.add<SwipeRow>("b", {0, 300, 360, 80}, {.trailing = 60})) == "open trailing, reset, ");
+  CHECK(actions(stage.add<SwipeRow>("c", {0, 400, 360, 80}, {.above = 30})) == "open above, reset, ");
+  CHECK(row.side_label().empty());
+  for (const auto& [way, label] : {std::pair{Point{70, 0}, "Visited"},
+                                   {Point{-90, 0}, "Remove"},
+                                   {Point{0, 40}, "Note"},
+                                   {Point{0, -40}, "Move"}}) {
+    swipe(stage, {180, 140}, Point{180, 140} + way);
+    settle(stage);
+    CHECK(row.side_label() == label);
+    CHECK(row.accessible().value_text == std::string("open: ") + label);
+    std::string shown;
+    pieces_of(row, [&](const Piece& piece) {
+      if (piece.role == Role::behind) shown += piece.words;
+    });
+    CHECK(shown == label);
+    stage.act(row, "reset", stage.now());
+    settle(stage);
+  }
+  CHECK(row.accessible().value_text == "closed");
+}
+
+TEST_CASE("a row that has slid up or down is seen and touched within its place, with all that lies in it") {
+  for (const int side : {2, 3}) {
+    CAPTURE(side);
+    constexpr Box place{0, 100, 360, 60};
+    Stage stage;
+    auto& row = stage.add<SwipeRow>("row", place, {.above = 40, .below = 40});
+    auto& note = stage.add<Button>("note", {10, 5, 120, 50}, {.label = "Note"}, {.inside = "row"});
+    row.open(side);
+    settle(stage);
+    REQUIRE(std::fabs(row.offset().y) == 40);
+    CHECK(note.box() == Box{10, 105 + row.offset().y, 120, 50});
+    int seen = 0;
+    stage.draw([&](const Part&, const Piece& piece) {
+      const Box box = piece.clip ? common(piece.box, *piece.clip) : piece.box;
+      CHECK((box.h == 0 || (box.y >= place.y && box.bottom() <= place.bottom())));
+      ++seen;
+    });
+    CHECK(seen > 4);
+    for (double y = 50; y < 210; y += 3) {
+      CHECK(note.takes({20, y}) == (note.box().contains({20, y}) && place.contains({20, y})));
+      CHECK(row.takes({200, y}) == (row.box().contains({200, y}) && place.contains({200, y})));
+    }
   }
 }

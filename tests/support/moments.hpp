@@ -41,30 +41,37 @@ inline std::string facts_of(const Decision& decision) {
   return text;
 }
 
-/// What of a part is seen, piece by piece, with what is not usual of each.
+/// "handle 150 210 24 x 24, held": a piece with what is not usual of it.
+inline std::string piece_out(const Piece& piece) {
+  const auto box = [](const Box& b) {
+    return few_digits(b.x) + " " + few_digits(b.y) + " " + few_digits(b.w) + " x " + few_digits(b.h);
+  };
+  std::string text =
+      std::string(piece.name[0] == 0 ? name_of(piece.role) : piece.name) + " " + box(piece.box);
+  for (const auto& [name, value, usual] : {std::tuple{"turn", piece.turn, 0.0},
+                                           {"opacity", piece.opacity, 1.0},
+                                           {"fraction", piece.fraction, 1.0},
+                                           {"hover", piece.hover, 0.0}})
+    if (value != usual) text += std::string(", ") + name + " " + few_digits(value);
+  for (const auto& [name, is] : {std::pair{"on", piece.on},
+                                 {"held", piece.held},
+                                 {"notice", piece.notice},
+                                 {"bare", piece.bare},
+                                 {"failed", piece.failed}})
+    if (is) text += std::string(", ") + name;
+  if (piece.rank != Rank::plain) text += std::string(", ") + name_of(piece.rank);
+  if (piece.clip) text += ", within " + box(*piece.clip);
+  for (const std::string_view words : {piece.words, piece.detail, piece.glyph, piece.image})
+    if (!words.empty()) text += ", '" + std::string(words) + "'";
+  if (piece.item >= 0) text += ", of item " + std::to_string(piece.item);
+  if (piece.cursor != Cursor::automatic) text += std::string(", cursor ") + name_of(piece.cursor);
+  return text;
+}
+
+/// What of a part is seen, piece by piece.
 inline std::string pieces_out(const Part& part) {
   std::string text;
-  pieces_of(part, [&text](const Piece& piece) {
-    const auto box = [](const Box& b) {
-      return few_digits(b.x) + " " + few_digits(b.y) + " " + few_digits(b.w) + " x " + few_digits(b.h);
-    };
-    text +=
-        "    " + std::string(piece.name[0] == 0 ? name_of(piece.role) : piece.name) + " " + box(piece.box);
-    for (const auto& [name, value, usual] : {std::tuple{"turn", piece.turn, 0.0},
-                                             {"opacity", piece.opacity, 1.0},
-                                             {"fraction", piece.fraction, 1.0},
-                                             {"hover", piece.hover, 0.0}})
-      if (value != usual) text += std::string(", ") + name + " " + few_digits(value);
-    for (const auto& [name, is] :
-         {std::pair{"on", piece.on}, {"held", piece.held}, {"notice", piece.notice}, {"bare", piece.bare}})
-      if (is) text += std::string(", ") + name;
-    if (piece.clip) text += ", within " + box(*piece.clip);
-    for (const std::string_view words : {piece.words, piece.detail, piece.glyph, piece.image})
-      if (!words.empty()) text += ", '" + std::string(words) + "'";
-    if (piece.item >= 0) text += ", of item " + std::to_string(piece.item);
-    if (piece.cursor != Cursor::automatic) text += std::string(", cursor ") + name_of(piece.cursor);
-    text += "\n";
-  });
+  pieces_of(part, [&text](const Piece& piece) { text += "    " + piece_out(piece) + "\n"; });
   return text;
 }
 

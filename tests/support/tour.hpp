@@ -14,6 +14,7 @@ struct TourStop {
   const char* name;
   void (*action)(Alone&);
   bool looks = false;  // what is seen of it too
+  bool asks = false;   // then each thing it can be asked, and the same the other way about
 };
 
 inline void tap_at(Alone& alone, Point at, double begins, int contact) {
@@ -21,8 +22,9 @@ inline void tap_at(Alone& alone, Point at, double begins, int contact) {
     alone.stage.touch({.time = ms(when), .contact = contact, .phase = phase, .at = at});
 }
 
-inline void opened(Alone& alone) {
+inline void opened(Alone& alone, double until = 100) {
   for (const char* action : {"open", "show"}) alone.stage.act(*alone.part, action, ms(100));
+  alone.stage.advance(ms(until));
 }
 
 /// The middle of what a finger takes hold of.
@@ -77,33 +79,34 @@ inline constexpr TourStop tour_stops[]{
     {"opened, then back", [](Alone& it) { opened(it), it.stage.back(ms(1500)), it.stage.advance(ms(1600)); }},
     {"opened, then flicked down",
      [](Alone& it) {
-       opened(it), pull(it, middle_of(it), {0, 12}, 5, 8, Phase::up, 1500);
+       opened(it, 600), pull(it, middle_of(it), {0, 12}, 5, 8, Phase::up, 650);
      }},
     {"opened, then dragged down and out to the left",
      [](Alone& it) {
-       opened(it);
-       pull(it, middle_of(it), {0, 30}, 2, 30, Phase::move, 1500);
-       pull(it, middle_of(it), {-30, 0}, 3, 30, Phase::move, 2500);
+       opened(it, 600);
+       pull(it, middle_of(it), {0, 30}, 2, 30, Phase::up, 620);
+       pull(it, middle_of(it), {-30, 0}, 3, 30, Phase::move, 800);
      },
      true},
     {"opened, then dragged up and out to the right",
      [](Alone& it) {
-       opened(it);
-       pull(it, middle_of(it), {0, -30}, 4, 30, Phase::up, 1500);
-       pull(it, middle_of(it), {30, 0}, 3, 30, Phase::move, 2500);
+       opened(it, 600);
+       pull(it, middle_of(it), {0, -30}, 4, 30, Phase::up, 620);
+       pull(it, middle_of(it), {30, 0}, 3, 30, Phase::move, 860);
      },
      true},
     {"drag from the left edge",
      [](Alone& it) {
        pull(it, {2, 224}, {14, 0}, 8, 16, Phase::up);
-     }},
+     },
+     true},
     {"drag from the bottom edge",
      [](Alone& it) {
        pull(it, {180, 719}, {0, -14}, 8, 16, Phase::up);
      }},
     {"drag far right, held",
      [](Alone& it) {
-       pull(it, {90, 224}, {30, 0}, 7, 30, Phase::move);
+       pull(it, {90, 212}, {30, 0}, 7, 30, Phase::move);
      },
      true},
     {"drag down, held",
@@ -176,6 +179,60 @@ inline constexpr TourStop tour_stops[]{
        it.stage.back_moves(0.5, ms(3100));
      },
      true},
+    {"opened, and touched on its way", [](Alone& it) { opened(it, 180), tap_at(it, middle_of(it), 180, 1); }},
+    {"opened, then flicked left",
+     [](Alone& it) {
+       opened(it, 600), pull(it, middle_of(it), {-14, 0}, 6, 8, Phase::up, 650);
+     }},
+    {"opened, then dragged in a little",
+     [](Alone& it) {
+       opened(it, 600), pull(it, middle_of(it) + Point{0, 14}, {0, 4}, 5, 60, Phase::up, 620);
+     }},
+    {"each thing it can be asked, one after another", [](Alone&) {}, true, true},
+    {"opened, and looked at as it goes again", [](Alone& it) { opened(it, 1150); }, true},
+    {"a write of less than there is",
+     [](Alone& it) {
+       it.stage.at(ms(100), [&] { it.cells.write(0.3, 0.05); });
+       it.stage.advance(ms(190));
+     },
+     true},
+    {"a write of what comes last",
+     [](Alone& it) {
+       it.stage.at(ms(100), [&] { it.cells.write(0.7, 0.6); });
+       it.stage.advance(ms(190));
+     }},
+    {"a write, then a flick from its left edge",
+     [](Alone& it) {
+       it.stage.at(ms(100), [&] { it.cells.write(0.3, 0.43); });
+       pull(it, {42, 224}, {14, 0}, 4, 8, Phase::up, 1500);
+     }},
+    {"at its end, dragged on to the left, then up",
+     [](Alone& it) {
+       it.stage.press(Key::end, ms(100));
+       pull(it, {250, 224}, {-20, 0}, 5, 30, Phase::up, 1500);
+       pull(it, {180, 224}, {0, -20}, 5, 30, Phase::move, 3000);
+     },
+     true},
+    {"at its beginning, dragged back to the right, then down",
+     [](Alone& it) {
+       it.stage.press(Key::home, ms(100));
+       pull(it, {90, 224}, {20, 0}, 5, 30, Phase::up, 1500);
+       pull(it, {180, 224}, {0, 20}, 5, 30, Phase::move, 3000);
+     },
+     true},
+    {"turned by 18 degrees by two fingers, and lifted",
+     [](Alone& it) {
+       for (int i = 0; i <= 7; ++i)
+         for (const int contact : {1, 2})
+           it.stage.touch(
+               {.time = ms(100 + 30 * i),
+                .contact = contact,
+                .phase = i == 0   ? Phase::down
+                         : i == 7 ? Phase::up
+                                  : Phase::move,
+                .at = Point{180, 224} + turned(Point{60, 0}, std::min(i, 6) * std::numbers::pi / 60) *
+                                            (contact == 1 ? 1.0 : -1.0)});
+     }},
     {"keys",
      [](Alone& it) {
        for (const auto& [key, when] :
@@ -189,13 +246,68 @@ inline constexpr TourStop tour_stops[]{
      }},
 };
 
-/// What came of a stop: what was decided and felt, and what is read at its end and half a minute later.
-inline std::set<std::string> came_of(const PartKind& kind, const std::function<void(AnySettings&)>& change,
-                                     const TourStop& stop, bool with_facts = false) {
-  Alone alone(kind, false);
-  AnySettings settings = kind.settings_of(*alone.part);
-  change(settings);
-  alone.stage.change_to(*alone.part, settings);
+/// A setting that changes something only beside others, where its cells say something from the first, or
+/// where it has no cell but those it needs.
+struct Beside {
+  std::string_view kind;
+  std::string_view setting;
+  std::vector<std::pair<const char*, SettingValue>> others;
+  double begins = -1.0;
+  bool bare = false;
+};
+
+/// What `kind` needs so that its setting `name` can change anything; null: nothing.
+inline const Beside* beside(const PartKind& kind, std::string_view name) {
+  constexpr double yes = 1, no = 0, linear = 1, damped = 2;
+  const Length nowhere{};
+  static const std::vector<Beside> all{
+      {"carousel", "half_life", {{"coasts", yes}}},
+      {"carousel", "overscroll_fraction", {{"overscroll_start", linear}, {"overscroll_end", linear}}},
+      {"carousel", "projection_time", {{"max_per_flick", 0.0}}},
+      {"carousel", "visible_items_wide", {{"wide_from", 1.0}}},
+      {"carousel", "wide_from", {{"visible_items_wide", 1.0}}},
+      {"dialog", "children.stagger_distance", {{"children.stagger", 40.0}}},
+      {"dialog", "enter_on_start", {}, 0.3},
+      {"list", "overscroll_fraction", {{"overscroll_start", linear}, {"overscroll_end", linear}}},
+      {"pane", "half_life", {{"snap_points", std::vector<double>{}}}, -1.0, true},
+      {"pane", "overscroll_fraction", {{"overscroll_min", linear}, {"overscroll_max", linear}}},
+      {"pane", "overscroll_reach", {{"overscroll_min", damped}, {"overscroll_max", damped}}},
+      {"panel", "children.stagger_distance", {{"children.stagger", 40.0}}},
+      {"panel", "enter_on_start", {}, 0.3},
+      {"progress-bar", "round", {{"unknown", yes}}},
+      {"sheet", "content", {{"snap_points", std::vector{20.0}}}},
+      {"sheet", "grip", {{"grip_only", yes}}},
+      {"sheet", "grip_only", {{"grip", 8.0}}},
+      {"sheet", "overscroll_fraction", {{"overscroll_out", linear}}},
+      {"sheet", "overscroll_in", {{"drag_closes", no}}},
+      {"swipe-row", "overscroll", {{"commit_distance", nowhere}}},
+      {"swipe-row", "overscroll_fraction", {{"commit_distance", nowhere}, {"overscroll", linear}}},
+      {"swipe-row", "overscroll_reach", {{"commit_distance", nowhere}}},
+      {"swipe-row", "above_rank", {{"above", 20.0}, {"leading", 0.0}, {"trailing", 0.0}}},
+      {"swipe-row", "below_rank", {{"below", 20.0}, {"leading", 0.0}, {"trailing", 0.0}}},
+      {"tabs", "reduced_motion", {}, -1.0, true},
+  };
+  const auto found = std::find_if(all.begin(), all.end(), [&](const Beside& one) {
+    return one.kind == kind.name && one.setting == name;
+  });
+  return found == all.end() ? nullptr : &*found;
+}
+
+using ChangeSettings = std::function<void(AnySettings&)>;
+
+/// What came of a stop: what was decided and felt, what is read at its end, soon after, and half a minute
+/// later.
+inline std::set<std::string> came_of(const PartKind& kind, const ChangeSettings& change, const TourStop& stop,
+                                     const Beside* beside = nullptr, bool with_facts = false) {
+  const double begins = beside == nullptr ? -1.0 : beside->begins;
+  const ChangeSettings none;
+  Alone alone(kind, false, false, {}, false, begins, beside != nullptr && beside->bare,
+              begins < 0.0 ? none : change);
+  if (begins < 0.0) {
+    AnySettings settings = kind.settings_of(*alone.part);
+    change(settings);
+    alone.stage.change_to(*alone.part, settings);
+  }
   for (const char* child : {"first", "second", "third"})
     if (dynamic_cast<Container*>(alone.part) != nullptr)
       alone.stage.add<Pad>(child, {0, 0, 200, 120}, {.gestures = {.drags = Drags::none}}, {.inside = "part"});
@@ -209,14 +321,29 @@ inline std::set<std::string> came_of(const PartKind& kind, const std::function<v
     for (const ReadingInfo& reading : kind.readings) all.insert(when + read_one(*alone.part, reading));
   };
   stop.action(alone);
+  std::vector<const char*> asked;
+  if (stop.asks)
+    for (const PartAction& action : kind.actions) asked.push_back(action.name);
+  for (std::size_t i = asked.size(); i-- > 0;) asked.push_back(asked[i]);
+  for (const char* action : asked) {
+    alone.stage.act(*alone.part, action, alone.stage.now() + ms(100));
+    alone.stage.advance(alone.stage.now() + ms(240));
+    read((action + std::string(" ")).c_str());
+  }
   read("first ");
   all.insert("first cells " + alone.cells.text());
+  if (stop.looks) all.insert("told " + said_of(*alone.part));
   // What is seen, but not each of many marks alike, and of what lies in it no more than its surface.
-  for (const Part* part : alone.stage.parts()) {
-    std::istringstream seen(stop.looks ? pieces_out(*part) : "");
-    for (std::string line; std::getline(seen, line);)
-      if (part == alone.part ? !line.starts_with("    mark") : line.starts_with("    surface"))
-        all.insert("seen " + (part == alone.part ? line.substr(4) : part->id() + line.substr(11)));
+  int marks = 0;
+  if (stop.looks)
+    alone.stage.draw([&](const Part& part, const Piece& piece) {
+      marks += static_cast<int>(piece.role == Role::mark);
+      if (&part == alone.part ? piece.role != Role::mark || marks < 3 : piece.role == Role::surface)
+        all.insert("seen " + (&part == alone.part ? "" : part.id() + " ") + piece_out(piece));
+    });
+  if (alone.stage.open_contacts() == 0 && !stop.looks && !alone.stage.settled()) {
+    alone.stage.advance(alone.stage.now() + ms(120));
+    read("soon ");
   }
   alone.stage.cancel_contacts();
   alone.stage.advance(alone.stage.now() + ms(30'000));
@@ -241,10 +368,10 @@ inline std::vector<double> others(const SettingInfo& setting, double now) {
 
 using CameOf = std::vector<std::set<std::string>>;  // of each stop
 
-inline CameOf tour(const PartKind& kind, const std::function<void(AnySettings&)>& change,
+inline CameOf tour(const PartKind& kind, const ChangeSettings& change, const Beside* beside = nullptr,
                    bool with_facts = false) {
   CameOf all;
-  for (const TourStop& stop : tour_stops) all.push_back(came_of(kind, change, stop, with_facts));
+  for (const TourStop& stop : tour_stops) all.push_back(came_of(kind, change, stop, beside, with_facts));
   return all;
 }
 
@@ -296,12 +423,14 @@ inline std::string tells_of(const PartKind& kind) {
   return text + "\n";
 }
 
-inline std::string what_settings_change(const PartKind& kind) {
-  const auto no_change = [](AnySettings&) {};
+inline std::string what_settings_change(const PartKind& kind, std::vector<std::string>& without_effect) {
+  const ChangeSettings no_change = [](AnySettings&) {};
   const CameOf usual = tour(kind, no_change);
-  const auto untouched = came_of(kind, no_change, {"", [](Alone& it) { it.stage.advance(ms(190)); }, true});
-  std::string text = std::string("## ") + kind.name + "\n" + tells_of(kind) + "as it is" +
-                     what_differs(CameOf(std::size(tour_stops), untouched), tour(kind, no_change, true));
+  const auto untouched =
+      came_of(kind, no_change, {"", [](Alone& it) { it.stage.advance(ms(190)); }}, nullptr, true);
+  std::string text =
+      std::string("## ") + kind.name + "\n" + tells_of(kind) + "as it is" +
+      what_differs(CameOf(std::size(tour_stops), untouched), tour(kind, no_change, nullptr, true));
   Alone alone(kind, false);
   std::vector<Threshold> thresholds;
   for (const ReadingInfo& reading : kind.readings)
@@ -315,16 +444,32 @@ inline std::string what_settings_change(const PartKind& kind) {
     const SettingValue value = kind.get(kind.settings_of(*alone.part), i);
     const auto* now = std::get_if<double>(&value);
     if (now == nullptr) continue;
+    const Beside* needs = beside(kind, setting.name);
+    const ChangeSettings prepare = [&](AnySettings& settings) {
+      if (needs != nullptr)
+        for (const auto& [other, what] : needs->others) {
+          REQUIRE(find_setting(kind, other) < kind.settings());
+          (void)kind.put(settings, find_setting(kind, other), what);
+        }
+    };
+    const CameOf before = needs == nullptr ? usual : tour(kind, prepare, needs);
+    bool any = false;
     for (const double other : others(setting, *now)) {
-      const auto change = [&](AnySettings& settings) { (void)kind.put(settings, i, SettingValue{other}); };
+      const ChangeSettings change = [&](AnySettings& settings) {
+        prepare(settings);
+        (void)kind.put(settings, i, SettingValue{other});
+      };
       AnySettings settings = kind.settings_of(*alone.part);
       change(settings);
       const bool refused = !kind.fault("part", alone.part->box(), settings).empty();
+      const std::string came = refused ? ": refused\n" : what_differs(before, tour(kind, change, needs));
+      any = any || came != ": nothing\n";
       text += std::string(setting.name) + " = " +
               (setting.kind == SettingKind::choice ? setting.choices[static_cast<std::size_t>(other)]
                                                    : few_digits(other)) +
-              (refused ? ": refused\n" : what_differs(usual, tour(kind, change)));
+              came;
     }
+    if (!any) without_effect.push_back(std::string(kind.name) + " " + setting.name);
   }
   return text;
 }

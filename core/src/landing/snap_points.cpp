@@ -65,8 +65,7 @@ double SnapPoints::at(std::size_t index) const {
   if (step_ == 0.0) return listed()[index];
   if (index + 1 >= size_) return to_;
   const double steps = static_cast<double>(index);
-  if (scale_ == 0.0) return from_ + steps * step_;
-  if (scale_ == 1.0) return std::round(from_ + steps * step_);
+  if (scale_ == 0.0 || scale_ == 1.0) return from_ + steps * step_;  // whole numbers add up to whole ones
   return std::round((from_ + steps * step_) * scale_) / scale_;
 }
 

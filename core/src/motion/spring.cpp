@@ -25,8 +25,6 @@
 
 namespace ubbo {
 
-namespace {}  // namespace
-
 Spring::Spring(double frequency, double ratio) : frequency_(frequency), ratio_(ratio) {
   // Written with (1-ζ)(1+ζ) so that nothing cancels near ζ = 1.
   const double root = std::sqrt(std::fabs((1.0 - ratio) * (1.0 + ratio)));

@@ -4,8 +4,6 @@
 
 namespace ubbo {
 
-namespace {}  // namespace
-
 template <>
 std::span<const Setting<ButtonSettings>> settings_of<ButtonSettings>() {
   using S = ButtonSettings;

@@ -7,8 +7,6 @@
 
 namespace ubbo {
 
-namespace {}  // namespace
-
 template <>
 std::span<const Setting<PadSettings>> settings_of<PadSettings>() {
   using S = PadSettings;

@@ -8,8 +8,6 @@
 
 namespace ubbo {
 
-namespace {}  // namespace
-
 template <>
 std::span<const Setting<PageDotsSettings>> settings_of<PageDotsSettings>() {
   using S = PageDotsSettings;

@@ -8,8 +8,6 @@
 
 namespace ubbo {
 
-namespace {}  // namespace
-
 template <>
 std::span<const Setting<RatingSettings>> settings_of<RatingSettings>() {
   using S = RatingSettings;

@@ -198,8 +198,13 @@ DragInterest SwipeRow::drag_interest(const Sample&) const {
 }
 
 bool SwipeRow::takes(Point at) const {
-  if (state_ == State::removed || (offset().y != 0.0 && !place().contains(at))) return false;
-  return Part::takes(at) || (on_action(at) && reached(at));
+  return state_ != State::removed && (Part::takes(at) || (on_action(at) && reached(at)));
+}
+
+std::optional<Box> SwipeRow::window() const {
+  Box seen = box();
+  seen.h *= std::clamp(room(), 0.0, 1.0);
+  return offset().y == 0.0 ? seen : common(seen, place());
 }
 
 Box SwipeRow::uncovered() const {
@@ -212,6 +217,7 @@ Box SwipeRow::uncovered() const {
   } else {
     box.y = by.y > 0.0 ? box.y - by.y : box.bottom();
     box.h = std::fabs(by.y);
+    box = common(box, place());
   }
   return box;
 }

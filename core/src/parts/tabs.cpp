@@ -6,8 +6,6 @@
 
 namespace ubbo {
 
-namespace {}  // namespace
-
 template <>
 std::span<const Setting<TabsSettings>> settings_of<TabsSettings>() {
   using S = TabsSettings;

@@ -14,6 +14,7 @@ using Bytes = std::span<const std::uint8_t>;
 
 constexpr std::string_view mark = "ubbo";
 constexpr std::uint64_t version = 1;
+constexpr std::size_t version_size = 4;
 constexpr std::size_t sum_size = 8;
 
 // FNV-1a of 64 bits.
@@ -78,11 +79,12 @@ struct SavedPart {
 };
 
 std::string fault_of(Bytes saved) {
-  if (saved.size() < mark.size() + sum_size || !std::equal(mark.begin(), mark.end(), saved.begin()))
+  if (saved.size() < mark.size() + version_size + sum_size ||
+      !std::equal(mark.begin(), mark.end(), saved.begin()))
     return "it is no saved state";
   const Bytes said = saved.first(saved.size() - sum_size);
   if (Reader(saved.last(sum_size)).number(sum_size) != sum_of(said)) return "it is damaged or cut off";
-  const std::uint64_t theirs = Reader(said.subspan(mark.size())).number(4);
+  const std::uint64_t theirs = Reader(said.subspan(mark.size())).number(version_size);
   if (theirs != version) return "its version is another than 1: it was saved by a later Ubbo";
   return {};
 }
@@ -90,7 +92,8 @@ std::string fault_of(Bytes saved) {
 // "" or what is wrong.
 std::string read_saved(Bytes saved, std::vector<SavedPart>& all) {
   if (std::string wrong = fault_of(saved); !wrong.empty()) return "saved state: " + wrong;
-  Reader in(saved.subspan(mark.size() + 4).first(saved.size() - mark.size() - 4 - sum_size));
+  constexpr std::size_t head = mark.size() + version_size;
+  Reader in(saved.subspan(head).first(saved.size() - head - sum_size));
   while (in.sound() && in.left() > 0) {
     SavedPart& one = all.emplace_back(SavedPart{in.text(), in.text()});
     for (std::uint64_t count = in.number(4); count > 0 && in.sound(); --count)
@@ -107,7 +110,7 @@ std::string read_saved(Bytes saved, std::vector<SavedPart>& all) {
 
 std::vector<std::uint8_t> Stage::save() const {
   Writer out;
-  out.number(version, 4);
+  out.number(version, version_size);
   for (const Part* part : parts()) {
     if (part->id().empty() || part->removing() || part->kind().saved == nullptr) continue;
     out.text(part->id());

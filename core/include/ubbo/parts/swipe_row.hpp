@@ -2,6 +2,7 @@
 
 #include <array>
 #include <functional>
+#include <optional>
 #include <string>
 
 #include "ubbo/parts/part_of.hpp"
@@ -68,7 +69,10 @@ std::span<const Setting<SwipeRowSettings>> settings_of<SwipeRowSettings>();
 /// answer comes in time. What it uncovers is an action that may be pressed. Both times pause while a finger
 /// is on it. Rows that share the cell `open` are open one at a time; one that the cell names from the first
 /// is open from the first.
-class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSurface, public BackTaker {
+class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>,
+                       public Container,
+                       public DragSurface,
+                       public BackTaker {
  public:
   enum class State : std::uint8_t { closed, open, committed, failed, removed };
 
@@ -115,7 +119,7 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   /// Whether the action of that side may be pressed.
   [[nodiscard]] bool has_action(int side) const;
   /// Where it lies when it is closed, dp on the screen. Slid down or up it is seen and touched within that
-  /// alone: above and below others lie.
+  /// alone, with all that lies in it: above and below others lie.
   [[nodiscard]] Box place() const { return box() + (Point{} - offset()); }
   /// What it has uncovered of the action there, dp on the screen; without an extent while it is closed.
   [[nodiscard]] Box uncovered() const;
@@ -127,6 +131,8 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>, public DragSur
   void present(Accessible& told) const override;
   [[nodiscard]] DragInterest drag_interest(const Sample&) const override;
   [[nodiscard]] Point moved() const override { return offset(); }
+  [[nodiscard]] Point carries(const Part&) const override { return offset(); }
+  [[nodiscard]] std::optional<Box> window() const override;
   [[nodiscard]] bool takes(Point at) const override;
   bool touch(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;

@@ -101,8 +101,10 @@ inline Key seen(Key key, Seen how) {
 struct Alone {
   /// `begins`: what its cells hold from the first, as `Cells::write` does. `inside`: a pane around it that
   /// moves to either side, on a stage that smooths and predicts. `bare`: without cells that may be left out.
+  /// `change`: gives it other settings.
   Alone(const PartKind& of, bool right_to_left, bool with_twin = false, std::optional<Axis> axis = {},
-        bool inside = false, double begins = -1.0, bool bare = false)
+        bool inside = false, double begins = -1.0, bool bare = false,
+        const std::function<void(AnySettings&)>& change = {})
       : stage({.feel = {.smoothing = inside ? ms(8) : ms(0), .prediction = inside ? ms(20) : ms(0)},
                .right_to_left = right_to_left,
                .journal = 20'000}) {
@@ -121,6 +123,7 @@ struct Alone {
           (void)of.put(settings, find_setting(of, setting), value);
         }
     if (axis) (void)of.put(settings, find_setting(of, "axis"), static_cast<double>(*axis));
+    if (change) change(settings);
     if (begins >= 0.0) {
       cells.write(0.7, begins);
       for (auto& cell : cells.texts) cell.set("part");

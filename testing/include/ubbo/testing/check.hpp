@@ -29,15 +29,25 @@ inline rc::Gen<double> number(double min, double max) {
                       [=](int i) { return min + (max - min) * static_cast<double>(i) / 1e6; });
 }
 
+inline void touch(Stage& stage, double at_ms, Phase phase, Point at, int contact = 1) {
+  stage.touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = at});
+}
+
 /// One touch: down, a straight way in ten steps of 8 ms, and after `rest_ms` up.
 inline void drag(Stage& stage, double at_ms, Point from, Point to, double rest_ms = 0, int contact = 1) {
   for (int i = 0; i <= 10; ++i)
-    stage.touch({.time = ms(at_ms + 8 * i),
-                 .contact = contact,
-                 .phase = i == 0 ? Phase::down : Phase::move,
-                 .at = from + (to - from) * (i / 10.0)});
-  stage.touch({.time = ms(at_ms + 80 + rest_ms), .contact = contact, .phase = Phase::up, .at = to});
+    touch(stage, at_ms + 8 * i, i == 0 ? Phase::down : Phase::move, from + (to - from) * (i / 10.0), contact);
+  touch(stage, at_ms + 80 + rest_ms, Phase::up, to, contact);
 }
+
+/// One touch from 16 ms after now on: down, ten moves of 8 ms, and after `rest_ms` its end.
+inline void swipe(Stage& stage, Point from, Point to, double rest_ms = 120, Phase end = Phase::up) {
+  const double at = to_ms(stage.now()) + 16;
+  touch(stage, at, Phase::down, from);
+  for (int i = 1; i <= 10; ++i) touch(stage, at + 8 * i, Phase::move, from + (to - from) * (i / 10.0));
+  touch(stage, at + 80 + rest_ms, end, to);
+}
+inline void tap_on(Stage& stage, Point at) { swipe(stage, at, at, 0); }
 
 /// A stage with the slider of the demo: values 0 to 10 on a track from x = 54 to 306, y = 224.
 struct HoneySlider {
@@ -51,7 +61,7 @@ struct HoneySlider {
   }
 
   void touch(double at_ms, Phase phase, Point at, int contact = 1) {
-    stage.touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = at});
+    ubbo::test::touch(stage, at_ms, phase, at, contact);
   }
   /// Down at `from`, straight to `to` in ten moves of 10 ms, `rest_ms` of rest, up. Starts at `at_ms`.
   void swipe(double at_ms, Point from, Point to, double rest_ms = 100) {
