@@ -28,8 +28,10 @@ if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
 endif()
 # Nobody reads errno or the processor's flags after a square root; without them it is one instruction.
 target_compile_options(ubbo_flags INTERFACE -fno-math-errno -fno-trapping-math)
-# What the library calls of itself is what the library has: in position-independent code GCC inlines nothing else.
-target_compile_options(ubbo_flags INTERFACE -fno-semantic-interposition)
+if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
+  # What the library calls of itself is what it has: without this GCC inlines none of it in position-independent code.
+  target_compile_options(ubbo_flags INTERFACE -fno-semantic-interposition)
+endif()
 # So that an app carries only what it calls, however the files were put together.
 target_compile_options(ubbo_flags INTERFACE -ffunction-sections -fdata-sections)
 target_link_options(ubbo_flags INTERFACE LINKER:--gc-sections)
