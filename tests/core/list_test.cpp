@@ -305,3 +305,27 @@ TEST_CASE("a list goes to the item that was asked for, whatever items measure an
     CHECK(list.offset() == 0);
   }
 }
+
+TEST_CASE(
+    "items that come and go while a list is on its way leave it on its way to the item it was sent to") {
+  struct Case {
+    bool comes;
+    std::size_t at, aim;  // where what it was sent to, 200, is then
+  };
+  for (const Case& c : {Case{true, 3, 201},
+                        {true, 200, 201},
+                        {true, 201, 200},
+                        {false, 3, 199},
+                        {false, 199, 199},
+                        {false, 201, 200}}) {
+    CAPTURE(c.comes, c.at);
+    Stage stage;
+    auto& list = stage.add<List>("rows", {0, 0, 360, 400}, {.count = 400, .item_size = 40});
+    stage.advance(ms(0));
+    stage.at(ms(10), [&] { list.scroll_to(200); });
+    stage.at(ms(100), [&] { c.comes ? list.insert(c.at) : list.remove(c.at); });
+    stage.advance(ms(5000));
+    CHECK(list.box_of(c.aim).y == Approx(0).margin(1e-6));
+    CHECK(list.items() == (c.comes ? 401 : 399));
+  }
+}

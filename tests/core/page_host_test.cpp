@@ -367,3 +367,22 @@ TEST_CASE("the page below fades as far as it is covered, or by a transition of i
     CHECK(opacity(1) == 1.0);
   }
 }
+
+TEST_CASE("a page host tells half-way back as what decides, where there is a page to go back to") {
+  Stage stage;
+  Cell<Choice> shows{Choice({"Notes", "Treatment"})};
+  auto& host = stage.add<PageHost>("host", {0, 0, 360, 720}, {.selected = shows});
+  for (const char* id : {"a", "b"}) stage.add<Pad>(id, {0, 0, 360, 720}, {}, {.inside = "host"});
+  stage.advance(ms(0));
+  const auto decides_at = [&] {
+    std::vector<Threshold> all;
+    for (const ReadingInfo& reading : host.kind().readings)
+      if (std::string_view(reading.name) == "way left") reading.thresholds(host, all);
+    return all;
+  };
+  CHECK(decides_at().empty());
+  shows.set(shows.get().with(1));
+  settle(stage);
+  REQUIRE(decides_at().size() == 1);
+  CHECK(decides_at().front().value == -0.5);
+}

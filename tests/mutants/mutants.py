@@ -4,6 +4,7 @@ see it, and prints the changes that no test noticed.
 
 Usage: mutants.py BUILD_FOLDER [COUNT] [SEED] [ROOM]   (ROOM: core or io, core if nothing is said)
 """
+import filecmp
 import os
 import random
 import re
@@ -62,14 +63,20 @@ def run(*command, limit):
         return -1
 
 
-shutil.rmtree(copy, ignore_errors=True)
-os.makedirs(copy)
-for name in subprocess.run(["git", "-C", top, "ls-files"], capture_output=True, text=True).stdout.splitlines():
-    os.makedirs(os.path.dirname(os.path.join(copy, name)), exist_ok=True)
-    # With the time of now: a run that was ended amid a change must not leave its object behind.
-    shutil.copy(os.path.join(top, name), os.path.join(copy, name))
+# What differs is copied with the time of now, such as what a run that was ended amid a change has left.
+names = subprocess.run(["git", "-C", top, "ls-files"], capture_output=True, text=True).stdout.splitlines()
+for folder, _, there in os.walk(copy):
+    for path in (os.path.join(folder, name) for name in there):
+        if os.path.relpath(path, copy) not in names:
+            os.remove(path)
+for name in names:
+    path, own = os.path.join(copy, name), os.path.join(top, name)
+    os.makedirs(os.path.dirname(path), exist_ok=True)
+    if not os.path.exists(path) or not filecmp.cmp(own, path, shallow=False):
+        shutil.copy(own, path)
 objects = os.path.join(build, room)
-configure = ["cmake", "-S", copy, "-B", objects, "-G", "Ninja", "-DCMAKE_BUILD_TYPE=", "-DCMAKE_CXX_FLAGS=-O1", "-DUBBO_STRICT=OFF",
+configure = ["cmake", "-S", copy, "-B", objects, "-G", "Ninja", "-DCMAKE_BUILD_TYPE=", "-DCMAKE_CXX_FLAGS=-O1 -D_GLIBCXX_ASSERTIONS",  # what CI notices with sanitizers
+             "-DUBBO_STRICT=OFF",
              "-DCMAKE_CXX_COMPILER_LAUNCHER=ccache", "-DUBBO_TOOL=ON",
              "-DUBBO_LIGHT=ON", "-DUBBO_LIGHT_ONLY=_tests$"]  # of the room itself a change compiles its own file alone
 # The tests that can see the room: its own first, then those of the room that stands on it.
