@@ -264,6 +264,11 @@ TEST_CASE("a curve through points meets them, and unless asked never leaves the 
   // A parabola is met by the free one everywhere.
   const Through parabola({{0, 0}, {0.3, 0.09}, {0.6, 0.36}, {1, 1}}, Between::free);
   CHECK(parabola.value(0.45) == Approx(0.2025));
+  // Points in a line give that line, however flat or steep.
+  for (const double slope : {0.3, 1.0, 7.0, -0.3}) {
+    const Through line({{0, 0}, {0.2, 0.2 * slope}, {0.7, 0.7 * slope}, {1, slope}});
+    for (const double at : {0.1, 0.25, 0.45, 0.8}) CHECK(line.value(at) == Approx(at * slope));
+  }
   CHECK_THROWS_WITH(Through({{0, 0}, {0, 1}}), Catch::Contains("places must grow"));
 }
 

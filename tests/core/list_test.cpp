@@ -329,3 +329,27 @@ TEST_CASE(
     CHECK(list.items() == (c.comes ? 401 : 399));
   }
 }
+
+TEST_CASE("a list shorter than its box stays where it is; keys go by pages where there are more") {
+  Stage stage;
+  auto& few = stage.add<List>("few", {0, 0, 360, 300}, {.count = 2, .item_size = 40});
+  auto& many = stage.add<List>("many", {0, 300, 360, 300}, {.count = 40, .item_size = 40});
+  stage.advance(ms(0));
+  for (const double by : {-200.0, 200.0}) {
+    swipe(stage, {180, 150}, {180, 150 + by});
+    settle(stage);
+    CHECK(few.offset() == 0);
+    CHECK(few.target() == 0);
+  }
+  stage.focus("many");
+  double before = 0;
+  for (const Key key : {Key::page_down, Key::page_down, Key::page_up, Key::page_up}) {
+    stage.press(key, stage.now() + ms(5));
+    settle(stage);
+    CHECK((many.offset() < before) == (key == Key::page_down));
+    CHECK(std::fabs(many.offset() - before) > 200);
+    CHECK(std::fabs(many.offset() - before) <= 300);
+    before = many.offset();
+  }
+  CHECK(many.offset() == 0);
+}

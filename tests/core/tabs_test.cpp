@@ -41,6 +41,10 @@ TEST_CASE("tabs: their places, the underline's two ends, none without a title, a
     CHECK(along.underline().x == (right_to_left ? 60 : 160));
     tap_on(stage, {tabs.tab(1).right() - 0.001, 120});
     CHECK(box.get().index() == 1);
+    tap_on(stage, {tabs.tab(1).right(), 120});
+    CHECK(box.get().index() == (right_to_left ? 0 : 2));
+    tap_on(stage, {tabs.tab(1).x, 120});
+    CHECK(box.get().index() == 1);
     stage.focus("boxes");
     for (const auto& [key, index] :
          {std::pair{Key::home, 0U}, {Key::end, 2U}, {right_to_left ? Key::right : Key::left, 1U}}) {

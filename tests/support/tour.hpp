@@ -269,6 +269,7 @@ inline const Beside* beside(const PartKind& kind, std::string_view name) {
       {"dialog", "children.stagger_distance", {{"children.stagger", 40.0}}},
       {"dialog", "enter_on_start", {}, 0.3},
       {"list", "overscroll_fraction", {{"overscroll_start", linear}, {"overscroll_end", linear}}},
+      {"pane", "axis", {{"moves", 0.0}}},
       {"pane", "half_life", {{"snap_points", std::vector<double>{}}}, -1.0, true},
       {"pane", "overscroll_fraction", {{"overscroll_min", linear}, {"overscroll_max", linear}}},
       {"pane", "overscroll_reach", {{"overscroll_min", damped}, {"overscroll_max", damped}}},
