@@ -302,7 +302,7 @@ TEST_CASE("a handle holds its own axis only, and leaves the other to the list ar
   CHECK(value.get() == 0.5);
 }
 
-TEST_CASE("while it is open who gets the finger, nobody drags; the threshold is that of axis and tool") {
+TEST_CASE("while it is open who gets the finger, nobody drags, the threshold is that of axis and tool") {
   Cell<double> value{0.5}, scrolled{0};
   Stage stage{{.feel = {.drag_threshold_vertical = 20}, .journal = 100}};
   stage.add<Pane>("list", {0, 0, 360, 720}, {.offset = scrolled, .min = -500, .max = 0});

@@ -8,7 +8,7 @@
 using namespace ubbo;
 using namespace ubbo::test;
 
-TEST_CASE("Tab goes to each part that answers keys, in their order, and leaves; back-tab the other way") {
+TEST_CASE("Tab goes to each part that answers keys, in their order, and leaves, back-tab the other way") {
   PROPERTY("any of six hidden or disabled", [] {
     Stage stage;
     std::vector<std::string> usable;
@@ -108,7 +108,7 @@ TEST_CASE("a part that is hidden or disabled loses the focus for good, one behin
 }
 
 TEST_CASE(
-    "a back gesture is followed by the topmost that wants it, given up or finished; a plain back stays") {
+    "a back gesture is followed by the topmost that wants it, given up or finished, a plain back stays") {
   Stage stage({.journal = 200});
   Cell<Choice> shows{Choice({"Notes", "Treatment"}, 1)};
   Cell<bool> open{true};

@@ -217,7 +217,7 @@ TEST_CASE("the same call twice equals one call") {
   });
 }
 
-TEST_CASE("ways out: each closes it, and says so; those that are off do not") {
+TEST_CASE("ways out: each closes it, and says so, those that are off do not") {
   LayersApp app;
   const auto last = [&](const Question& question) {
     const char* words = "";

@@ -7,7 +7,7 @@
 using namespace ubbo;
 using namespace ubbo::test;
 
-TEST_CASE("a measured height that depends on the width comes to rest; one that never does is told of") {
+TEST_CASE("a measured height that depends on the width comes to rest, one that never does is told of") {
   Stage measured{{.journal = 100}};
   auto& note = measured.add<Pad>("note", {0, 0, 200, 20}, {});
   int rounds = 0;

@@ -185,7 +185,7 @@ TEST_CASE("an item that comes where a gap opens moves nothing that is in view") 
   CHECK(rows.list->box_of(4) == in_view);
 }
 
-TEST_CASE("parts that lie in a list are its items; one that is hidden or removed leaves a gap that closes") {
+TEST_CASE("parts that lie in a list are its items, one that is hidden or removed leaves a gap that closes") {
   for (const bool right_to_left : {false, true}) {
     Stage stage{{.right_to_left = right_to_left}};
     auto& list = stage.add<List>("list", {20, 100, 300, 200}, {.gap = 10, .axis = Axis::horizontal});
@@ -330,7 +330,7 @@ TEST_CASE(
   }
 }
 
-TEST_CASE("a list shorter than its box stays where it is; keys go by pages where there are more") {
+TEST_CASE("a list shorter than its box stays where it is, keys go by pages where there are more") {
   Stage stage;
   auto& few = stage.add<List>("few", {0, 0, 360, 300}, {.count = 2, .item_size = 40});
   auto& many = stage.add<List>("many", {0, 300, 360, 300}, {.count = 40, .item_size = 40});

@@ -69,7 +69,7 @@ TEST_CASE("a button counts a press that is lifted over it, however it strayed be
   CHECK(saved.get() == 2);
 }
 
-TEST_CASE("a switch: a tap anywhere, a drag across, a flick; a drag that comes back changes nothing") {
+TEST_CASE("a switch: a tap anywhere, a drag across, a flick, a drag that comes back changes nothing") {
   for (const bool right_to_left : {false, true}) {
     Stage stage({.right_to_left = right_to_left});
     Cell<bool> seen{false};

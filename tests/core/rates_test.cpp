@@ -71,7 +71,7 @@ TEST_CASE(
 }
 
 TEST_CASE(
-    "what follows a place that moves is where that is, at any frame rate; and cells keep the last of it") {
+    "what follows a place that moves is where that is, at any frame rate, and cells keep the last of it") {
   std::vector<std::string> outcomes;
   for (const double fps : {0.0, 24.0, 240.0}) {
     Stage stage({.journal = 1000});

@@ -260,7 +260,7 @@ TEST_CASE(
 }
 
 TEST_CASE(
-    "who is left alone with a finger has nobody to contend with; what another finger holds is not taken "
+    "who is left alone with a finger has nobody to contend with, what another finger holds is not taken "
     "over") {
   Hives app;
   app.touch(0, Phase::down, {180, 600});

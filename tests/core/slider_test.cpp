@@ -324,7 +324,7 @@ TEST_CASE("less motion: by the stage or by the part, and a finger is followed al
   CHECK(app.slider->position() == 9);
 }
 
-TEST_CASE("any transition moves a thumb; one that never rests is refused") {
+TEST_CASE("any transition moves a thumb, one that never rests is refused") {
   for (const Transition& way :
        {Transition(Timed{Curve::family(Family::bounce, Ease::out), ms(300)}),
         Transition(Coast::half_life(ms(50))), Transition(Spring::natural(20, 0.4), ms(60))}) {

@@ -102,7 +102,7 @@ TEST_CASE("of quick changes of content the last one counts, and nothing of the o
   });
 }
 
-TEST_CASE("forward and back mirror each other; contents keep their size while the container glides") {
+TEST_CASE("forward and back mirror each other, contents keep their size while the container glides") {
   for (const bool right_to_left : {false, true})
     for (const SwapMotion way : {SwapMotion::slide, SwapMotion::both}) {
       Pages app({.way = way,

@@ -40,7 +40,7 @@ TEST_CASE(
   }
 }
 
-TEST_CASE("reset, remove and back take a row from a finger; another row waits for the lift") {
+TEST_CASE("reset, remove and back take a row from a finger, another row waits for the lift") {
   Cell<std::string> open{"a"};
   Stage stage({.journal = 500});
   auto& a = stage.add<SwipeRow>("a", {0, 100, 360, 60},

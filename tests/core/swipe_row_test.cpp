@@ -65,7 +65,7 @@ TEST_CASE("the action that a row uncovers is pressed where it is seen, and close
   CHECK(stays.row->state() == SwipeRow::State::open);
 }
 
-TEST_CASE("a drag that begins on an action moves the row; beside it, or cancelled, a press does not count") {
+TEST_CASE("a drag that begins on an action moves the row, beside it, or cancelled, a press does not count") {
   Row dragged;
   dragged.press({320, 130}, {352, 130});  // within the action, but further than the drag threshold
   CHECK(dragged.moved.get() == 0);

@@ -91,7 +91,7 @@ TEST_CASE(
   CHECK(page.get() == 12);
 }
 
-TEST_CASE("a choice of none: no underline, and none to travel from; a page host always shows one") {
+TEST_CASE("a choice of none: no underline, and none to travel from, a page host always shows one") {
   Stage stage;
   Cell<Choice> chosen{Choice({"Brood", "Stores", "Pests"}).with_none()};
   CHECK((!chosen.get().any() && chosen.get().index() == 3 && chosen.get().name().empty()));

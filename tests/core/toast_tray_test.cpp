@@ -74,7 +74,7 @@ TEST_CASE("toasts are shown once each, in order, each for its time to the micros
   });
 }
 
-TEST_CASE("a toast's time stands under a finger; it is swiped away, replaced or begun again") {
+TEST_CASE("a toast's time stands under a finger, it is swiped away, replaced or begun again") {
   Cell<std::string> message{"Inspection saved"};
   Cell<int> shows{0};
   std::vector<std::string> said;

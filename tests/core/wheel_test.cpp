@@ -64,7 +64,7 @@ TEST_CASE("a notch scrolls what is under the pointer, in its own time and by exa
 }
 
 TEST_CASE(
-    "a trackpad's way is followed at once, and lifting is a flick; the platform's own momentum is passed "
+    "a trackpad's way is followed at once, and lifting is a flick, the platform's own momentum is passed "
     "over") {
   Stage stage({.journal = 64});
   auto& list = stage.add<List>("list", {0, 0, 300, 400}, rows(100));
@@ -106,7 +106,7 @@ TEST_CASE(
   CHECK_FALSE(shown.get());
 }
 
-TEST_CASE("a notch is a step for what steps; in something that scrolls only with the focus") {
+TEST_CASE("a notch is a step for what steps, in something that scrolls only with the focus") {
   Stage stage({.journal = 256});
   Cell<double> alone(4), inside(4);
   stage.add<Slider>("alone", {20, 20, 300, 48}, {.value = alone, .from = 0, .to = 10, .step = 1});

@@ -36,7 +36,7 @@ to = 10   # no more
 
 }  // namespace
 
-TEST_CASE("a value that is said changes in its place; one that is not comes on a line of its own") {
+TEST_CASE("a value that is said changes in its place, one that is not comes on a line of its own") {
   const std::string text = ridge;
   const auto with = [&](const std::string& was, const std::string& is) {
     std::string made = text;

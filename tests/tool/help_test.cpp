@@ -127,7 +127,7 @@ TEST_CASE("watch runs again when a file it names has changed, and not before") {
              Catch::Contains("takes another command"));
 }
 
-TEST_CASE("a terminal gets colours, NO_COLOR and files do not; progress stands on a terminal only") {
+TEST_CASE("a terminal gets colours, NO_COLOR and files do not, progress stands on a terminal only") {
   const Folder folder;
   REQUIRE(run(in(folder, "ubbo demo")).exit == 0);
   const std::string why =

@@ -189,8 +189,8 @@ class Check {
       if (!one.at || std::fabs(when - to_ms(*one.at)) <= one.within) return;
       nearest += fmt::format("{}{} ms", nearest.empty() ? "; it is said at " : ", ", plain(when));
     }
-    miss(one,
-         fmt::format("{} does not say \"{}\"{}", one.name.empty() ? "nobody" : one.name, one.value, nearest));
+    miss(one, fmt::format("{} \"{}\"{}", one.name.empty() ? "nobody says" : one.name + " does not say",
+                          one.value, nearest));
   }
 
   SceneRun* run_;
