@@ -29,6 +29,7 @@ inline rc::Gen<double> number(double min, double max) {
                       [=](int i) { return min + (max - min) * static_cast<double>(i) / 1e6; });
 }
 
+/// One sample of a finger.
 inline void touch(Stage& stage, double at_ms, Phase phase, Point at, int contact = 1) {
   stage.touch({.time = ms(at_ms), .contact = contact, .phase = phase, .at = at});
 }
@@ -47,6 +48,7 @@ inline void swipe(Stage& stage, Point from, Point to, double rest_ms = 120, Phas
   for (int i = 1; i <= 10; ++i) touch(stage, at + 8 * i, Phase::move, from + (to - from) * (i / 10.0));
   touch(stage, at + 80 + rest_ms, end, to);
 }
+/// Down and up at one place, from 16 ms after now on.
 inline void tap_on(Stage& stage, Point at) { swipe(stage, at, at, 0); }
 
 /// A stage with the slider of the demo: values 0 to 10 on a track from x = 54 to 306, y = 224.
