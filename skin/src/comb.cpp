@@ -66,6 +66,7 @@ Picture comb(const Stage& stage, const CombColours& colours, const Looks& looks,
   for (const Part* part : stage.parts()) {
     if (!part->in_sight()) continue;
     Drawn pieces{picture, {}};
+    pieces.others.reserve(4);
     draw_pieces(*part, pieces, colours, lettering);
     const auto own = looks.find(part->kind().name);
     Picture drawn = own == looks.end() ? std::move(pieces.others) : own->second(*part, colours);

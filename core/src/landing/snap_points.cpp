@@ -35,10 +35,9 @@ SnapPoints SnapPoints::even(double from, double to, double step) {
   made.to_ = to;
   made.step_ = step;
   made.scale_ = decimal_scale(from, step);
-  // Where steps are not far above what doubles of this size can tell apart, each place is looked at.
-  if (step > 1e-9 * std::fmax(std::fabs(from), std::fabs(to))) made.around_ = 0.49 * step;
   // A last step shorter than a millionth of a step is rounding, not a step.
   made.size_ = static_cast<std::size_t>(std::ceil((to - from) / step - 1e-6)) + 1;
+  made.set_around(made.size_ < 2 ? step : std::min(step, to - made.at(made.size_ - 2)));
   return made;
 }
 
@@ -58,7 +57,16 @@ SnapPoints SnapPoints::list(std::span<const double> places) {
     made.size_ = sorted(made.many_.begin(), made.many_.end());
     made.many_.resize(made.size_);
   }
+  double gap = HUGE_VAL;
+  for (std::size_t i = 1; i < made.size_; ++i) gap = std::min(gap, made.at(i) - made.at(i - 1));
+  if (made.size_ > 1) made.set_around(gap);
   return made;
+}
+
+void SnapPoints::set_around(double smallest_gap) {
+  // Gaps not far above what doubles of this size can tell apart are looked at anew each time.
+  const double farthest = std::fmax(std::fabs(at(0)), std::fabs(at(size_ - 1)));
+  if (smallest_gap > 1e-9 * farthest) around_ = 0.49 * smallest_gap;
 }
 
 double SnapPoints::at(std::size_t index) const {
@@ -69,27 +77,21 @@ double SnapPoints::at(std::size_t index) const {
   return std::round((from_ + steps * step_) * scale_) / scale_;
 }
 
-SnapPoints::Found SnapPoints::look(double place) const {
+void SnapPoints::look(double place, Found& found) const {
   std::size_t below = 0;
   if (step_ == 0.0) {
     const std::span<const double> places = listed();
     const auto past = std::upper_bound(places.begin(), places.end(), place);
     below = past == places.begin() ? 0 : static_cast<std::size_t>(past - places.begin()) - 1;
   } else if (place > from_) {
-    const double steps = (place - from_) / step_;
-    below = static_cast<std::size_t>(std::min(steps, static_cast<double>(size_ - 1)));
-    // Well beside the middle of two whole steps there is nothing to compare.
-    if (below + 2 < size_ && around_ > 0.0) {
-      const double beyond = steps - static_cast<double>(below);
-      if (beyond < 0.49) return {below, at(below), around_};
-      if (beyond > 0.51) return {below + 1, at(below + 1), below + 3 < size_ ? around_ : 0.0};
-    }
+    below = static_cast<std::size_t>(std::min((place - from_) / step_, static_cast<double>(size_ - 1)));
   }
   double lower = at(below);
   if (step_ != 0.0 && below > 0 && lower > place) lower = at(--below);
-  if (below + 1 >= size_) return {below, lower};
+  found = {below, lower, around_};
+  if (below + 1 >= size_) return;
   const double upper = at(below + 1);
-  return place - lower < upper - place ? Found{below, lower} : Found{below + 1, upper};
+  if (!(place - lower < upper - place)) found = {below + 1, upper, around_};
 }
 
 }  // namespace ubbo

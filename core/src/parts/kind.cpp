@@ -102,27 +102,23 @@ void hover_pieces(const Part& part, const Piece& piece, int key, const PieceTake
 
 PieceUnder piece_under(const Part& part, Point at) {
   constexpr double least = 40.0;  // dp that a finger is given at least
-  struct Search {
-    const Part* part;
-    Point at;
-    PieceUnder found{};
-    double nearest = HUGE_VAL;
-    int counted = 0;
-  } search{&part, at};
-  part.kind().pieces(part, [&search](const Piece& shown) {
-    const Cursor cursor = cursor_of(*search.part, shown);
+  PieceUnder found;
+  double nearest = HUGE_VAL;
+  int counted = 0;
+  part.kind().pieces(part, [&](const Piece& shown) {
+    const Cursor cursor = cursor_of(part, shown);
     Piece piece{.box = shown.box, .item = shown.item, .cursor = cursor};
-    const int key = key_of(piece, search.counted);
-    if (key == 0 || (shown.clip && !shown.clip->contains(search.at))) return;
+    const int key = key_of(piece, counted);
+    if (key == 0 || (shown.clip && !shown.clip->contains(at))) return;
     const double around = std::fmax(0.0, (least - std::fmin(shown.box.w, shown.box.h)) / 2);
-    const bool on = shown.box.contains(search.at);
-    if (!on && !inner(shown.box, {-around, -around, -around, -around}).contains(search.at)) return;
-    const double distance = on ? -1.0 : length(search.at - shown.box.centre());
-    if (distance > search.nearest || (!on && distance == search.nearest)) return;
-    search.nearest = distance;
-    search.found = {key, cursor, shown.box};
+    const bool on = shown.box.contains(at);
+    if (!on && !inner(shown.box, {-around, -around, -around, -around}).contains(at)) return;
+    const double distance = on ? -1.0 : length(at - shown.box.centre());
+    if (distance > nearest || (!on && distance == nearest)) return;
+    nearest = distance;
+    found = {key, cursor, shown.box};
   });
-  return search.found;
+  return found;
 }
 
 void pieces_of(const Part& part, const PieceTaker& out) {

@@ -503,7 +503,7 @@ void list_pieces(const Part& part, const PieceTaker& out) {
     std::string words;
     for (std::size_t i = it.first(); i <= it.last(); ++i) {
       const Box item = common(it.box_of(i), box);
-      words = it.settings().label + " " + std::to_string(i + 1);
+      words = it.settings().label + (it.settings().label.empty() ? "" : " ") + std::to_string(i + 1);
       out({.role = Role::row,
            .name = "item",
            .box = item,

@@ -55,10 +55,7 @@ void Rail::show_dragged(double place) {
   mover_.put(place);
   double says = place;
   if (!plan_.snap_points.empty()) {
-    if (!(std::fabs(place - step_.place) < step_.around)) {
-      const std::size_t before = std::exchange(step_, plan_.snap_points.look(place)).index;
-      if (step_.index != before) part_->moment(MomentKind::step_passed);
-    }
+    if (plan_.snap_points.follow(place, step_)) part_->moment(MomentKind::step_passed);
     if (plan_.tells == Tells::choice) says = step_.place;
   }
   if (plan_.tells == Tells::target || plan_.tells == Tells::rest) return;

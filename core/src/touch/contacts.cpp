@@ -26,15 +26,15 @@ const answers::BadSample& answer_of(SampleFault fault) {
 
 Contact* Contacts::find(const Sample& sample) {
   if (open_count_ == 0) return nullptr;
-  auto* found = std::find_if(slots_.begin(), slots_.end(), [&](const Contact& c) {
-    return c.open && c.id == sample.contact && c.device == sample.device;
-  });
-  return found == slots_.end() ? nullptr : found;
+  for (Contact& c : slots_)
+    if (c.open && c.id == sample.contact && c.device == sample.device) return &c;
+  return nullptr;
 }
 
 Contact* Contacts::first_open() {
-  auto* found = std::find_if(slots_.begin(), slots_.end(), [](const Contact& c) { return c.open; });
-  return found == slots_.end() ? nullptr : found;
+  for (Contact& c : slots_)
+    if (c.open) return &c;
+  return nullptr;
 }
 
 Contacts::Admitted Contacts::admit(const Sample& sample, Micros lag) {

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <array>
+#include <cmath>
 #include <cstddef>
 #include <initializer_list>
 #include <span>
@@ -36,15 +37,29 @@ class SnapPoints {
   struct Found {
     std::size_t index = 0;
     double place = 0.0;
-    double around = 0.0;  ///< it is the nearest of all places less than that away from it; 0: not known
+    double around = 0.0;  ///< it is the nearest of all to places less than that away from it; 0: not known
   };
   /// That point's index and its place.
-  [[nodiscard]] Found look(double place) const;
+  [[nodiscard]] Found look(double place) const {
+    Found found;
+    look(place, found);
+    return found;
+  }
+  /// Brings what was found before up to date. Returns true when another point is nearest now.
+  bool follow(double place, Found& found) const {
+    if (std::fabs(place - found.place) < found.around) return false;
+    const std::size_t before = found.index;
+    look(place, found);
+    return found.index != before;
+  }
   /// The place of that point; `place` itself where there is none.
   [[nodiscard]] double snapped(double place) const { return empty() ? place : look(place).place; }
   friend bool operator==(const SnapPoints&, const SnapPoints&) = default;
 
  private:
+  // Into its place: a copy made at once, wider than what was written, waits for that to reach the memory.
+  void look(double place, Found& found) const;
+  void set_around(double smallest_gap);
   [[nodiscard]] std::span<const double> listed() const {
     return many_.empty() ? std::span<const double>(few_.data(), listed_) : std::span<const double>(many_);
   }
@@ -56,7 +71,7 @@ class SnapPoints {
   double from_ = 0.0;
   double to_ = 0.0;
   double step_ = 0.0;
-  double around_ = 0.0;  // a whole step is nearest to what is less than that away; 0: that is looked at
+  double around_ = 0.0;  // each point is the nearest to what is less than that away; 0: that is not known
   double scale_ = 0.0;   // 10^decimals of from and step; 0 when they have no short decimal form
 };
 

@@ -2,7 +2,6 @@
 
 #include <any>
 #include <array>
-#include <functional>
 #include <memory>
 #include <optional>
 #include <span>
@@ -10,6 +9,7 @@
 #include <variant>
 #include <vector>
 
+#include "ubbo/base/taker.hpp"
 #include "ubbo/landing/landing.hpp"
 #include "ubbo/parts/content.hpp"
 #include "ubbo/parts/cursor.hpp"
@@ -81,7 +81,7 @@ struct Piece {
   Cursor cursor = Cursor::automatic;
 };
 
-using PieceTaker = std::function<void(const Piece&)>;
+using PieceTaker = Taker<const Piece&>;
 
 /// Hands out the pieces of one item of a part that has many: its card, with its picture above its title; or
 /// its number, where `titles` has no line for it.
@@ -116,7 +116,7 @@ struct Stand {
   double opacity = 1.0;
 };
 
-using StandTaker = std::function<void(const Stand&)>;
+using StandTaker = Taker<const Stand&>;
 
 /// Settings of some kind of part as a value, to be filled without knowing which: a copy shares nothing with
 /// what it was copied from. Made by `PartKind::fresh` and `settings_of`, or of a kind's own struct.
