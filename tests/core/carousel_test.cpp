@@ -54,6 +54,28 @@ TEST_CASE(
   CHECK(three.item(2).right() == 660);
 }
 
+TEST_CASE("what a finger goes on past the end of a carousel moves what lies around it, to the dp") {
+  for (const double peek : {0.0, 40.0}) {
+    Stage stage;
+    const Pane& plan =
+        stage.add<Pane>("plan", {0, 0, 360, 720}, {.min = -400, .max = 400, .axis = Axis::horizontal});
+    Carousel& photos = stage.add<Carousel>("photos", {0, 0, 360, 300},
+                                           {.count = 2,
+                                            .peek = peek,
+                                            .overscroll_start = Overscroll::How::none,
+                                            .overscroll_end = Overscroll::How::none},
+                                           {.inside = "plan", .yields_to = "plan"});
+    stage.at(ms(0), [&] { photos.go_to(1); });
+    settle(stage);
+    const double begins = to_ms(stage.now());
+    const double far = photos.item_length() + 60;
+    touch(stage, begins, Phase::down, {5, 100});
+    for (int i = 1; i <= 20; ++i) touch(stage, begins + 20 * i, Phase::move, {5 + far * i / 20, 100});
+    CHECK(photos.position() == 0);
+    CHECK(plan.offset() == Approx(60 - stage.feel().drag_threshold));
+  }
+}
+
 TEST_CASE("each end of a carousel yields in its own way") {
   for (const Overscroll::How start :
        {Overscroll::How::none, Overscroll::How::linear, Overscroll::How::damped})

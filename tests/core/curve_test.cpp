@@ -321,6 +321,7 @@ TEST_CASE("the fewest lines within an error: within it, exact at the ends, and f
   const std::size_t quad = fewest_stops(Curve::family(Family::quad, Ease::in), e).points.size();
   CHECK(quad >= static_cast<std::size_t>(links) + 1);
   CHECK(quad <= static_cast<std::size_t>(links) + 2);
+  CHECK(fewest_stops(Curve{}, 1).points.size() == 2);
   CHECK_THROWS_WITH(fewest_stops(Curve{}, 0), Catch::Contains("0.0001 to 1"));
 }
 

@@ -217,6 +217,24 @@ TEST_CASE("the same call twice equals one call") {
   });
 }
 
+TEST_CASE("a second finger that comes to nothing takes nothing from the first one on the backdrop") {
+  LayersApp app;
+  app.open[0].set(true);
+  app.settle();
+  const double now = to_ms(app.stage.now());
+  const auto touches = [&](double after, Phase phase, int contact) {
+    touch(app.stage, now + after, phase, {180, 40}, contact);
+  };
+  touches(10, Phase::down, 1);
+  touches(20, Phase::down, 2);
+  touches(30, Phase::cancel, 2);
+  touches(40, Phase::up, 1);
+  CHECK_FALSE(app.open[0].get());
+  app.open[0].set(true);
+  app.settle();
+  CHECK(app.open[0].get());
+}
+
 TEST_CASE("ways out: each closes it, and says so, those that are off do not") {
   LayersApp app;
   const auto last = [&](const Question& question) {

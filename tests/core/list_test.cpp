@@ -165,11 +165,33 @@ TEST_CASE("items that come and go move nothing at once, and end side by side") {
     }
     settle(rows.stage);
     rows.look();
+    RC_ASSERT(rows.offset.get() == rows.list->offset());
     for (std::size_t i = 1; i < rows.list->items(); ++i)
       RC_ASSERT(std::fabs(rows.list->box_of(i).y - rows.list->box_of(i - 1).bottom() - 4) < 1e-6);
     RC_ASSERT(rows.list->offset() <= 0 &&
               rows.list->offset() >= std::min(0.0, 200 - rows.list->length()) - 1e-9);
   });
+}
+
+TEST_CASE("what is measured above the box leaves the view, and the cell says where that is at once") {
+  Rows rows(30);
+  rows.stage.immediately([&] { rows.offset.set(-300); });
+  rows.list->measure(1, 70);
+  CHECK(rows.list->offset() == -322);
+  CHECK(rows.offset.get() == -322);
+}
+
+TEST_CASE("with less motion what comes and goes among items is there at once") {
+  for (const Reduced reduced : {Reduced::fade, Reduced::still}) {
+    Rows rows(30);
+    rows.stage.set_reduced_motion(reduced);
+    const double third = rows.list->box_of(2).y;
+    rows.list->insert(2);
+    CHECK(rows.list->box_of(3).y == third + 52);
+    rows.list->remove(1);
+    CHECK(rows.list->box_of(2).y == third);
+    CHECK(rows.stage.settled());
+  }
 }
 
 TEST_CASE("an item that comes where a gap opens moves nothing that is in view") {

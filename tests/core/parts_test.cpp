@@ -99,6 +99,35 @@ TEST_CASE("a switch: a tap anywhere, a drag across, a flick, a drag that comes b
   }
 }
 
+TEST_CASE("a card of which nobody knows where it went comes back from the first open side, as one reads") {
+  for (int open = 1; open < 16; ++open)
+    for (const bool right_to_left : {false, true}) {
+      Stage stage({.right_to_left = right_to_left});
+      Cell<int> top{2};
+      CardDeck& deck = stage.add<CardDeck>("hives", {40, 160, 280, 380},
+                                           {.selected = top,
+                                            .count = 3,
+                                            .to_left = (open & 1) != 0,
+                                            .to_right = (open & 2) != 0,
+                                            .upwards = (open & 4) != 0,
+                                            .downwards = (open & 8) != 0});
+      stage.at(ms(0), [&] { deck.undo(); });
+      const Side side = (open & 3) == 3   ? (right_to_left ? Side::right : Side::left)
+                        : (open & 1) != 0 ? Side::left
+                        : (open & 2) != 0 ? Side::right
+                        : (open & 4) != 0 ? Side::up
+                                          : Side::down;
+      INFO(open << " " << right_to_left);
+      const Point from = deck.offset();
+      CHECK((side == Side::left    ? -from.x
+             : side == Side::right ? from.x
+             : side == Side::up    ? -from.y
+                                   : from.y) > 200);
+      settle(stage);
+      CHECK(top.get() == 1);
+    }
+}
+
 TEST_CASE("a card goes where it was thrown, turns by where it was held, and comes back in mid-air") {
   Stage stage;
   Cell<int> top{0};

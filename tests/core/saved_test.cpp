@@ -64,6 +64,11 @@ TEST_CASE("a screen is found again as it was left, and back goes the way it went
   again.stage.back(ms(2010));
   again.stage.advance(ms(4000));
   CHECK(again.pages->selected() == 1);
+  CHECK(there.get());
+  Screen without(false);
+  without.stage.advance(ms(5));
+  CHECK(without.stage.restore(bytes, ms(20)) == "");
+  CHECK(without.pages->selected() == 2);
 }
 
 TEST_CASE("bytes that are damaged, cut off or of something else change nothing and say so") {

@@ -117,6 +117,9 @@ TEST_CASE("a tap on the track travels there: on the thumb, or when it is turned 
   app.tap(30'000, app.slider->thumb() + Point{10, 5});
   app.settle();
   CHECK(app.frames.get() == 9);
+  app.tap(40'000, app.slider->thumb() - Point{24, 0});  // the last place that still is the thumb's
+  app.settle();
+  CHECK(app.frames.get() == 9);
   // A press that strays past the tap reach across the track is neither tap nor drag.
   app.swipe(60'000, {100, 210}, {102, 246});
   CHECK(app.says(answers::tap_strayed));

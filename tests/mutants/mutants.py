@@ -4,6 +4,7 @@ see it, and prints the changes that no test noticed.
 
 Usage: mutants.py BUILD_FOLDER [COUNT] [SEED] [ROOM]   (ROOM: core or io, core if nothing is said)
 """
+import concurrent.futures
 import filecmp
 import os
 import random
@@ -94,34 +95,45 @@ limit = 3 * (time.time() - began) + 20
 places = sites()
 random.Random(seed).shuffle(places)
 caught = survived = 0
-for path, number, start, end, text in places:
-    if caught + survived == count:
-        break
-    whole = open(path, encoding="utf-8").read()
-    lines = whole.split("\n")
-    before = lines[number]
-    lines[number] = before[:start] + text + before[end:]
-    open(path, "w", encoding="utf-8").write("\n".join(lines))
-    try:
-        noticed = False
-        for suite, program in zip(suites, tests):
-            if run("cmake", "--build", objects, "--target", suite, limit=600):
-                noticed = None  # what does not compile is no change
-                break
-            if run(program, "--abort", limit=limit):
-                noticed = True
-                break
-        if noticed is None:
-            continue
-        if noticed:
-            caught += 1
-        else:
-            survived += 1
-            print(f"{os.path.relpath(path, copy)}:{number + 1}: {before.strip()}  ->  {lines[number].strip()}", flush=True)
-    finally:
-        open(path, "w", encoding="utf-8").write(whole)
+
+
+def try_out(programs, change):
+    """Whether the tests notice the change; while they run, the next one is built."""
+    global caught, survived
+    noticed = any(run(program, "--abort", limit=limit) for program in programs)
+    for program in programs:
+        os.remove(program)
+    if noticed:
+        caught += 1
+    else:
+        survived += 1
+        print(change, flush=True)
     if sys.stderr.isatty():
         print(f"\r{caught + survived} of {count}", end="", file=sys.stderr)
     elif (caught + survived) % 10 == 0:
         print(f"{caught} of {caught + survived} so far", file=sys.stderr, flush=True)
+
+
+tested = 0
+with concurrent.futures.ThreadPoolExecutor(1) as tester:
+    before_it = tester.submit(lambda: None)
+    for path, number, start, end, text in places:
+        if tested == count:
+            break
+        whole = open(path, encoding="utf-8").read()
+        lines = whole.split("\n")
+        before = lines[number]
+        lines[number] = before[:start] + text + before[end:]
+        open(path, "w", encoding="utf-8").write("\n".join(lines))
+        try:
+            if run("cmake", "--build", objects, "--target", *suites, limit=1200):
+                continue  # what does not compile is no change
+        finally:
+            open(path, "w", encoding="utf-8").write(whole)
+        before_it.result()
+        copies = [shutil.copy(program, program + "_changed") for program in tests]
+        change = f"{os.path.relpath(path, copy)}:{number + 1}: {before.strip()}  ->  {lines[number].strip()}"
+        before_it = tester.submit(try_out, copies, change)
+        tested += 1
+    before_it.result()
 print(f"{caught} of {caught + survived} changes in {room} were noticed ({100 * caught // max(caught + survived, 1)} %), seed {seed}, {len(places)} places")

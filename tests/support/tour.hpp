@@ -179,6 +179,11 @@ inline constexpr TourStop tour_stops[]{
        it.stage.back_moves(0.5, ms(3100));
      },
      true},
+    {"opened, then Escape twice",
+     [](Alone& it) {
+       opened(it, 900);
+       for (const double when : {1500.0, 1550.0}) it.stage.press(Key::escape, ms(when));
+     }},
     {"opened, and touched on its way", [](Alone& it) { opened(it, 180), tap_at(it, middle_of(it), 180, 1); }},
     {"opened, then flicked left",
      [](Alone& it) {
@@ -320,6 +325,8 @@ inline std::set<std::string> came_of(const PartKind& kind, const ChangeSettings&
   });
   const auto read = [&](const char* when) {
     for (const ReadingInfo& reading : kind.readings) all.insert(when + read_one(*alone.part, reading));
+    for (const PartAction& action : kind.actions)
+      if (!action.can(*alone.part)) all.insert(std::string(when) + "cannot " + action.name);
   };
   stop.action(alone);
   std::vector<const char*> asked;
