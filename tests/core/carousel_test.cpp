@@ -64,7 +64,7 @@ TEST_CASE("what a finger goes on past the end of a carousel moves what lies arou
                                             .peek = peek,
                                             .overscroll_start = Overscroll::How::none,
                                             .overscroll_end = Overscroll::How::none},
-                                           {.inside = "plan", .yields_to = "plan"});
+                                           {.inside = "plan"});
     stage.at(ms(0), [&] { photos.go_to(1); });
     settle(stage);
     const double begins = to_ms(stage.now());
