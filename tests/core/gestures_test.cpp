@@ -358,3 +358,20 @@ TEST_CASE("the axis of a movement is that from where the finger went down, where
     CHECK(shy->all_facts()[0].limit == 20);
   }
 }
+
+TEST_CASE("a tap that missed a row is told the gap by which that closed, whatever taps now") {
+  for (const double now : {0.15, 0.6}) {  // by another tool, in a hurry and at leisure
+    Screen screen({.taps = 2});
+    const Micros gap = screen.feel.multi_tap_gap;
+    screen.tap(0, {100, 100});
+    screen.pass(ms(80) + gap);
+    screen.feel.multi_tap_gap = Micros{static_cast<std::int64_t>(now * 1e6)};
+    screen.tap(80 + to_ms(gap) + 20, {100, 100});
+    const auto& all = screen.journal.decisions();
+    const auto said = std::find_if(all.begin(), all.end(),
+                                   [](const Decision& d) { return d.says(answers::again_too_late); });
+    REQUIRE(said != all.end());
+    CHECK(said->facts[0].value == Approx(to_ms(gap) + 20));
+    CHECK(said->facts[0].limit == Approx(to_ms(gap)));
+  }
+}

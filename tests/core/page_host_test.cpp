@@ -386,3 +386,23 @@ TEST_CASE("a page host tells half-way back as what decides, where there is a pag
   REQUIRE(decides_at().size() == 1);
   CHECK(decides_at().front().value == -0.5);
 }
+
+TEST_CASE("a page that is drawn back half-way lies between the numbers of the two that are seen") {
+  Rounds app({}, {.journal = 1000});
+  double now = 0;
+  for (const std::size_t page : {1U, 3U}) {
+    app.go(now += 2000, page);
+    settle(app.stage);
+  }
+  now += 4000;
+  for (int i = 0; i <= 20; ++i) app.touch(now + 30 * i, i == 0 ? Phase::down : Phase::move, 4 + 9.0 * i);
+  app.touch(now + 700, Phase::cancel, 184);
+  bool said = false;
+  for (const Decision& one : app.stage.journal().decisions())
+    if (one.says(answers::goes_back)) {
+      said = true;
+      CHECK(one.facts[0].value > 1.1);
+      CHECK(one.facts[0].value < 2.9);
+    }
+  CHECK(said);
+}

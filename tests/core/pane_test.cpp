@@ -240,6 +240,23 @@ TEST_CASE("what is set at once in the middle of a throw is where it stays") {
   CHECK(pane.offset() == 0);
 }
 
+TEST_CASE("a pane has a speed for flicks where one may decide between two places") {
+  for (const auto& [places, projects] : {std::pair{0, true}, {1, true}, {2, true}, {2, false}}) {
+    Stage stage;
+    PaneSettings settings{.min = -300, .snap_points = std::vector<double>{-300, 0}};
+    settings.snap_points.resize(static_cast<std::size_t>(places));
+    if (!projects) settings.projection_time = Micros{0};
+    const Pane& plan = stage.add<Pane>("plan", {0, 0, 360, 720}, settings);
+    std::vector<Threshold> found;
+    for (const ReadingInfo& reading : plan.kind().readings)
+      if (reading.thresholds != nullptr) reading.thresholds(plan, found);
+    const auto flicks = std::count_if(found.begin(), found.end(), [&](const Threshold& one) {
+      return std::fabs(one.value) == stage.feel().flick_speed;
+    });
+    CHECK(flicks == (places == 2 && projects ? 2 : 0));
+  }
+}
+
 TEST_CASE("a rest has a name, and a pane stays with it when it is measured anew") {
   Cell<double> height{0};
   Cell<Choice> stands{Choice({"full", "half", "low"}, 1)};

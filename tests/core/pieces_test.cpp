@@ -34,6 +34,37 @@ TEST_CASE("what a part of any kind is made of is sound, wherever it is") {
     });
 }
 
+TEST_CASE("a picture that a pointer has enlarged lies in what scales it as it lies in its piece") {
+  Stage stage;
+  Cell<bool> open{true};
+  stage.add<Dialog>("dialog", {30, 300, 300, 300},
+                    {.open = open, .travel = {.to_scale = 0.5}, .exit = Timed{Curve{}, ms(400)}});
+  Button& photo = stage.add<Button>("photo", {10, 10, 100, 80}, {.label = "photo"}, {.inside = "dialog"});
+  photo.set_content({.image = "ridge", .hover = HoverContent{.scale = 1.5}});
+  settle(stage);
+  stage.touch({.time = stage.now() + ms(10), .phase = Phase::hover, .at = {90, 350}, .tool = Tool::mouse});
+  settle(stage);
+  stage.at(stage.now(), [&] { open.set(false); });
+  stage.advance(stage.now() + ms(40));
+  const auto pictured = [](std::optional<Piece>& found) {
+    return [&found](const Piece& piece) {
+      if (piece.image_box && !found) found = piece;
+    };
+  };
+  std::optional<Piece> own, seen;
+  pieces_of(photo, pictured(own));
+  stage.draw([&, look = pictured(seen)](const Part& part, const Piece& piece) {
+    if (&part == &photo) look(piece);
+  });
+  REQUIRE(own);
+  REQUIRE(seen);
+  REQUIRE(own->image_box->x < own->box.x - 5);
+  const double scale = seen->box.w / own->box.w;
+  CHECK(scale < 0.99);
+  CHECK(seen->image_box->x - seen->box.x == Approx((own->image_box->x - own->box.x) * scale));
+  CHECK(seen->image_box->y - seen->box.y == Approx((own->image_box->y - own->box.y) * scale));
+}
+
 TEST_CASE("pieces come as they are drawn: faded, scaled and clipped with what they lie in") {
   Stage stage;
   Cell<bool> open{false};

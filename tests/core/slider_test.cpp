@@ -133,6 +133,15 @@ TEST_CASE("a tap on the track travels there: on the thumb, or when it is turned 
   CHECK(fixed.frames.get() == 8);
 }
 
+TEST_CASE("a press beside the thumb that goes just as far as a drag says that it was not on the thumb") {
+  HoneySlider app({.grab = Grab::thumb, .tap_moves = false});
+  const double far = app.stage.feel().drag_threshold;
+  app.swipe(0, {290, 224}, {290 - far, 224}, 2000);
+  CHECK(app.says(answers::drag_off_handle));
+  app.swipe(5000, {290, 224}, {290 - far + 0.01, 224}, 2000);
+  CHECK(app.says(answers::drag_too_short));
+}
+
 TEST_CASE("the cell follows the finger, or hears of the place only when the thumb is at rest") {
   for (const UpdateWhen update_when : {UpdateWhen::dragging, UpdateWhen::at_rest}) {
     HoneySlider app({.step = 1, .update_when = update_when});

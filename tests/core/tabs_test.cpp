@@ -4,6 +4,23 @@
 using namespace ubbo;
 using namespace ubbo::test;
 
+TEST_CASE("tabs that go while a finger is on the last of them leave it the one that is the last now") {
+  Stage stage({.journal = 100});
+  Cell<Choice> box{Choice({"Brood box", "Super", "Lid"})};
+  const Tabs& tabs = stage.add<Tabs>("boxes", {0, 100, 300, 40}, {.selected = box});
+  touch(stage, 10, Phase::down, {250, 120});
+  stage.at(ms(20), [&] { box.set(Choice({"Brood box", "Super"})); });
+  touch(stage, 30, Phase::move, {251, 120});
+  touch(stage, 40, Phase::up, {251, 120});
+  CHECK(tabs.count() == 2);
+  CHECK(box.get().index() == 0);  // as the app has written
+  const auto& all = stage.journal().decisions();
+  const auto said =
+      std::find_if(all.begin(), all.end(), [](const Decision& d) { return d.says(answers::tab_chosen); });
+  REQUIRE(said != all.end());
+  CHECK(said->facts[0].value == 2);
+}
+
 TEST_CASE("tabs: their places, the underline's two ends, none without a title, along with the pages") {
   for (const bool right_to_left : {false, true}) {
     Stage stage({.right_to_left = right_to_left});

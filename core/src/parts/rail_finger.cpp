@@ -156,7 +156,6 @@ void Rail::resume() {
 
 bool Rail::take_over(const Contact& contact, Point anchor) {
   if (held_ != nullptr && held_ != &contact) return false;
-  off_handle_ = 0.0;
   hold(contact, anchor);
   drag_.go_on(anchor, contact.seen.at);  // the threshold was passed elsewhere
   follow(contact, contact.seen);

@@ -98,7 +98,8 @@ void Gestures::happen() {
     say(GestureKind::long_press, GesturePhase::began, time);
     return;
   }
-  report_row(row_lifted_ + feel_.multi_tap_gap, true);
+  row_closed_after_ = feel_.multi_tap_gap;
+  report_row(row_lifted_ + row_closed_after_, true);
   row_seen_ = true;  // time closed it, and nothing else: a further tap can have missed it
 }
 
@@ -156,13 +157,15 @@ void Gestures::down(const Contact& contact, const Sample& sample) {
 void Gestures::join_row(const Sample& sample) {
   const double gap = to_ms(sample.time - row_lifted_);
   const double apart = length(sample.at - row_at_);
-  const bool soon = row_ > 0 && gap <= to_ms(feel_.multi_tap_gap);  // closed rows close at the gap itself
+  // One that has closed did so by the feel of what tapped then, at the gap itself.
+  const double longest = to_ms(row_ > 0 ? feel_.multi_tap_gap : row_closed_after_);
+  const bool soon = row_ > 0 && gap <= longest;
   const bool near = apart <= feel_.multi_tap_reach;
   log_.say(sample.time,
            !soon  ? answers::again_too_late
            : near ? answers::again
                   : answers::again_too_far,
-           {gap, to_ms(feel_.multi_tap_gap)}, {apart, feel_.multi_tap_reach}, std::max(row_, 1));
+           {gap, longest}, {apart, feel_.multi_tap_reach}, std::max(row_, 1));
   if (row_ > 0 && (!soon || !near)) report_row(sample.time, true);
 }
 

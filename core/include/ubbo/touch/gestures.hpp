@@ -120,6 +120,7 @@ class Gestures {
   Micros row_began_{};         // when the first of them went down
   Micros row_lifted_{};        // when the last of them ended
   bool row_seen_ = false;      // time has closed a row: a tap that missed it is told by how much
+  Micros row_closed_after_{};  // … so long after its last tap
   bool row_reported_ = false;  // it has been reported with its present count
 };
 
