@@ -1,4 +1,5 @@
 // What there is to draw.
+#include "ubbo/testing/allocations.hpp"
 #include "ubbo/testing/alone.hpp"
 
 using namespace ubbo;
@@ -32,6 +33,23 @@ TEST_CASE("what a part of any kind is made of is sound, wherever it is") {
         look();
       }
     });
+}
+
+TEST_CASE("pieces are handed out without allocation, however much the one who takes them holds") {
+  Stage stage;
+  Cell<bool> open{true};
+  const Dialog& dialog = stage.add<Dialog>("dialog", {30, 300, 300, 300}, {.label = "Close?", .open = open});
+  settle(stage);
+  std::array<double, 32> held{};
+  int taken = 0;
+  const std::size_t before = allocations();
+  pieces_of(dialog,
+            [held, &taken](const Piece& piece) { taken += static_cast<int>(piece.opacity >= held[7]); });
+  stage.draw([held, &taken](const Part&, const Piece& piece) {
+    taken += static_cast<int>(piece.opacity >= held[7]);
+  });
+  CHECK(allocations() == before);
+  CHECK(taken == 6);
 }
 
 TEST_CASE("a picture that a pointer has enlarged lies in what scales it as it lies in its piece") {
