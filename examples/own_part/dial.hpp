@@ -48,27 +48,27 @@ class Dial final : public PartOf<Dial, DialSettings> {
   DragInterest drag_interest(const Sample&) const override {
     return {.handle = true, .horizontal = true, .vertical = true};
   }
-  bool touch(const Contact& contact, const Sample& sample) override {
-    if (sample.phase == Phase::down) {
-      if (held_ >= 0) return false;
-      held_ = contact.slot;
-      back_ = mover_.target();
-      mover_.put(start_ = value());
-      way_ = 0.0;
-      drag_.press(sample.at);
-      heading_ = heading(sample.at);
-      return true;
-    }
-    if (contact.slot != held_) return false;
-    follow(contact, sample);
-    if (sample.phase == Phase::move) return true;
-    if (drag_.dragging()) decide(turned, way_ * 180.0 / std::numbers::pi, value());
-    release(drag_.dragging() ? rest_near(value()) : back_);
+  bool capture(const Contact&, const Sample& sample) override {
+    if (drag_.pressed() || drag_.dragging()) return false;
+    back_ = mover_.target();
+    mover_.put(start_ = value());
+    way_ = 0.0;
+    drag_.press(sample.at);
+    heading_ = heading(sample.at);
     return true;
   }
-  void let_go(const Contact& contact, LetGo) override {
-    if (contact.slot == held_) release(back_);
+  void move(const Contact& contact, const Sample& sample) override {
+    drag_.move(sample.at, contact.contested ? HUGE_VAL : feel_for(sample.tool).drag_threshold);
+    const double step = std::remainder(heading(sample.at) - heading_, 2.0 * std::numbers::pi);
+    heading_ += step;
+    if (drag_.dragging()) mover_.put(within(start_ + (way_ += step) / radians_per_unit));
   }
+  void lift(const Contact& contact, const Sample& sample) override {
+    move(contact, sample);
+    if (drag_.dragging()) decide(turned, way_ * 180.0 / std::numbers::pi, value());
+    release(drag_.dragging() ? rest_near(value()) : back_);
+  }
+  void let_go(const Contact&, LetGo) override { release(back_); }
   void cell_changed() override {
     const double written = settings_.value.get();
     if (written == std::exchange(said_, written) || !std::isfinite(written)) return;
@@ -79,15 +79,8 @@ class Dial final : public PartOf<Dial, DialSettings> {
   double within(double value) const { return std::clamp(value, 0.0, settings_.max); }
   double rest_near(double value) const { return within(std::round(value)); }
   double heading(Point at) const { return std::atan2(at.y - box().centre().y, at.x - box().centre().x); }
-  void follow(const Contact& contact, const Sample& sample) {
-    drag_.move(sample.at, contact.contested ? HUGE_VAL : feel_for(sample.tool).drag_threshold);
-    const double step = std::remainder(heading(sample.at) - heading_, 2.0 * std::numbers::pi);
-    heading_ += step;
-    if (drag_.dragging()) mover_.put(within(start_ + (way_ += step) / radians_per_unit));
-  }
   void release(double to) {
     drag_.end();
-    held_ = -1;
     mover_.send(to, settings_.transition, context().now);
     if (!asked()) settings_.value.set(said_ = to);  // else what the app has written waits, and counts
   }
@@ -95,7 +88,6 @@ class Dial final : public PartOf<Dial, DialSettings> {
   Clocked<Mover> mover_{*this, 0.0, 1e-3};
   Drag drag_;
   Watch watch_;
-  int held_ = -1;
   double said_ = 0.0, start_ = 0.0, back_ = 0.0, way_ = 0.0, heading_ = 0.0;
 };
 

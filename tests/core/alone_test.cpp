@@ -9,15 +9,18 @@ TEST_CASE("a slider without a stage") {
   Context context{.journal = Journal(100)};
   Slider slider("frames", HoneySlider::box, {.value = frames, .to = 10, .step = 1}, context);
   Contacts contacts;
-  const auto touch = [&](double at_ms, Phase phase, double x) {
+  const auto contact = [&](double at_ms, Phase phase, double x) -> const Contact& {
     const auto admitted = contacts.admit({.time = ms(at_ms), .contact = 1, .phase = phase, .at = {x, 224}});
     REQUIRE(admitted.contact != nullptr);
     context.now = admitted.contact->seen.time;
-    CHECK(slider.touch(*admitted.contact, admitted.contact->seen));
+    return *admitted.contact;
   };
-  touch(0, Phase::down, 150);
-  touch(50, Phase::move, 150 + 8 + 2.6 * 25.2);
-  touch(300, Phase::up, 150 + 8 + 2.6 * 25.2);
+  const Contact& finger = contact(0, Phase::down, 150);
+  CHECK(slider.capture(finger, finger.seen));
+  contact(50, Phase::move, 150 + 8 + 2.6 * 25.2);
+  slider.move(finger, finger.seen);
+  contact(300, Phase::up, 150 + 8 + 2.6 * 25.2);
+  slider.lift(finger, finger.seen);
   CHECK(frames.get() == 7);
   REQUIRE(slider.due() != never);
   slider.advance(slider.due());

@@ -55,6 +55,40 @@ struct Hives {
   Pad* pad = nullptr;
 };
 
+// Sees what goes down on it and writes it down, one contact at a time; told to, it drops that.
+struct WitnessSettings {};
+
+class Witness final : public Part {
+ public:
+  using Settings = WitnessSettings;
+  Witness(std::string id, const Box& box, WitnessSettings, Context& context)
+      : Part(std::move(id), box, context) {}
+  [[nodiscard]] const PartKind& kind() const override {
+    static const PartKind kind{.name = "witness"};
+    return kind;
+  }
+  bool capture(const Contact& contact, const Sample&) override {
+    saw += "down " + std::to_string(contact.id) + ", ";
+    return !std::exchange(has, true);
+  }
+  void move(const Contact& contact, const Sample&) override {
+    saw += "move " + std::to_string(contact.id) + ", ";
+    if (drops) forget_contacts();
+  }
+  void lift(const Contact& contact, const Sample&) override {
+    saw += "lift " + std::to_string(contact.id) + ", ";
+    has = false;
+  }
+  void let_go(const Contact& contact, LetGo) override {
+    saw += "let go " + std::to_string(contact.id) + ", ";
+    has = false;
+  }
+
+  std::string saw;
+  bool has = false;
+  bool drops = false;
+};
+
 }  // namespace
 
 TEST_CASE("row, list and sheet want one finger: axis and boundary decide, the journal says why") {
@@ -188,6 +222,33 @@ TEST_CASE("a part can stand back, or share") {
   CHECK(pinched > 3);
   CHECK(panned.offset() == 0.0);
   CHECK_THROWS_WITH(plan.add<Pad>("x", {0, 0, 9, 9}, {}, {.inside = "paan"}), Catch::Contains("'paan'"));
+}
+
+TEST_CASE("a part gets all of a contact that it captured, and nothing of one that it did not") {
+  // Alone it owns its contact; behind a button that owns it, it only observes.
+  const bool observes = GENERATE(false, true);
+  Stage stage;
+  auto& witness = stage.add<Witness>("witness", {0, 0, 360, 200}, {}, {.observes = true});
+  if (observes) stage.add<Button>("button", {0, 0, 360, 200}, {}, {.inside = "witness"});
+  const auto touch = [&](Phase phase, int contact, double x) {
+    stage.touch({.time = ms(1), .contact = contact, .phase = phase, .at = {x, 100}});
+  };
+  touch(Phase::down, 1, 100);
+  touch(Phase::down, 2, 200);
+  touch(Phase::move, 2, 201);
+  touch(Phase::move, 1, 101);
+  touch(Phase::up, 2, 201);
+  touch(Phase::cancel, 1, 101);
+  CHECK(witness.saw == "down 1, down 2, move 1, let go 1, ");
+  witness.saw.clear();
+  witness.drops = true;
+  touch(Phase::down, 3, 100);
+  touch(Phase::move, 3, 101);
+  touch(Phase::move, 3, 102);
+  touch(Phase::up, 3, 102);
+  CHECK(witness.saw == "down 3, move 3, ");
+  CHECK(stage.open_contacts() == 0);
+  CHECK(stage.settled());
 }
 
 TEST_CASE("palms, the bezel, two devices, ten fingers, losing the screen") {

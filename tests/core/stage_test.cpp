@@ -245,7 +245,7 @@ class Restless final : public Part {
     static const PartKind kind{.name = "restless"};
     return kind;
   }
-  bool touch(const Contact&, const Sample&) override { return true; }
+  bool capture(const Contact&, const Sample&) override { return true; }
 
  private:
   struct Always final : TimedMember {

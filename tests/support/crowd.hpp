@@ -26,8 +26,8 @@ class Lamp final : public PartOf<Lamp, LampSettings>, public LayerPart, public B
   }
   void changed() {}
   [[nodiscard]] double brightness() const { return mover_.at(context().now).value; }
-  bool touch(const Contact&, const Sample& sample) override {
-    if (sample.phase == Phase::down) settings_.seen.set(brightness());
+  bool capture(const Contact&, const Sample&) override {
+    settings_.seen.set(brightness());
     return true;
   }
   [[nodiscard]] bool wants_back() const override { return settings_.wants_back; }

@@ -86,8 +86,7 @@ void SnapPoints::look(double place, Found& found) const {
   } else if (place > from_) {
     below = static_cast<std::size_t>(std::min((place - from_) / step_, static_cast<double>(size_ - 1)));
   }
-  double lower = at(below);
-  if (step_ != 0.0 && below > 0 && lower > place) lower = at(--below);
+  const double lower = at(below);  // by rounding it may lie a hair above the place, and is the nearest then
   found = {below, lower, around_};
   if (below + 1 >= size_) return;
   const double upper = at(below + 1);

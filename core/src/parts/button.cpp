@@ -48,17 +48,15 @@ void Button::present(Accessible& told) const {
   told.pressed = settings_.down.linked() ? std::optional(down()) : std::nullopt;
 }
 
-bool Button::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    return press_.down(contact, sample);
-  }
-  if (!press_.mine(contact)) return false;
-  if (sample.phase == Phase::move) press_.follow(*this, sample, box());
-  if (sample.phase == Phase::up && press_.lift(*this, sample, box())) activate();
-  return true;
+bool Button::capture(const Contact&, const Sample& sample) { return press_.down(sample); }
+
+void Button::move(const Contact&, const Sample& sample) { press_.follow(*this, sample, box()); }
+
+void Button::lift(const Contact&, const Sample& sample) {
+  if (press_.lift(*this, sample, box())) activate();
 }
 
-void Button::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, contact, how); }
+void Button::let_go(const Contact&, LetGo how) { press_.let_go(*this, how); }
 
 void Button::activate() {
   decide(!settings_.down.linked() ? answers::button_pressed

@@ -93,7 +93,8 @@ int CardDeck::selected() const {
 void CardDeck::deal(int card) {
   top_ = card;
   drag_.end();
-  held_by_ = none;
+  pressed_ = false;
+  forget_contacts();
   x_.put(0.0);
   y_.put(0.0);
   risen_.put(1.0);
@@ -144,20 +145,20 @@ DragInterest CardDeck::drag_interest(const Sample&) const {
           .vertical = settings_.upwards || settings_.downwards};
 }
 
-bool CardDeck::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (pressed() || selected() >= count()) return false;
-    held_by_ = contact.slot;
-    grabbed_ = offset();
-    x_.put(grabbed_.x);
-    y_.put(grabbed_.y);
-    drag_.press(sample.at);
-    // Held above its middle it turns the one way, below it the other; one that is on its way keeps its turn.
-    if (grabbed_ == Point{})
-      lever_ = std::clamp((box().centre().y - sample.at.y) / std::fmax(box().h / 2, 1.0), -1.0, 1.0);
-    return true;
-  }
-  if (contact.slot != held_by_) return false;
+bool CardDeck::capture(const Contact&, const Sample& sample) {
+  if (pressed() || selected() >= count()) return false;
+  pressed_ = true;
+  grabbed_ = offset();
+  x_.put(grabbed_.x);
+  y_.put(grabbed_.y);
+  drag_.press(sample.at);
+  // Held above its middle it turns the one way, below it the other; one that is on its way keeps its turn.
+  if (grabbed_ == Point{})
+    lever_ = std::clamp((box().centre().y - sample.at.y) / std::fmax(box().h / 2, 1.0), -1.0, 1.0);
+  return true;
+}
+
+void CardDeck::move(const Contact& contact, const Sample& sample) {
   const Feel& feel = feel_for(sample.tool);
   const double threshold = feel.threshold(feel.main_axis(sample.at - contact.down.at));
   if (drag_.move(sample.at, contact.contested ? HUGE_VAL : threshold)) {
@@ -169,21 +170,19 @@ bool CardDeck::touch(const Contact& contact, const Sample& sample) {
     x_.put(at.x);
     y_.put(at.y);
   }
-  if (sample.phase == Phase::up) lift(contact, sample);
-  return true;
 }
 
-void CardDeck::let_go(const Contact& contact, LetGo) {
-  if (contact.slot != held_by_) return;
+void CardDeck::let_go(const Contact&, LetGo) {
   drag_.end();
-  held_by_ = none;
+  pressed_ = false;
   back({});
 }
 
 void CardDeck::lift(const Contact& contact, const Sample& sample) {
+  move(contact, sample);
   const bool dragged = drag_.dragging();
   drag_.end();
-  held_by_ = none;
+  pressed_ = false;
   if (!dragged) return back({});
   const Feel& feel = feel_for(sample.tool);
   const VelocityEstimate found = contact.history.estimate(contact.last.time, feel.velocity_rules());

@@ -237,30 +237,22 @@ void Carousel::present(Accessible& told) const {
 }
 
 bool Carousel::take_over(const Contact& contact, Point anchor) {
-  if (count() == 0 || !rail_.take_over(contact, anchor)) return false;
-  held_by_ = contact.slot;
-  return true;
+  return count() != 0 && rail_.take_over(contact, anchor);
 }
 
-bool Carousel::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (count() == 0 || !rail_.down(contact, sample)) return false;
-    held_by_ = contact.slot;
-    return true;
-  }
-  if (!pressed() || contact.slot != held_by_) return false;
-  if (sample.phase == Phase::move && !(drag_to(contact, sample) == Point{})) rail_.overscroll();
-  if (sample.phase == Phase::up) lift(contact, sample);
-  return true;
+bool Carousel::capture(const Contact& contact, const Sample& sample) {
+  return count() != 0 && rail_.down(contact, sample);
+}
+
+void Carousel::move(const Contact& contact, const Sample& sample) {
+  if (!(drag_to(contact, sample) == Point{})) rail_.overscroll();
 }
 
 Point Carousel::drag_to(const Contact& contact, const Sample& sample) {
-  return pressed() && contact.slot == held_by_ ? rail_.follow(contact, sample) : Point{};
+  return rail_.follow(contact, sample);
 }
 
-void Carousel::let_go(const Contact& contact, LetGo how) {
-  if (pressed() && contact.slot == held_by_) rail_.let_go(how);
-}
+void Carousel::let_go(const Contact&, LetGo how) { rail_.let_go(how); }
 
 void Carousel::lift(const Contact& contact, const Sample& sample) {
   if (rail_.lift(contact, sample)) return;

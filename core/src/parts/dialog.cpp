@@ -130,32 +130,28 @@ bool Dialog::takes(Point at) const { return is_open() || EnteringPart::takes(at)
 
 bool Dialog::inside(Point at) const { return box().contains(at); }
 
-bool Dialog::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    const auto own = button();
-    const On on = is_shut()                         ? On::surface
-                  : own && own->contains(sample.at) ? On::button
-                  : inside(sample.at)               ? On::surface
-                                                    : On::backdrop;
-    outside_.down(contact, sample, on);
-    return true;  // whatever it comes to, what lies below does not get it
-  }
-  if (!outside_.mine(contact)) return true;
-  if (sample.phase == Phase::move) outside_.follow(sample);
-  if (sample.phase != Phase::up) return true;
-  if (outside_.on() == On::surface) {
-    outside_.end();
-    return true;
-  }
-  if (!outside_.lift(*this, contact, sample) || !is_open()) return true;
+bool Dialog::capture(const Contact& contact, const Sample& sample) {
+  const auto own = button();
+  const On on = is_shut()                         ? On::surface
+                : own && own->contains(sample.at) ? On::button
+                : inside(sample.at)               ? On::surface
+                                                  : On::backdrop;
+  outside_.down(contact, sample, on);
+  return true;  // whatever it comes to, what lies below does not get it
+}
+
+void Dialog::move(const Contact& contact, const Sample& sample) {
+  if (outside_.mine(contact)) outside_.follow(sample);
+}
+
+void Dialog::lift(const Contact& contact, const Sample& sample) {
+  if (!outside_.mine(contact)) return;
+  if (outside_.on() == On::surface) return outside_.end();
+  if (!outside_.lift(*this, contact, sample) || !is_open()) return;
   const bool by_button = outside_.on() == On::button;
-  if (!by_button && !settings_.backdrop_closes) {
-    decide(answers::backdrop_stays);
-    return true;
-  }
+  if (!by_button && !settings_.backdrop_closes) return decide(answers::backdrop_stays);
   decide(by_button ? answers::closed_by_button : answers::closed_by_backdrop);
   go(false);
-  return true;
 }
 
 void Dialog::let_go(const Contact& contact, LetGo) {

@@ -106,20 +106,18 @@ DragInterest Draggable::drag_interest(const Sample&) const {
   return {.handle = true, .horizontal = goes(Axis::horizontal), .vertical = goes(Axis::vertical)};
 }
 
-bool Draggable::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (pressed()) return false;
-    bound();
-    held_by_ = contact.slot;
-    drag_ = settings_.along == Freedom::both
-                ? Drag()
-                : Drag(goes(Axis::horizontal) ? Axis::horizontal : Axis::vertical);
-    drag_.press(sample.at);
-    // They wait until the drag of both begins.
-    for (Rail& rail : rails_) rail.down(contact, sample, 1.0, 0.0);
-    return true;
-  }
-  if (!pressed() || contact.slot != held_by_) return false;
+bool Draggable::capture(const Contact& contact, const Sample& sample) {
+  if (pressed()) return false;
+  bound();
+  drag_ = settings_.along == Freedom::both ? Drag()
+                                           : Drag(goes(Axis::horizontal) ? Axis::horizontal : Axis::vertical);
+  drag_.press(sample.at);
+  // They wait until the drag of both begins.
+  for (Rail& rail : rails_) rail.down(contact, sample, 1.0, 0.0);
+  return true;
+}
+
+void Draggable::move(const Contact& contact, const Sample& sample) {
   const Feel& feel = feel_for(sample.tool);
   const double threshold = feel.threshold(feel.main_axis(sample.at - contact.down.at));
   if (drag_.move(sample.at, contact.contested ? HUGE_VAL : threshold)) {
@@ -128,21 +126,23 @@ bool Draggable::touch(const Contact& contact, const Sample& sample) {
     const Point anchor = sample.at - drag_.offset();
     for (Rail& rail : rails_) rail.take_over(contact, anchor);
   }
-  const bool dragged = drag_.dragging();
-  if (sample.phase == Phase::up) {
-    drag_.end();
-    for (Rail& rail : rails_)
-      if (!rail.lift(contact, sample)) rail.resume();
-    if (!dragged && drag_.strayed() > feel.rest_radius)
-      decide(answers::drag_too_short, {drag_.travel(), threshold});
-  } else if (dragged) {
+  if (drag_.dragging())
     for (Rail& rail : rails_) rail.follow(contact, sample);
-  }
-  return true;
 }
 
-void Draggable::let_go(const Contact& contact, LetGo how) {
-  if (!pressed() || contact.slot != held_by_) return;
+void Draggable::lift(const Contact& contact, const Sample& sample) {
+  move(contact, sample);
+  const bool dragged = drag_.dragging();
+  drag_.end();
+  for (Rail& rail : rails_)
+    if (!rail.lift(contact, sample)) rail.resume();
+  const Feel& feel = feel_for(sample.tool);
+  if (!dragged && drag_.strayed() > feel.rest_radius)
+    decide(answers::drag_too_short,
+           {drag_.travel(), feel.threshold(feel.main_axis(sample.at - contact.down.at))});
+}
+
+void Draggable::let_go(const Contact&, LetGo how) {
   drag_.end();
   for (Rail& rail : rails_) rail.let_go(how);
 }

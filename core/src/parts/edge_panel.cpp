@@ -130,24 +130,20 @@ void EdgePanel::wait_for_finger() {
   rail_.set_bounds(closes ? 0.0 : std::min(plan_.snap_points.front(), out()), max());
 }
 
-bool EdgePanel::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    const bool away = is_absent();
-    if (!away && !Part::takes(sample.at)) return outside_.down(contact, sample, On::backdrop) || is_modal();
-    if (pressed()) return is_modal();
-    wait_for_finger();
-    const double off = plan_.grip_only && !away ? off_grip(sample.at) : 0.0;
-    return Sliding::hold(contact, sample, off, plan_.grip);
-  }
-  if (outside_.mine(contact)) {
-    if (sample.phase == Phase::move) outside_.follow(sample);
-    if (sample.phase == Phase::up && outside_.lift(*this, contact, sample) && is_open()) {
-      decide(plan_.backdrop_closes ? answers::closed_by_backdrop : answers::backdrop_stays);
-      if (plan_.backdrop_closes) to(0);
-    }
-    return true;
-  }
-  return mine(contact) ? Sliding::touch(contact, sample) : is_modal();
+bool EdgePanel::capture(const Contact& contact, const Sample& sample) {
+  const bool away = is_absent();
+  if (!away && !Part::takes(sample.at)) return outside_.down(contact, sample, On::backdrop) || is_modal();
+  if (pressed()) return is_modal();
+  wait_for_finger();
+  const double off = plan_.grip_only && !away ? off_grip(sample.at) : 0.0;
+  return rail_.down(contact, sample, off, plan_.grip);
+}
+
+void EdgePanel::lift(const Contact& contact, const Sample& sample) {
+  if (!outside_.mine(contact)) return Sliding::lift(contact, sample);
+  if (!outside_.lift(*this, contact, sample) || !is_open()) return;
+  decide(plan_.backdrop_closes ? answers::closed_by_backdrop : answers::backdrop_stays);
+  if (plan_.backdrop_closes) to(0);
 }
 
 Point EdgePanel::drag_to(const Contact& contact, const Sample& sample) {

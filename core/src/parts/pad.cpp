@@ -63,16 +63,22 @@ DragInterest Pad::drag_interest(const Sample&) const {
           .vertical = drags == Drags::vertical || drags == Drags::both};
 }
 
-bool Pad::touch(const Contact& contact, const Sample& sample) {
-  gestures_.touch(contact, sample, feel_for(sample.tool), context().screen);
+bool Pad::capture(const Contact& contact, const Sample& sample) {
+  move(contact, sample);
   return true;
 }
+
+void Pad::move(const Contact& contact, const Sample& sample) {
+  gestures_.touch(contact, sample, feel_for(sample.tool), context().screen);
+}
+
+void Pad::lift(const Contact& contact, const Sample& sample) { move(contact, sample); }
 
 void Pad::let_go(const Contact& contact, LetGo) {
   Sample end = contact.seen;
   end.phase = Phase::cancel;
   end.time = std::max(end.time, context().now);
-  gestures_.touch(contact, end, feel_for(end.tool), context().screen);
+  move(contact, end);
 }
 
 bool Pad::press(Key key) {

@@ -90,17 +90,16 @@ int PageDots::meant_at(Point at) const {
   return std::clamp(selected() + (dot < from ? -1 : 1), 0, count() - 1);
 }
 
-bool PageDots::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) return press_.down(contact, sample);
-  if (!press_.mine(contact)) return false;
-  if (sample.phase == Phase::move) press_.follow(*this, sample, box());
-  // Where the finger went down is what was meant: the dots may have slid since.
-  if (sample.phase == Phase::up && press_.lift(*this, sample, box()))
-    choose(meant_at(contact.down.at), answers::dot_pressed);
-  return true;
+bool PageDots::capture(const Contact&, const Sample& sample) { return press_.down(sample); }
+
+void PageDots::move(const Contact&, const Sample& sample) { press_.follow(*this, sample, box()); }
+
+// Where the finger went down is what was meant: the dots may have slid since.
+void PageDots::lift(const Contact& contact, const Sample& sample) {
+  if (press_.lift(*this, sample, box())) choose(meant_at(contact.down.at), answers::dot_pressed);
 }
 
-void PageDots::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, contact, how); }
+void PageDots::let_go(const Contact&, LetGo how) { press_.let_go(*this, how); }
 
 void PageDots::choose(int page, const answers::Dot& answer) {
   const bool other = page != this->selected();

@@ -309,14 +309,10 @@ void PageHost::wait_for_finger() {
   let_rest(goal_ - 1, goal_);
 }
 
-bool PageHost::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (pressed() || (!rail_.moving() && !from_edge(sample.at))) return true;
-    wait_for_finger();
-    return hold(contact, sample);
-  }
-  if (mine(contact)) Sliding::touch(contact, sample);
-  return true;
+bool PageHost::capture(const Contact& contact, const Sample& sample) {
+  if (pressed() || (!rail_.moving() && !from_edge(sample.at))) return true;
+  wait_for_finger();
+  return rail_.down(contact, sample);
 }
 
 // Calls.

@@ -51,8 +51,6 @@ void Panel::changed() {
 void Panel::went(EnterExit::State state) { tell(settings_.on_state, state); }
 
 // It covers what lies below it.
-bool Panel::touch(const Contact&, const Sample&) { return true; }
-
 void Panel::present(Accessible& told) const {
   told.label = settings_.label;
   told.expanded = is_open();

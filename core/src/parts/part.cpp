@@ -91,6 +91,7 @@ bool Part::reached(Point at) const {
 
 // What a key and an action do alike is told as what it was.
 void Part::decide_facts(const Answer& answer, std::initializer_list<Fact> facts) const {
+  if (!log_.journal->on()) return;
   using namespace answers;
   constexpr std::array<const Answer*, 3> by_key{&key_moves, &key_at_end, &key_activates};
   constexpr std::array<const Answer*, 3> by_call{&call_moves, &call_at_end, &call_activates};
@@ -122,7 +123,6 @@ std::unique_ptr<Part> unseen_part(Context& context) {
       static const PartKind kind{.name = "unseen"};
       return kind;
     }
-    bool touch(const Contact&, const Sample&) override { return false; }
   };
   return std::make_unique<Unseen>(context);
 }

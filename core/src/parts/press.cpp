@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace ubbo {
 
@@ -27,9 +28,8 @@ bool was_tap(const Part& part, const Contact& contact, const Sample& sample, dou
   return near && brief;
 }
 
-bool Press::down(const Contact& contact, const Sample& sample) {
-  if (held()) return false;
-  slot_ = contact.slot;
+bool Press::down(const Sample& sample) {
+  if (std::exchange(held_, true)) return false;
   over_ = true;
   at_ = sample.at;
   return true;
@@ -40,15 +40,13 @@ void Press::follow(const Part& part, const Sample& sample, const Box& area) {
   over_ = away_from(area, sample.at) <= part.feel_for(sample.tool).tap_reach;
 }
 
-void Press::let_go(const Part& part, const Contact& contact, LetGo how) {
-  if (!mine(contact)) return;
-  slot_ = none;
-  if (how == LetGo::cancelled) part.decide(answers::press_cancelled);
+void Press::let_go(const Part& part, LetGo how) {
+  if (std::exchange(held_, false) && how == LetGo::cancelled) part.decide(answers::press_cancelled);
 }
 
 bool Press::lift(const Part& part, const Sample& sample, const Box& area) {
   follow(part, sample, area);
-  slot_ = none;
+  held_ = false;
   if (over_) return true;
   part.decide(answers::press_left, {away_from(area, sample.at), part.feel_for(sample.tool).tap_reach});
   return false;

@@ -172,7 +172,10 @@ void Rail::cell_changed() {
 void Rail::set_dp_per_unit(double dp_per_unit) { plan_.dp_per_unit = dp_per_unit; }
 
 void Rail::change(RailPlan plan, NumberLink cell) {
-  if (held_ != nullptr && plan.axis != plan_.axis) release();
+  if (held_ != nullptr && plan.axis != plan_.axis) {
+    release();
+    part_->forget_contacts();
+  }
   const bool coasts = mover_.moving() && std::holds_alternative<Coast>(mover_.motion().transition().way);
   // Where the app has put it between its places it stays, unless these are others.
   const bool snaps = plan.snaps_writes || !(plan.snap_points == plan_.snap_points);

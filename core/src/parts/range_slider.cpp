@@ -108,7 +108,7 @@ void RangeSlider::present(Accessible& told) const {
 
 int RangeSlider::held_by(const Contact& contact) const {
   for (const int which : {0, 1})
-    if (pressed(which) && slots_[index(which)] == contact.slot) return which;
+    if (rails_[index(which)].held_by(contact)) return which;
   return none;
 }
 
@@ -123,41 +123,44 @@ void RangeSlider::grab(int which, const Contact& contact) {
   bound(target(0), target(1));
   before_ = {target(0), target(1)};
   if (!rails_[index(which)].down(contact, contact.down)) return;
-  slots_[index(which)] = contact.slot;
   chosen_ = which;
 }
 
-bool RangeSlider::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    const int which = nearer(sample.at);
-    if (which == none) {
-      if (undecided_ != none || pressed(0) || pressed(1)) return false;
-      undecided_ = contact.slot;
-      return true;
-    }
-    if (pressed(which) || undecided_ != none) return false;
-    decide(which == 0 ? answers::thumb_low : answers::thumb_high, way().apart(sample.at, thumb(0)),
-           way().apart(sample.at, thumb(1)));
-    grab(which, contact);
+bool RangeSlider::capture(const Contact& contact, const Sample& sample) {
+  const int which = nearer(sample.at);
+  if (which == none) {
+    if (undecided_ != none || pressed(0) || pressed(1)) return false;
+    undecided_ = contact.slot;
     return true;
   }
+  if (pressed(which) || undecided_ != none) return false;
+  decide(which == 0 ? answers::thumb_low : answers::thumb_high, way().apart(sample.at, thumb(0)),
+         way().apart(sample.at, thumb(1)));
+  grab(which, contact);
+  return true;
+}
+
+// The thumb that the contact has; where it lay between both, the one on the side it has gone to.
+int RangeSlider::thumb_of(const Contact& contact, const Sample& sample) {
   if (contact.slot == undecided_) {
     const double way =
         along(settings_.axis, sample.at - contact.down.at) * (this->way().dp_per_unit() < 0.0 ? -1.0 : 1.0);
-    const bool ends = sample.phase == Phase::up;
-    const double needed = feel_for(sample.tool).rest_radius;
-    if (std::fabs(way) <= needed && !ends) return true;
+    if (std::fabs(way) <= feel_for(sample.tool).rest_radius) return none;
     undecided_ = none;
-    if (std::fabs(way) <= needed) return true;  // it meant neither
     const int which = way < 0.0 ? 0 : 1;
     decide(which == 0 ? answers::low_by_way : answers::high_by_way, way);
     grab(which, contact);
   }
-  const int which = held_by(contact);
-  if (which == none) return false;
-  if (sample.phase == Phase::move) move(which, contact, sample);
-  if (sample.phase == Phase::up) lift(which, contact, sample);
-  return true;
+  return held_by(contact);
+}
+
+void RangeSlider::move(const Contact& contact, const Sample& sample) {
+  if (const int which = thumb_of(contact, sample); which != none) move(which, contact, sample);
+}
+
+void RangeSlider::lift(const Contact& contact, const Sample& sample) {
+  if (const int which = thumb_of(contact, sample); which != none) lift(which, contact, sample);
+  if (contact.slot == undecided_) undecided_ = none;  // it meant neither
 }
 
 void RangeSlider::move(int which, const Contact& contact, const Sample& sample) {

@@ -64,16 +64,16 @@ void Rating::present(Accessible& told) const {
   told.orientation = name_of(Axis::horizontal);
 }
 
-bool Rating::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (!press_.down(contact, sample)) return false;
-    before_ = value();
-    said_ = settings_.value.linked() ? settings_.value.get() : 0.0;
-    meant_ = meant_at(sample.at);
-    drag_.press(sample.at);
-    return true;
-  }
-  if (!press_.mine(contact)) return false;
+bool Rating::capture(const Contact&, const Sample& sample) {
+  if (!press_.down(sample)) return false;
+  before_ = value();
+  said_ = settings_.value.linked() ? settings_.value.get() : 0.0;
+  meant_ = meant_at(sample.at);
+  drag_.press(sample.at);
+  return true;
+}
+
+void Rating::move(const Contact& contact, const Sample& sample) {
   const double threshold = contact.contested ? HUGE_VAL : feel_for(sample.tool).threshold(Axis::horizontal);
   press_.follow(*this, sample, box());
   const bool begins = drag_.move(sample.at, threshold);
@@ -87,19 +87,21 @@ bool Rating::touch(const Contact& contact, const Sample& sample) {
     moment(MomentKind::step_passed);
     rate(meant, meant > 0.0 ? answers::rated : answers::rated_none);
   }
-  if (sample.phase == Phase::move) return true;
+}
+
+void Rating::lift(const Contact& contact, const Sample& sample) {
+  move(contact, sample);
   const bool dragged = drag_.dragging();
   drag_.end();
   // A tap counts where it is lifted over the row; a drag has been followed wherever it went.
   const bool counts = (dragged || press_.lift(*this, sample, box())) && !app_wrote();
   press_.end();
+  const double meant = meant_at(sample.at);
   if (counts && !dragged) rate(meant, meant > 0.0 ? answers::rated : answers::rated_none);
   if (counts) tell(settings_.on_rate, value());
-  return true;
 }
 
-void Rating::let_go(const Contact& contact, LetGo how) {
-  if (!press_.mine(contact)) return;
+void Rating::let_go(const Contact&, LetGo how) {
   drag_.end();
   press_.end();
   if (how == LetGo::lost) return;

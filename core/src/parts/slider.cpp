@@ -118,24 +118,16 @@ DragInterest Slider::drag_interest(const Sample& sample) const {
           .vertical = drags && settings_.axis == Axis::vertical};
 }
 
-bool Slider::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    const double reach = thumb_reach(settings_);
-    const double off = off_thumb(sample.at);
-    const bool may_drag = settings_.grab == Grab::anywhere || off <= reach;
-    if (!rail_.down(contact, sample, may_drag ? 0.0 : off, reach)) return false;
-    held_by_ = contact.slot;
-    return true;
-  }
-  if (!pressed() || contact.slot != held_by_) return false;
-  if (sample.phase == Phase::move) rail_.follow(contact, sample);
-  if (sample.phase == Phase::up) lift(contact, sample);
-  return true;
+bool Slider::capture(const Contact& contact, const Sample& sample) {
+  const double reach = thumb_reach(settings_);
+  const double off = off_thumb(sample.at);
+  const bool may_drag = settings_.grab == Grab::anywhere || off <= reach;
+  return rail_.down(contact, sample, may_drag ? 0.0 : off, reach);
 }
 
-void Slider::let_go(const Contact& contact, LetGo how) {
-  if (pressed() && contact.slot == held_by_) rail_.let_go(how);
-}
+void Slider::move(const Contact& contact, const Sample& sample) { rail_.follow(contact, sample); }
+
+void Slider::let_go(const Contact&, LetGo how) { rail_.let_go(how); }
 
 void Slider::lift(const Contact& contact, const Sample& sample) {
   const bool on_thumb = off_thumb(contact.down.at) <= thumb_reach(settings_);

@@ -12,31 +12,16 @@ DragInterest Sliding::drag_interest(const Sample&) const {
   return {.horizontal = axis == Axis::horizontal, .vertical = axis == Axis::vertical};
 }
 
-bool Sliding::take_over(const Contact& contact, Point anchor) {
-  if (!rail_.take_over(contact, anchor)) return false;
-  held_by_ = contact.slot;
-  return true;
-}
-
-bool Sliding::hold(const Contact& contact, const Sample& sample, double off_handle, double reach) {
-  if (!rail_.down(contact, sample, off_handle, reach)) return false;
-  held_by_ = contact.slot;
-  return true;
-}
-
 Point Sliding::drag_to(const Contact& contact, const Sample& sample) {
   return mine(contact) ? rail_.follow(contact, sample) : Point{};
 }
 
-bool Sliding::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) return hold(contact, sample);
-  if (!mine(contact)) return false;
-  if (sample.phase == Phase::move) {
-    if (!(drag_to(contact, sample) == Point{})) overscroll();
-  } else if (!rail_.lift(contact, sample)) {
-    pressed_only(contact, sample);
-  }
-  return true;
+void Sliding::move(const Contact& contact, const Sample& sample) {
+  if (!(drag_to(contact, sample) == Point{})) overscroll();
+}
+
+void Sliding::lift(const Contact& contact, const Sample& sample) {
+  if (mine(contact) && !rail_.lift(contact, sample)) pressed_only(contact, sample);
 }
 
 void Sliding::pressed_only(const Contact& contact, const Sample& sample) {

@@ -253,44 +253,43 @@ bool SwipeRow::can_go(Side side) const {
   return rails_[sideways ? 0 : 1].can_go(side);
 }
 
-bool SwipeRow::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (pressed()) return false;
-    const bool presses = on_action(sample.at);
-    // Along an axis on which it opens to no side there is nothing to drag.
-    for (const std::size_t axis : {0U, 1U})
-      if (sides(axis)[0] + sides(axis)[1] > 0.0 || rails_[axis].position() != 0.0)
-        rails_[axis].down(contact, sample);
-    held_by_ = contact.slot;
-    if (presses) press_.down(contact, sample);
-    return true;
-  }
-  if (!mine(contact)) return false;
-  if (press_.mine(contact)) {
-    if (sample.phase == Phase::up)  // the way may have begun a drag with the lift itself
-      for (Rail& rail : rails_)
-        if (rail.pressed()) rail.follow(contact, sample);
+bool SwipeRow::capture(const Contact& contact, const Sample& sample) {
+  if (pressed()) return false;
+  const bool presses = on_action(sample.at);
+  // Along an axis on which it opens to no side there is nothing to drag.
+  for (const std::size_t axis : {0U, 1U})
+    if (sides(axis)[0] + sides(axis)[1] > 0.0 || rails_[axis].position() != 0.0)
+      rails_[axis].down(contact, sample);
+  if (presses) press_.down(sample);
+  return true;
+}
+
+void SwipeRow::move(const Contact& contact, const Sample& sample) {
+  if (dragging())
+    press_.end();
+  else if (press_.held())
+    press_.follow(*this, sample, uncovered());
+  if (!(drag_to(contact, sample) == Point{})) overscroll();
+}
+
+void SwipeRow::lift(const Contact& contact, const Sample& sample) {
+  if (press_.held()) {
+    // The way may have begun a drag with the lift itself.
+    for (Rail& rail : rails_)
+      if (rail.pressed()) rail.follow(contact, sample);
     if (dragging()) {
       press_.end();
-    } else if (sample.phase == Phase::move) {
-      press_.follow(*this, sample, uncovered());
     } else if (press_.lift(*this, sample, uncovered()) && has_action(uncovered_side())) {
       for (Rail& rail : rails_)
         if (rail.pressed()) rail.let_go(LetGo::lost);
-      act(uncovered_side());
-      return true;
+      return act(uncovered_side());
     }
   }
-  if (sample.phase == Phase::up)
-    lift(contact, sample);
-  else if (!(drag_to(contact, sample) == Point{}))
-    overscroll();
-  return true;
+  land(contact, sample);
 }
 
 Point SwipeRow::drag_to(const Contact& contact, const Sample& sample) {
   Point left{};
-  if (!mine(contact)) return left;
   for (const std::size_t axis : {0U, 1U}) {
     Rail& rail = rails_[axis];
     if (!rail.pressed()) continue;
@@ -306,9 +305,8 @@ void SwipeRow::overscroll() {
   for (Rail& rail : rails_) rail.overscroll();
 }
 
-void SwipeRow::let_go(const Contact& contact, LetGo how) {
-  if (!mine(contact)) return;
-  press_.let_go(*this, contact, how);
+void SwipeRow::let_go(const Contact&, LetGo how) {
+  press_.let_go(*this, how);
   for (Rail& rail : rails_)
     if (rail.pressed()) rail.let_go(how);
 }
@@ -320,7 +318,6 @@ bool SwipeRow::take_over(const Contact& contact, Point anchor) {
   Rail& rail = rails_[sideways ? 0 : 1];
   if (pressed() || !rail.take_over(contact, anchor)) return false;
   axis_ = sideways ? 0 : 1;
-  held_by_ = contact.slot;
   return true;
 }
 
@@ -341,7 +338,7 @@ bool SwipeRow::take_momentum(Point velocity) {
   return true;
 }
 
-void SwipeRow::lift(const Contact& contact, const Sample& sample) {
+void SwipeRow::land(const Contact& contact, const Sample& sample) {
   for (const std::size_t axis : {0U, 1U}) {
     Rail& rail = rails_[axis];
     if (!rail.pressed()) continue;

@@ -65,8 +65,7 @@ RailPlan Switch::plan() const {
           .projection_time = settings_.projection_time,
           .tells = Tells::target,
           .reduced_motion = settings_.reduced_motion,
-          .stays_caught = false,
-          .snaps_writes = true};
+          .stays_caught = false};
 }
 
 void Switch::changed() { rail_.change(plan(), number()); }
@@ -80,21 +79,11 @@ void Switch::present(Accessible& told) const {
   told.checked = on();
 }
 
-bool Switch::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (!rail_.down(contact, sample)) return false;
-    held_by_ = contact.slot;
-    return true;
-  }
-  if (!pressed() || contact.slot != held_by_) return false;
-  if (sample.phase == Phase::move) rail_.follow(contact, sample);
-  if (sample.phase == Phase::up) lift(contact, sample);
-  return true;
-}
+bool Switch::capture(const Contact& contact, const Sample& sample) { return rail_.down(contact, sample); }
 
-void Switch::let_go(const Contact& contact, LetGo how) {
-  if (pressed() && contact.slot == held_by_) rail_.let_go(how);
-}
+void Switch::move(const Contact& contact, const Sample& sample) { rail_.follow(contact, sample); }
+
+void Switch::let_go(const Contact&, LetGo how) { rail_.let_go(how); }
 
 void Switch::lift(const Contact& contact, const Sample& sample) {
   if (rail_.lift(contact, sample)) return;

@@ -163,21 +163,26 @@ std::size_t Tabs::index_at(Point at) const {
   return before || count() == 0 ? 0 : count() - 1;
 }
 
-bool Tabs::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (count() == 0 || !press_.down(contact, sample)) return false;
-    pressed_index_ = index_at(sample.at);
-    return true;
-  }
-  if (!press_.mine(contact)) return false;
-  const std::size_t index = std::min(pressed_index_, std::max<std::size_t>(count(), 1) - 1);
-  if (sample.phase == Phase::move) press_.follow(*this, sample, tab(index));
-  if (sample.phase == Phase::up && press_.lift(*this, sample, tab(index)) && count() != 0)
-    choose(index, index == selected() ? answers::tab_is_chosen : answers::tab_chosen);
+bool Tabs::capture(const Contact&, const Sample& sample) {
+  if (count() == 0 || !press_.down(sample)) return false;
+  pressed_index_ = index_at(sample.at);
   return true;
 }
 
-void Tabs::let_go(const Contact& contact, LetGo how) { press_.let_go(*this, contact, how); }
+// The tab pressed, or the last where that has gone meanwhile.
+std::size_t Tabs::pressed_tab() const {
+  return std::min(pressed_index_, std::max<std::size_t>(count(), 1) - 1);
+}
+
+void Tabs::move(const Contact&, const Sample& sample) { press_.follow(*this, sample, tab(pressed_tab())); }
+
+void Tabs::lift(const Contact&, const Sample& sample) {
+  const std::size_t index = pressed_tab();
+  if (press_.lift(*this, sample, tab(index)) && count() != 0)
+    choose(index, index == selected() ? answers::tab_is_chosen : answers::tab_chosen);
+}
+
+void Tabs::let_go(const Contact&, LetGo how) { press_.let_go(*this, how); }
 
 void Tabs::choose(std::size_t index, const answers::TabChosen& answer) {
   decide(answer, static_cast<double>(index + 1), static_cast<double>(count()));

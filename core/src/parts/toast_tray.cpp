@@ -236,43 +236,38 @@ std::optional<Box> ToastTray::button() const {
   return Box{context().right_to_left ? here.x : here.right() - width, here.y, width, here.h};
 }
 
-bool ToastTray::touch(const Contact& contact, const Sample& sample) {
-  if (sample.phase == Phase::down) {
-    if (pressed() || !enter_exit_.open()) return true;
-    held_by_ = contact.slot;
-    swipe_.down(contact, sample);
-    if (const auto own = button(); own && own->contains(sample.at))
-      outside_.down(contact, sample, On::button);
-    return true;
-  }
-  if (held_by_ != contact.slot) return true;
-  if (outside_.mine(contact)) {
-    outside_.follow(sample);
-    if (sample.phase != Phase::up && swipe_.dragging()) outside_.end();
-    if (sample.phase == Phase::up && outside_.lift(*this, contact, sample) && enter_exit_.open()) {
-      drop_finger(LetGo::lost);
-      tell(settings_.on_button);
-      close(answers::toast_button, ToastEnd::button);
-      return true;
-    }
-  }
-  if (sample.phase == Phase::move) swipe_.follow(contact, sample);
-  if (sample.phase == Phase::up) {
-    held_by_ = -1;
-    if (swipe_.lift(contact, sample)) return true;
-    swipe_.explain_press(contact, sample);
-    swipe_.resume();
-  }
+bool ToastTray::capture(const Contact& contact, const Sample& sample) {
+  if (pressed() || !enter_exit_.open()) return true;
+  swipe_.down(contact, sample);
+  if (const auto own = button(); own && own->contains(sample.at)) outside_.down(contact, sample, On::button);
   return true;
 }
 
+void ToastTray::move(const Contact& contact, const Sample& sample) {
+  if (!swipe_.held_by(contact)) return;
+  outside_.follow(sample);
+  if (swipe_.dragging()) outside_.end();
+  swipe_.follow(contact, sample);
+}
+
+void ToastTray::lift(const Contact& contact, const Sample& sample) {
+  if (!swipe_.held_by(contact)) return;
+  if (outside_.mine(contact) && outside_.lift(*this, contact, sample) && enter_exit_.open()) {
+    drop_finger(LetGo::lost);
+    tell(settings_.on_button);
+    return close(answers::toast_button, ToastEnd::button);
+  }
+  if (swipe_.lift(contact, sample)) return;
+  swipe_.explain_press(contact, sample);
+  swipe_.resume();
+}
+
 void ToastTray::let_go(const Contact& contact, LetGo how) {
-  if (held_by_ == contact.slot) drop_finger(how);
+  if (swipe_.held_by(contact)) drop_finger(how);
 }
 
 // What a finger did to it comes to nothing.
 void ToastTray::drop_finger(LetGo how) {
-  held_by_ = -1;
   outside_.end();
   if (swipe_.pressed()) swipe_.let_go(how);
 }

@@ -239,33 +239,42 @@ void ZoomPlane::news(const Gesture& gesture) {
   put(to);
 }
 
-bool ZoomPlane::touch(const Contact& contact, const Sample& sample) {
+bool ZoomPlane::capture(const Contact& contact, const Sample& sample) {
   heed_leader();
-  if (sample.phase == Phase::down && moving()) {
+  if (moving()) {
     // Caught where it is.
     const Pose here = pose();
     put(here);
     rested_ = false;
   }
+  take(contact, sample);
+  return true;
+}
+
+void ZoomPlane::move(const Contact& contact, const Sample& sample) {
+  heed_leader();
+  take(contact, sample);
+}
+
+void ZoomPlane::lift(const Contact& contact, const Sample& sample) { move(contact, sample); }
+
+void ZoomPlane::take(const Contact& contact, const Sample& sample) {
   Feel feel = feel_for(sample.tool);
   feel.axis_lock_angle = 0.0;
   gestures_.touch(contact, sample, feel, context().screen);
-  return true;
 }
 
 void ZoomPlane::let_go(const Contact& contact, LetGo) {
   Sample end = contact.seen;
   end.phase = Phase::cancel;
   end.time = std::max(end.time, context().now);
-  Feel feel = feel_for(end.tool);
-  feel.axis_lock_angle = 0.0;
-  gestures_.touch(contact, end, feel, context().screen);
+  take(contact, end);
 }
 
 Point ZoomPlane::drag_to(const Contact& contact, const Sample& sample) {
   Sample moved = sample;
   moved.phase = Phase::move;
-  touch(contact, moved);
+  move(contact, moved);
   return {};
 }
 

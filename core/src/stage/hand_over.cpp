@@ -38,6 +38,8 @@ bool Routing::hand_to(Part& other, Contact& contact, Point anchor, const answers
   if (!other.surface_->take_over(contact, anchor)) return false;
   Part& owner = *contest.owner;
   own(contest, &other);
+  other.post_.captured |= bit_of(contact);
+  owner.post_.captured &= static_cast<std::uint16_t>(~bit_of(contact));
   timekeeper_->before(owner);
   owner.surface_->hand_over();
   other.decide(answer, distance);

@@ -65,14 +65,30 @@ void Routing::own(Contest& contest, Part* part) {
   if (contest.contact != nullptr && part != nullptr) ++part->post_.contacts;
 }
 
-bool Routing::touch(Part& part, const Contact& contact, const Sample& sample) {
+bool Routing::capture(Part& part, const Contact& contact, const Sample& sample) {
   timekeeper_->before(part);
-  const bool took = part.touch(contact, sample);
+  const bool captured = part.capture(contact, sample);
+  if (captured) part.post_.captured |= bit_of(contact);
   timekeeper_->after(part);
-  return took;
+  return captured;
+}
+
+// A move or a lift, to one that has captured the contact.
+void Routing::pass(Part& part, const Contact& contact, const Sample& sample) {
+  if ((part.post_.captured & bit_of(contact)) == 0) return;
+  timekeeper_->before(part);
+  if (sample.phase == Phase::up) {
+    part.post_.captured &= static_cast<std::uint16_t>(~bit_of(contact));
+    part.lift(contact, sample);
+  } else {
+    part.move(contact, sample);
+  }
+  timekeeper_->after(part);
 }
 
 void Routing::let_go(Part& part, const Contact& contact, LetGo how) {
+  if ((part.post_.captured & bit_of(contact)) == 0) return;
+  part.post_.captured &= static_cast<std::uint16_t>(~bit_of(contact));
   timekeeper_->before(part);
   part.let_go(contact, how);
   timekeeper_->after(part);
@@ -82,10 +98,12 @@ void Routing::share(const Contest& contest, const Contact& contact, const Sample
   for (std::size_t r = 0; r < contest.chain.size(); ++r) {
     Part& part = *contest.chain[r];
     if (&part == contest.owner || !part.contact_rules().observes) continue;
-    if (sample.phase == Phase::cancel)
+    if (sample.phase == Phase::down)
+      capture(part, contact, sample);
+    else if (sample.phase == Phase::cancel)
       let_go(part, contact, LetGo::cancelled);
     else
-      touch(part, contact, sample);
+      pass(part, contact, sample);
   }
 }
 
@@ -168,7 +186,7 @@ bool Routing::accept(Part& topmost, Contact& contact, const Sample& sample) {
   const bool catches = caught != contest.chain.end();
   if (catches) first = *caught;
   contact.contested = contest.open = contest.chain.size() > 1;
-  if (!touch(*first, contact, sample)) {
+  if (!capture(*first, contact, sample)) {
     says(*first, answers::owner_held);
     contest.chain.clear();
     contact.contested = contest.open = false;
@@ -257,7 +275,7 @@ void Routing::resolve(Contact& contact, const Sample& sample) {
     }
     Sample down = contact.down;
     down.time = sample.time;
-    if (!touch(*winner, contact, down)) {
+    if (!capture(*winner, contact, down)) {
       // Held by another contact: nobody drags, and the one that had it knows of its end already.
       winner->decide(answers::contest_held);
       return;
@@ -281,7 +299,7 @@ void Routing::deliver(Contact& contact, const Sample& sample) {
     // An end first moves, then lifts, so that what is left over still finds its way.
     if (contest.owner->surface_ != nullptr) drag(contact, sample);
     if (sample.phase == Phase::up || contest.owner->surface_ == nullptr)
-      touch(*contest.owner, contact, sample);
+      pass(*contest.owner, contact, sample);
     if (sample.phase == Phase::move && feel_of(contest, sample.tool).prediction > Micros{0})
       predict(contact, sample);
   }

@@ -42,7 +42,9 @@ class Button final : public PartOf<Button, ButtonSettings> {
   [[nodiscard]] double sunk() const { return mover_.at(context().now).value; }
 
   void present(Accessible& told) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void update() override;

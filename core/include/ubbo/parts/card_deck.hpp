@@ -65,7 +65,7 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
     double turn = 0.0;
   };
   [[nodiscard]] const Flying& flying(std::size_t index) const { return flying_.all[index]; }
-  [[nodiscard]] bool pressed() const { return held_by_ != none; }
+  [[nodiscard]] bool pressed() const { return pressed_; }
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
 
   /// Throws the topmost card to a side that is open to it, without a finger.
@@ -81,7 +81,9 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
 
   void present(Accessible& told) const override;
   [[nodiscard]] DragInterest drag_interest(const Sample&) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override;
@@ -95,7 +97,6 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
 
   [[nodiscard]] double turn_at(Point offset) const;
   [[nodiscard]] Point beyond(Side side, Point offset) const;
-  void lift(const Contact& contact, const Sample& sample);
   void send(Side side, Point velocity);
   void back(Point velocity);
   void say_top(int card);
@@ -117,7 +118,7 @@ class CardDeck final : public PartOf<CardDeck, CardDeckSettings> {
   Drag drag_;
   Point grabbed_{};     // where the card was when the drag began
   double lever_ = 1.0;  // -1 to 1: how far below its middle it is held, which turns it
-  int held_by_ = none;
+  bool pressed_ = false;
   int top_ = 0;  // what the cell said last, or was told
 };
 

@@ -103,7 +103,9 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
     return {.horizontal = count() > 0 && !upright, .vertical = count() > 0 && upright};
   }
   void resized() override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override { rail_.cell_changed(); }
@@ -132,7 +134,6 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
   [[nodiscard]] double place_near(int index) const;
   [[nodiscard]] NumberLink number();
   void take_step(int by);
-  void lift(const Contact& contact, const Sample& sample);
 
   // The cell that goes along with it; others that show it know of its place before anything happens.
   struct PositionCell final : TimedMember {
@@ -148,7 +149,6 @@ class Carousel final : public PartOf<Carousel, CarouselSettings>, public DragSur
   Rail rail_;
   PositionCell position_{*this};
   double told_ = 0.0;
-  int held_by_ = 0;
 };
 
 namespace answers {

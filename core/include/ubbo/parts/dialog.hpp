@@ -66,7 +66,9 @@ class Dialog final : public PartOf<Dialog, DialogSettings, EnteringPart>, public
   [[nodiscard]] VisualState visual_state() const override;
   [[nodiscard]] bool takes(Point at) const override;
   void present(Accessible& told) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void update() override;

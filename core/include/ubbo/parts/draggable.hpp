@@ -50,7 +50,9 @@ class Draggable final : public PartOf<Draggable, DraggableSettings> {
   void present(Accessible& told) const override;
   [[nodiscard]] DragInterest drag_interest(const Sample&) const override;
   [[nodiscard]] Point moved() const override { return offset(); }
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void resized() override { bound(); }
@@ -66,7 +68,6 @@ class Draggable final : public PartOf<Draggable, DraggableSettings> {
 
   std::array<Rail, 2> rails_;
   Drag drag_;
-  int held_by_ = 0;
 };
 
 }  // namespace ubbo

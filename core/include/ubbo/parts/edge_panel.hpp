@@ -63,7 +63,8 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   [[nodiscard]] Point moved() const override;
   [[nodiscard]] bool takes(Point at) const override;
   [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override;

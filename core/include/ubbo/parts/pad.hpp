@@ -43,7 +43,9 @@ class Pad final : public PartOf<Pad, PadSettings> {
 
   void present(Accessible& told) const override;
   [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
 

@@ -61,7 +61,9 @@ class PageDots final : public PartOf<PageDots, PageDotsSettings> {
   [[nodiscard]] bool pressed() const { return press_.over(); }
 
   void present(Accessible& told) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override;

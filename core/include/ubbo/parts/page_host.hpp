@@ -67,7 +67,7 @@ class PageHost final : public PartOf<PageHost, PageHostSettings, Sliding>,
 
   void present(Accessible& told) const override;
   [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
   void cell_changed() override;
   void resized() override;
   void update() override;

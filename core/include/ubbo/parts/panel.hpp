@@ -37,7 +37,7 @@ class Panel final : public PartOf<Panel, PanelSettings, EnteringPart>, public Ba
   void changed();
 
   void present(Accessible& told) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact&, const Sample&) override { return true; }
 
   [[nodiscard]] bool wants_back() const override { return settings_.back_closes && is_open(); }
   void back_moves(double progress) override {

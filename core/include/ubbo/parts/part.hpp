@@ -53,9 +53,9 @@ enum class LetGo : std::uint8_t {
 };
 
 /// One component. It has a place on the screen, takes the contacts it has captured, and is told the time. The
-/// caller of `touch`, `let_go`, `press` or `cell_changed` has let time pass to `context().now` before, so
-/// that everything of the part that was due has happened, and calls `update` after. What it reads of itself
-/// is as it is at `context().now`.
+/// caller of `capture`, `move`, `lift`, `let_go`, `press` or `cell_changed` has let time pass to
+/// `context().now` before, so that everything of the part that was due has happened, and calls `update`
+/// after. What it reads of itself is as it is at `context().now`.
 ///
 /// What moves, and what it waits for, are members that register with it (`Rail`, `Clocked<Mover>`, `Alarm`):
 /// when it is due and whether it is at rest follows from them. What few kinds need stands in interfaces of
@@ -87,11 +87,14 @@ class Part {
   [[nodiscard]] virtual bool takes(Point at) const;
   /// What it would do with a contact that goes down as `sample`.
   [[nodiscard]] virtual DragInterest drag_interest(const Sample&) const { return {}; }
-  /// A sample of a contact: down, move or up. The part captures it by answering true to its down, and then
-  /// gets all of it; what it answers later counts for nothing. While `contact.contested` it must not begin a
-  /// drag.
-  virtual bool touch(const Contact& contact, const Sample& sample) = 0;
-  /// A contact that it had was cancelled or lost.
+  /// A contact went down on it. True when the part captures it: then it gets its moves and its lift, or is
+  /// told that it is let go, and gets nothing of any other.
+  virtual bool capture(const Contact&, const Sample&) { return false; }
+  /// A contact that it captured moved. While `contact.contested` it must not begin a drag.
+  virtual void move(const Contact&, const Sample&) {}
+  /// A contact that it captured was lifted, at a place it may not have been told of yet.
+  virtual void lift(const Contact&, const Sample&) {}
+  /// A contact that it captured was cancelled or lost.
   virtual void let_go(const Contact& /*contact*/, LetGo /*how*/) {}
   /// A key went down. True when the part used it.
   virtual bool press(Key) { return false; }
@@ -242,6 +245,8 @@ class Part {
     if (context_->cause == Cause::wheel && kind == MomentKind::threshold_crossed) return;  // no hand is on it
     tell(context_->on_moment, Moment{kind, context_->now, this});
   }
+  /// It gets nothing more of the contacts that it has captured. For parts and what they are made of.
+  void forget_contacts() { post_.captured = 0; }
   /// A cell of the part has changed: leads to `cell_changed` when the present event is over, or after the
   /// lift. For watchers of its cells.
   void hear();
@@ -301,7 +306,8 @@ class Part {
     bool gone = false;  // removed, and still being told so
     bool hidden = false;
     bool disabled = false;
-    bool doomed = false;  // is removed as soon as all in it that leaves has left
+    bool doomed = false;         // is removed as soon as all in it that leaves has left
+    std::uint16_t captured = 0;  // a bit for each contact, by its slot
     std::function<void()> waits_for_lift{};
   };
 

@@ -12,10 +12,9 @@ namespace ubbo {
 class Press {
  public:
   /// False when another contact presses already.
-  bool down(const Contact& contact, const Sample& sample);
-  [[nodiscard]] bool mine(const Contact& contact) const { return slot_ == contact.slot; }
+  bool down(const Sample& sample);
   /// A contact is down.
-  [[nodiscard]] bool held() const { return slot_ != none; }
+  [[nodiscard]] bool held() const { return held_; }
   /// It is over the area, so that lifting it would count.
   [[nodiscard]] bool over() const { return held() && over_; }
   [[nodiscard]] Point at() const { return at_; }
@@ -23,13 +22,11 @@ class Press {
   /// The contact lifts: whether it counts. When it does not, the part says why.
   bool lift(const Part& part, const Sample& sample, const Box& area);
   /// The contact came to nothing: the part says so where the system cancelled it.
-  void let_go(const Part& part, const Contact& contact, LetGo how);
-  void end() { slot_ = none; }
+  void let_go(const Part& part, LetGo how);
+  void end() { held_ = false; }
 
  private:
-  static constexpr int none = -1;
-
-  int slot_ = none;
+  bool held_ = false;
   bool over_ = false;
   Point at_{};
 };

@@ -45,7 +45,6 @@ class ProgressBar final : public PartOf<ProgressBar, ProgressBarSettings> {
 
   void present(Accessible& told) const override;
   [[nodiscard]] bool takes(Point) const override { return false; }
-  bool touch(const Contact&, const Sample&) override { return false; }
   void cell_changed() override;
   void update() override;
 

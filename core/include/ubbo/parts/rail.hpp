@@ -79,6 +79,8 @@ class Rail final : public TimedMember {
   [[nodiscard]] double opacity() const { return mover_.opacity_at(part_->context().now); }
   [[nodiscard]] bool dragging() const { return drag_.dragging(); }
   [[nodiscard]] bool pressed() const { return held_ != nullptr; }
+  /// True while this one has it.
+  [[nodiscard]] bool held_by(const Contact& contact) const { return held_ == &contact; }
   [[nodiscard]] bool moving() const { return mover_.moving(); }
   [[nodiscard]] bool settled() const { return !moving() && !pressed(); }
   /// The largest distance of its contact from where that went down, dp.

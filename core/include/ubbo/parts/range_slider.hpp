@@ -73,7 +73,9 @@ class RangeSlider final : public PartOf<RangeSlider, RangeSliderSettings> {
     return {.handle = true, .horizontal = !upright, .vertical = upright};
   }
   void resized() override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override;
@@ -94,14 +96,14 @@ class RangeSlider final : public PartOf<RangeSlider, RangeSliderSettings> {
   [[nodiscard]] int held_by(const Contact& contact) const;
   void bound(double low, double high);
   void grab(int which, const Contact& contact);
+  int thumb_of(const Contact& contact, const Sample& sample);
   void move(int which, const Contact& contact, const Sample& sample);
   void lift(int which, const Contact& contact, const Sample& sample);
 
   std::array<Rail, 2> rails_;
-  std::array<int, 2> slots_{none, none};  // whose contacts have them
-  std::array<double, 2> before_{};        // where they stood, or went, when a finger came
-  int undecided_ = none;                  // a contact that may mean either
-  int chosen_ = 1;                        // the thumb that keys move
+  std::array<double, 2> before_{};  // where they stood, or went, when a finger came
+  int undecided_ = none;            // a contact that may mean either
+  int chosen_ = 1;                  // the thumb that keys move
 };
 
 namespace questions {

@@ -63,7 +63,9 @@ class Rating final : public PartOf<Rating, RatingSettings> {
   [[nodiscard]] DragInterest drag_interest(const Sample&) const override {
     return {.handle = true, .horizontal = true};
   }
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
 

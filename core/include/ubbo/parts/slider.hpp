@@ -87,7 +87,9 @@ class Slider final : public PartOf<Slider, SliderSettings> {
 
   void present(Accessible& told) const override;
   [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override { rail_.cell_changed(); }
@@ -101,10 +103,8 @@ class Slider final : public PartOf<Slider, SliderSettings> {
   [[nodiscard]] double off_thumb(Point at) const { return way().apart(at, thumb()); }
   [[nodiscard]] RailPlan plan() const;
   void listen();
-  void lift(const Contact& contact, const Sample& sample);
 
   Rail rail_;
-  int held_by_ = 0;  // the contact's slot
 };
 
 }  // namespace ubbo

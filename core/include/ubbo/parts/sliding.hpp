@@ -37,14 +37,16 @@ class Sliding : public Part, public DragSurface {
     return {.offset = moved(), .opacity = rail_.opacity()};
   }
   [[nodiscard]] DragInterest drag_interest(const Sample& sample) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override { return rail_.down(contact, sample); }
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   void cell_changed() override { rail_.cell_changed(); }
 
   [[nodiscard]] bool can_go(Side side) const override { return rail_.can_go(side); }
   Point drag_to(const Contact& contact, const Sample& sample) override;
   void overscroll() override { rail_.overscroll(); }
-  bool take_over(const Contact& contact, Point anchor) override;
+  bool take_over(const Contact& contact, Point anchor) override { return rail_.take_over(contact, anchor); }
   void hand_over() override { rail_.hand_over(); }
   void left_behind() override { rail_.left_behind(); }
   bool take_momentum(Point velocity) override { return rail_.take_momentum(velocity); }
@@ -57,16 +59,11 @@ class Sliding : public Part, public DragSurface {
   Sliding(std::string id, const Box& box, Context& context, Plan plan)
       : Part(std::move(id), box, context), rail_(*this, std::move(plan.rail), std::move(plan.cell)) {}
 
-  /// A contact goes down on it: as `Rail::down`.
-  bool hold(const Contact& contact, const Sample& sample, double off_handle = 0.0, double reach = 0.0);
   /// A press was lifted that was no drag. Unless told otherwise it explains itself, and goes on as before.
   virtual void pressed_only(const Contact& contact, const Sample& sample);
-  [[nodiscard]] bool mine(const Contact& contact) const { return pressed() && contact.slot == held_by_; }
+  [[nodiscard]] bool mine(const Contact& contact) const { return rail_.held_by(contact); }
 
   Rail rail_;
-
- private:
-  int held_by_ = 0;  // the contact's slot
 };
 
 /// What the arrows, pages, Home and End of a scrolled surface mean, in dp along `axis`: `place` is where it

@@ -62,7 +62,7 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
   [[nodiscard]] EnterExit::State state_of(const Part& inner) const;
 
   void present(Accessible& told) const override;
-  bool touch(const Contact&, const Sample&) override { return true; }
+  bool capture(const Contact&, const Sample&) override { return true; }
   void cell_changed() override;
   void update() override;
   /// The next content, or the one before.

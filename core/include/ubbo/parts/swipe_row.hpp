@@ -134,7 +134,9 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>,
   [[nodiscard]] Point carries(const Part&) const override { return offset(); }
   [[nodiscard]] std::optional<Box> window() const override;
   [[nodiscard]] bool takes(Point at) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void resized() override;
@@ -163,10 +165,9 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>,
   [[nodiscard]] std::array<double, 2> sides(std::size_t axis) const;
   [[nodiscard]] double commit_from(std::size_t axis) const;
   [[nodiscard]] std::size_t moving_axis() const;
-  [[nodiscard]] bool mine(const Contact& contact) const { return pressed() && contact.slot == held_by_; }
   [[nodiscard]] bool moving() const { return rails_[0].moving() || rails_[1].moving(); }
   [[nodiscard]] bool committed() const { return state_ != State::closed && state_ != State::open; }
-  void lift(const Contact& contact, const Sample& sample);
+  void land(const Contact& contact, const Sample& sample);
   [[nodiscard]] bool on_action(Point at) const;
   void act(int side);
   void watch();
@@ -190,7 +191,6 @@ class SwipeRow final : public PartOf<SwipeRow, SwipeRowSettings>,
   PlaceTeller share_teller_{*this, [this] { tell_fraction(); }};
   double told_ = 0.0;
   bool told_removed_ = false;
-  int held_by_ = 0;
   Press press_;  // of the action that it uncovers
 };
 

@@ -62,7 +62,9 @@ class Switch final : public PartOf<Switch, SwitchSettings> {
             .vertical = settings_.axis == Axis::vertical};
   }
   void resized() override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override { rail_.cell_changed(); }
@@ -73,11 +75,9 @@ class Switch final : public PartOf<Switch, SwitchSettings> {
  private:
   [[nodiscard]] RailPlan plan() const;
   [[nodiscard]] SliderTrack way(const Box& box) const;
-  void lift(const Contact& contact, const Sample& sample);
   [[nodiscard]] NumberLink number() const;
 
   Rail rail_;
-  int held_by_ = 0;
 };
 
 namespace questions {

@@ -71,7 +71,9 @@ class Tabs final : public PartOf<Tabs, TabsSettings> {
 
   void present(Accessible& told) const override;
   void resized() override { measure(false); }
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override;
@@ -87,6 +89,7 @@ class Tabs final : public PartOf<Tabs, TabsSettings> {
     double begin = 0.0;
     double end = 0.0;
   };
+  [[nodiscard]] std::size_t pressed_tab() const;
   [[nodiscard]] bool upright() const { return settings_.axis == Axis::vertical; }
   bool step_to(std::size_t wanted);
   // From the leading edge, or from the top, dp.

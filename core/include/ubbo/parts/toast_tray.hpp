@@ -110,7 +110,9 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   [[nodiscard]] DragInterest drag_interest(const Sample&) const override {
     return {.horizontal = settings_.swipes};
   }
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   void cell_changed() override;
   void resized() override;
@@ -147,7 +149,6 @@ class ToastTray final : public PartOf<ToastTray, ToastTraySettings>, public Laye
   Token last_ = 0;
   int shown_ = 0;
   int seen_ = 0;         // of the cell that counts
-  int held_by_ = -1;     // the contact's slot
   bool stands_ = false;  // its time does, and that has been said
 };
 

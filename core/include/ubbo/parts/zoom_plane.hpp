@@ -62,7 +62,9 @@ class ZoomPlane final : public PartOf<ZoomPlane, ZoomPlaneSettings>, public Drag
 
   void present(Accessible& told) const override;
   [[nodiscard]] DragInterest drag_interest(const Sample&) const override;
-  bool touch(const Contact& contact, const Sample& sample) override;
+  bool capture(const Contact& contact, const Sample& sample) override;
+  void move(const Contact& contact, const Sample& sample) override;
+  void lift(const Contact& contact, const Sample& sample) override;
   void let_go(const Contact& contact, LetGo how) override;
   bool press(Key key) override;
   void cell_changed() override;
@@ -112,6 +114,7 @@ class ZoomPlane final : public PartOf<ZoomPlane, ZoomPlaneSettings>, public Drag
   void lead();
   [[nodiscard]] bool leads() const;
   void heed_leader();
+  void take(const Contact& contact, const Sample& sample);
   void follow();
   // One of its cells; others that show it know of its place before anything happens.
   struct PlaceCell final : TimedMember {

@@ -136,9 +136,14 @@ class Routing {
   [[nodiscard]] static std::size_t index(const Contact& contact) {
     return static_cast<std::size_t>(contact.slot);
   }
+  [[nodiscard]] static std::uint16_t bit_of(const Contact& contact) {
+    static_assert(Contacts::room <= 16);
+    return static_cast<std::uint16_t>(1U << index(contact));
+  }
   [[nodiscard]] Contest& contest_of(const Contact& contact) { return contests_[index(contact)]; }
   void own(Contest& contest, Part* part);
-  bool touch(Part& part, const Contact& contact, const Sample& sample);
+  bool capture(Part& part, const Contact& contact, const Sample& sample);
+  void pass(Part& part, const Contact& contact, const Sample& sample);
   void let_go(Part& part, const Contact& contact, LetGo how);
   void share(const Contest& contest, const Contact& contact, const Sample& sample);
   bool accept(Part& topmost, Contact& contact, const Sample& sample);
