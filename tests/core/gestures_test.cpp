@@ -60,6 +60,16 @@ struct Screen {
 
 }  // namespace
 
+TEST_CASE("a finger that strayed just as far as a tap may holds, one that went further does not") {
+  for (const double far : {20.0, 20.5}) {
+    Screen pad({.long_press = true}, {.drag_threshold = 30, .tap_reach = 20});
+    pad.touch(0, Phase::down, {100, 100});
+    pad.touch(50, Phase::move, {100 + far, 100});
+    pad.touch(2000, Phase::up, {100 + far, 100});
+    CHECK((pad.told().find("long press") != std::string::npos) == (far == 20.0));
+  }
+}
+
 TEST_CASE("taps in a row: told at once or held, and what the wait costs") {
   const Point at{100, 100};
   struct Case {

@@ -525,15 +525,61 @@ TEST_CASE("what is added below an open layer lies below it, and takes nothing wh
 }
 
 TEST_CASE("a layer that a tap closes while a call to close waits for the lift tells its cell") {
-  Cell<bool> open{false};
+  Cell<bool> open{false}, asks{false};
   Stage stage;
   auto& sheet = stage.add<Sheet>("sheet", {0, 100, 360, 600}, {.open = open, .snap_points = {300}});
-  stage.at(ms(0), [&] { open.set(true); });
-  stage.advance(ms(2000));
-  touch(stage, 2000, Phase::down, {180, 60});
-  stage.at(ms(2050), [&] { sheet.close(); });
-  touch(stage, 2100, Phase::up, {180, 60});
-  stage.advance(ms(5000));
-  CHECK_FALSE(sheet.is_open());
-  CHECK_FALSE(open.get());
+  auto& dialog = stage.add<Dialog>("dialog", {30, 300, 300, 200}, {.open = asks});
+  const auto check = [&](auto& layer, Cell<bool>& cell) {
+    const double from = to_ms(stage.now()) + 2000;
+    stage.at(ms(from), [&] { cell.set(true); });
+    touch(stage, from + 2000, Phase::down, {180, 60});
+    stage.at(ms(from + 2050), [&] { layer.close(); });
+    touch(stage, from + 2100, Phase::up, {180, 60});
+    settle(stage);
+    CHECK_FALSE(layer.is_open());
+    CHECK_FALSE(cell.get());
+  };
+  check(sheet, open);
+  check(dialog, asks);
+}
+
+TEST_CASE("what is removed takes nothing on its way out: what lies below it does") {
+  Stage stage;
+  int pressed = 0;
+  stage.add<Button>("below", {40, 100, 200, 100}, {.on_press = [&] { ++pressed; }});
+  auto& note = stage.add<Panel>("note", {40, 100, 200, 100}, {.exit = Timed{Curve{}, ms(300)}});
+  stage.add<Button>("ok", {20, 20, 90, 44}, {}, {.inside = "note"});
+  note.open();
+  settle(stage);
+  const double from = to_ms(stage.now());
+  stage.remove(note);
+  touch(stage, from + 100, Phase::down, {80, 140});
+  touch(stage, from + 140, Phase::up, {80, 140});
+  CHECK(pressed == 1);
+  CHECK(stage.parts().size() == 3);
+}
+
+TEST_CASE("a dialog that opens again is in front at once, with less motion it steps back at once") {
+  Stage stage;
+  auto& first = stage.add<Dialog>("first", {30, 200, 300, 200}, {});
+  auto& second = stage.add<Dialog>("second", {30, 200, 300, 200}, {});
+  const auto after = [&](Dialog& dialog, bool opens) {
+    stage.at(stage.now() + ms(10), [&] { opens ? dialog.open() : dialog.close(); });
+    stage.advance(stage.now() + ms(10));
+  };
+  for (Dialog* dialog : {&first, &second}) {
+    after(*dialog, true);
+    settle(stage);
+  }
+  CHECK(first.stepped_back() == 1);
+  for (Dialog* dialog : {&first, &second}) {
+    after(*dialog, false);
+    settle(stage);
+  }
+  after(first, true);
+  CHECK(first.stepped_back() == 0);
+  settle(stage);
+  stage.set_reduced_motion(Reduced::still);
+  after(second, true);
+  CHECK(first.stepped_back() == 1);
 }

@@ -181,6 +181,18 @@ TEST_CASE("what is measured above the box leaves the view, and the cell says whe
   CHECK(rows.offset.get() == -322);
 }
 
+TEST_CASE("an app is told once of each change of the items in view, and of nothing else") {
+  std::vector<std::pair<std::size_t, std::size_t>> told;
+  Rows rows(40, {.on_view = [&](std::size_t first, std::size_t last) { told.emplace_back(first, last); }});
+  for (int i = 1; i <= 300; ++i) {
+    rows.stage.immediately([&] { rows.offset.set(-i); });
+    REQUIRE(told.back() == std::pair{rows.list->first(), rows.list->last()});
+  }
+  CHECK(told.front().first == 0);
+  CHECK(told.back().first > 4);
+  CHECK(std::adjacent_find(told.begin(), told.end()) == told.end());
+}
+
 TEST_CASE("with less motion what comes and goes among items is there at once") {
   for (const Reduced reduced : {Reduced::fade, Reduced::still}) {
     Rows rows(30);

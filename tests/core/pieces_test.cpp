@@ -83,6 +83,41 @@ TEST_CASE("a picture that a pointer has enlarged lies in what scales it as it li
   CHECK(seen->image_box->y - seen->box.y == Approx((own->image_box->y - own->box.y) * scale));
 }
 
+TEST_CASE("what is uncovered from any side is drawn as far as it is") {
+  Insets sides{};  // how much has been covered from each
+  for (const Axis axis : {Axis::horizontal, Axis::vertical}) {
+    Stage stage;
+    Cell<Choice> shown{Choice({"Notes", "Harvest"})};
+    auto& swap = stage.add<Swap>("pages", {20, 100, 320, 80},
+                                 {.selected = shown,
+                                  .way = SwapMotion::uncover,
+                                  .order = SwapOrder::together,
+                                  .axis = axis,
+                                  .enter = Timed{Curve{}, ms(100)},
+                                  .exit = Timed{Curve{}, ms(100)}});
+    for (const char* page : {"notes", "harvest"})
+      stage.add<Button>(page, {0, 0, 320, 80}, {.label = page}, {.inside = "pages"});
+    for (int i = 0; i < 2; ++i) {
+      settle(stage);
+      const Micros from = stage.now() + ms(100);
+      stage.at(from, [&] { shown.set(shown.get().with(static_cast<std::size_t>(1 - i))); });
+      stage.advance(from + ms(30));
+      stage.draw([&](const Part& part, const Piece& piece) {
+        if (piece.role != Role::button) return;
+        const Insets covered = swap.visual_state_of(part).covered;
+        sides = {sides.left + covered.left, sides.top + covered.top, sides.right + covered.right,
+                 sides.bottom + covered.bottom};
+        REQUIRE(piece.clip);
+        CHECK(piece.clip->x == Approx(20 + 320 * covered.left));
+        CHECK(piece.clip->y == Approx(100 + 80 * covered.top));
+        CHECK(piece.clip->right() == Approx(340 - 320 * covered.right));
+        CHECK(piece.clip->bottom() == Approx(180 - 80 * covered.bottom));
+      });
+    }
+  }
+  for (const double side : {sides.left, sides.top, sides.right, sides.bottom}) CHECK(side > 0.0);
+}
+
 TEST_CASE("pieces come as they are drawn: faded, scaled and clipped with what they lie in") {
   Stage stage;
   Cell<bool> open{false};

@@ -176,6 +176,24 @@ TEST_CASE("the newcomer begins as the old one is nearly gone, and nothing plays 
   CHECK(app.page.get().name() == "Notes");
 }
 
+TEST_CASE("how far a content would slide says nothing of when another one comes where none slides") {
+  for (const SwapMotion way : {SwapMotion::fade, SwapMotion::uncover}) {
+    std::vector<double> comes;
+    for (const double distance : {0.0, 48.0}) {
+      Pages app({.way = way,
+                 .overlap = 0.25,
+                 .distance = distance,
+                 .enter = Timed{Curve{}, ms(200)},
+                 .exit = Timed{Curve{}, ms(200)}});
+      app.go(1000, 1);
+      double at = 1000;
+      while (!app.pages[1]->visible() && at < 3000) app.stage.advance(ms(++at));
+      comes.push_back(at);
+    }
+    CHECK(comes == std::vector{1150.0, 1150.0});
+  }
+}
+
 TEST_CASE("what belongs to a carousel's item comes as that of the item before has gone") {
   Cell<int> photo{0};
   Stage stage;

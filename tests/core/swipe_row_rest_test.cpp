@@ -134,6 +134,11 @@ TEST_CASE("a row that is removed closes its gap in one motion with its list") {
     before = rows[2]->box().y;
   }
   settle(stage);
+  stage.at(stage.now(), [&] { rows[1]->reset(); });
+  settle(stage);
+  CHECK(rows[2]->box().y == Approx(120).margin(0.1));
+  stage.at(stage.now(), [&] { rows[1]->remove(); });
+  settle(stage);
   stage.at(stage.now(), [&] { stage.remove(*rows[1]); });
   CHECK(rows[2]->box().y == Approx(60).margin(0.1));
   CHECK(stage.settled());

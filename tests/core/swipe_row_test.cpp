@@ -65,6 +65,20 @@ TEST_CASE("the action that a row uncovers is pressed where it is seen, and close
   CHECK(stays.row->state() == SwipeRow::State::open);
 }
 
+TEST_CASE("a row that commits to nothing has no place from which it would") {
+  for (const double commits : {0.0, 120.0}) {
+    Stage stage;
+    const auto& row = stage.add<SwipeRow>(
+        "row", {0, 100, 360, 60}, {.leading = 80, .trailing = 80, .commit_distance = Length(commits)});
+    std::vector<Threshold> all;
+    for (const ReadingInfo& reading : row.kind().readings)
+      if (std::string_view(reading.name) == "offset.x") reading.thresholds(row, all);
+    for (const double at : {commits, -commits})
+      CHECK(std::count_if(all.begin(), all.end(), [&](const Threshold& one) { return one.value == at; }) ==
+            (commits > 0.0 ? 1 : 0));
+  }
+}
+
 TEST_CASE("a drag that begins on an action moves the row, beside it, or cancelled, a press does not count") {
   Row dragged;
   dragged.press({320, 130}, {352, 130});  // within the action, but further than the drag threshold
