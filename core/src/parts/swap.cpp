@@ -92,17 +92,17 @@ const Swap::Held* Swap::find(const Part& inner) const {
 }
 
 // Forward a content comes from the far side and goes to the near one; back is the mirror of that.
-EnterExitPlan Swap::plan(bool forward) const {
+EnterExitPlan Swap::plan(bool forward, SwapMotion motion) const {
   const bool aside = settings_.axis == Axis::horizontal;
   const double sign = (forward ? 1.0 : -1.0) * (aside && context().right_to_left ? -1.0 : 1.0);
   VisualState from;
   VisualState to;
-  if (settings_.way == SwapMotion::slide || settings_.way == SwapMotion::both) {
+  if (motion == SwapMotion::slide || motion == SwapMotion::both) {
     from.offset = way_along(settings_.axis, sign * settings_.distance);
     to.offset = way_along(settings_.axis, -sign * settings_.distance);
   }
-  if (settings_.way == SwapMotion::fade || settings_.way == SwapMotion::both) from.opacity = to.opacity = 0.0;
-  if (settings_.way == SwapMotion::uncover) {
+  if (motion == SwapMotion::fade || motion == SwapMotion::both) from.opacity = to.opacity = 0.0;
+  if (motion == SwapMotion::uncover) {
     // The new one is uncovered from the far side on; the old one is covered from there.
     double& comes = aside ? (sign > 0.0 ? from.covered.left : from.covered.right)
                           : (sign > 0.0 ? from.covered.top : from.covered.bottom);
@@ -126,19 +126,22 @@ void Swap::to(std::size_t content) {
   content_ = content;
   swapping_ = true;
   const Micros now = context().now;
+  // For people who asked for less motion one fades into the other.
   const Reduced travels = reduced(settings_.reduced_motion);
-  const double way =
-      settings_.way == SwapMotion::fade || settings_.way == SwapMotion::uncover ? 1.0 : settings_.distance;
-  const bool moves = settings_.way != SwapMotion::none && travels == Reduced::full;
+  const SwapMotion motion = settings_.way == SwapMotion::none || travels == Reduced::still ? SwapMotion::none
+                            : travels == Reduced::fade                                     ? SwapMotion::fade
+                                                                                           : settings_.way;
+  const double way = motion == SwapMotion::fade || motion == SwapMotion::uncover ? 1.0 : settings_.distance;
+  const bool moves = motion != SwapMotion::none;
   const auto share_of = [&](const Transitions& transitions) {
     if (!moves) return Micros{0};
     // Of what moves in this way of swapping, the slowest.
-    const bool offset = settings_.way == SwapMotion::slide || settings_.way == SwapMotion::both;
-    const bool opacity = settings_.way == SwapMotion::fade || settings_.way == SwapMotion::both;
+    const bool offset = motion == SwapMotion::slide || motion == SwapMotion::both;
+    const bool opacity = motion == SwapMotion::fade || motion == SwapMotion::both;
     Micros time{0};
     for (const auto& [group, used] : {std::pair{PropertyGroup::offset, offset},
                                       {PropertyGroup::opacity, opacity},
-                                      {PropertyGroup::uncovering, settings_.way == SwapMotion::uncover}})
+                                      {PropertyGroup::uncovering, motion == SwapMotion::uncover}})
       if (used) time = std::max(time, lasts(transitions.of(group), way));
     if (settings_.overlap_time > Micros{0}) return std::max(Micros{0}, time - settings_.overlap_time);
     return from_seconds(to_seconds(time) * (1.0 - settings_.overlap));
@@ -148,7 +151,7 @@ void Swap::to(std::size_t content) {
   for (std::size_t i = 0; i < held_.all.size(); ++i) {
     Held& one = held_.all[i];
     one.opens = one.closes = never;
-    one.enter_exit.set_reduced(moves ? travels : Reduced::still);
+    one.enter_exit.set_reduced(moves ? Reduced::full : Reduced::still);
     if (i == content_) {
       one.opens = now;
       if (settings_.order == SwapOrder::old_first && anything && one.enter_exit.absent())
@@ -157,7 +160,7 @@ void Swap::to(std::size_t content) {
       one.closes = now;
       if (settings_.order == SwapOrder::new_first) one.closes = now + share_of(settings_.enter);
     }
-    one.enter_exit.set_plan(plan(forward));
+    one.enter_exit.set_plan(plan(forward, motion));
   }
   resize(false);
 }
@@ -261,7 +264,7 @@ void Swap::restore(std::span<const double> saved) {
 }
 
 void Swap::child_added(Part& inner) {
-  held_.all.push_back({&inner, EnterExit(plan(true), held_.all.size() == content_)});
+  held_.all.push_back({&inner, EnterExit(plan(true, settings_.way), held_.all.size() == content_)});
   resize(true);
 }
 

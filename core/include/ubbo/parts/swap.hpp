@@ -96,7 +96,7 @@ class Swap final : public PartOf<Swap, SwapSettings>, public Container {
     void advance(Micros now);
   };
   [[nodiscard]] const Held* find(const Part& inner) const;
-  [[nodiscard]] EnterExitPlan plan(bool forward) const;
+  [[nodiscard]] EnterExitPlan plan(bool forward, SwapMotion motion) const;
   void to(std::size_t content);
   void set_out(Micros now);
   void resize(bool at_once);
