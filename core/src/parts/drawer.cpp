@@ -77,7 +77,9 @@ void Drawer::changed() {
   follow({}, settings_.open, false);
 }
 
-void Drawer::went(EnterExit::State state) { tell(settings_.on_state, state); }
+void Drawer::went(bool other) {
+  if (other) tell(settings_.on_state, state());
+}
 
 void Drawer::present(Accessible& told) const {
   told.label = settings_.label;

@@ -73,7 +73,7 @@ void EdgePanel::follow(Link<int> snap_point, Link<bool> open, bool first) {
   snap_point_ = wanted;
   rail_.put_at(place_of(snap_point_));
   put_dim();
-  state_ = snap_point_ > 0 ? EnterExit::State::present : EnterExit::State::absent;
+  told_state_ = state_ = snap_point_ > 0 ? EnterExit::State::present : EnterExit::State::absent;
 }
 
 // The rest that its cells ask for.
@@ -174,7 +174,7 @@ void EdgePanel::update() {
   if (dragging() && state_ == EnterExit::State::absent) {
     state_ = EnterExit::State::entering;
     decide(answers::state_entering);
-    went(state_);
+    tell_state();
   }
   if (pressed()) backs_ = false;
   if (pressed() || backs_ || rail_.owes_landing()) return;
@@ -202,7 +202,7 @@ void EdgePanel::set_out_for(int goal) {
     }
   }
   tell_snap_point();
-  went(state_);
+  tell_state();
 }
 
 void EdgePanel::tell_snap_point() {
@@ -216,7 +216,12 @@ void EdgePanel::rested() {
   const EnterExit::State now = out() > 0.0 ? EnterExit::State::present : EnterExit::State::absent;
   if (std::exchange(state_, now) == now) return;
   decide(now == EnterExit::State::present ? answers::state_present : answers::state_absent);
-  went(now);
+  tell_state();
+}
+
+void EdgePanel::tell_state() {
+  const bool other = std::exchange(told_state_, state_) != state_;
+  went(other);
 }
 
 void EdgePanel::to(int snap_point) {

@@ -129,8 +129,8 @@ void Sheet::changed() {
   follow(settings_.snap_point, settings_.open, false);
 }
 
-void Sheet::went(EnterExit::State state) {
-  tell(settings_.on_state, state);
+void Sheet::went(bool other) {
+  if (other) tell(settings_.on_state, state());
   if (std::exchange(told_, snap_point()) != snap_point()) tell(settings_.on_rest, snap_point());
 }
 

@@ -13,7 +13,6 @@ void Routing::drag(Contact& contact, const Sample& sample) {
   Contest& contest = contest_of(contact);
   timekeeper_->before(*contest.owner);
   Point left = contest.owner->surface_->drag_to(contact, sample);
-  timekeeper_->after(*contest.owner);
   for (std::size_t turns = 0; turns < contest.chain.size() && !(left == Point{}); ++turns) {
     const Side side = side_of(left);
     const bool handed = ask_others(contest.chain, contest.owner, [&](Part& other) {
@@ -22,12 +21,10 @@ void Routing::drag(Contact& contact, const Sample& sample) {
     });
     if (!handed) break;
     left = contest.owner->surface_->drag_to(contact, sample);
-    timekeeper_->after(*contest.owner);
   }
   contest.left = left;
-  if (left == Point{} || sample.tool == Tool::wheel) return;
-  contest.owner->surface_->overscroll();
-  timekeeper_->after(*contest.owner);
+  if (!(left == Point{}) && sample.tool != Tool::wheel) contest.owner->surface_->overscroll();
+  timekeeper_->after(*contest.owner);  // once all of the move has reached it
 }
 
 // The other goes on from `anchor`. False: it cannot.

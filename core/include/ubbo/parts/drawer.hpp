@@ -47,7 +47,7 @@ class Drawer final : public PartOf<Drawer, DrawerSettings, EdgePanel> {
 
  private:
   [[nodiscard]] Plan planned() const override { return base_plan(settings_, layout_box(), context()); }
-  void went(EnterExit::State state) override;
+  void went(bool other) override;
 };
 
 }  // namespace ubbo

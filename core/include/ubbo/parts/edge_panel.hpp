@@ -100,8 +100,8 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   void take(Plan plan, bool glides);
   /// The plan made anew for the present box and reading direction.
   [[nodiscard]] virtual Plan planned() const = 0;
-  /// Called when it starts to go to a snap point, and when it is there.
-  virtual void went(EnterExit::State) {}
+  /// Called when it starts to go to a snap point, and when it is there. `other`: its state is another now.
+  virtual void went(bool /*other*/) {}
   /// Follows cells that say which snap point, and whether it is open; each may be none. `first`: it is where
   /// they say, without an entrance.
   void follow(Link<int> snap_point, Link<bool> open, bool first);
@@ -120,6 +120,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   void set_out_for(int goal);
   void tell_snap_point();
   void wait_for_finger();
+  void tell_state();
   void rested();
   void take_rests();
   void put_dim() { dim_.put(plan_.dim_follows || snap_point_ == 0 ? 0.0 : 1.0); }
@@ -134,6 +135,7 @@ class EdgePanel : public Sliding, public LayerPart, public BackTaker {
   Watch open_watch_;
   Clocked<Mover> dim_{*this, 0.0, 1e-3};  // 0 to 1, where it does not follow
   EnterExit::State state_ = EnterExit::State::absent;
+  EnterExit::State told_state_ = EnterExit::State::absent;
   bool backs_ = false;  // a back gesture shows how it would close
   int snap_point_ = 0;  // where it stands or goes
 };

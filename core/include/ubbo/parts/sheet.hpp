@@ -65,7 +65,7 @@ class Sheet final : public PartOf<Sheet, SheetSettings, EdgePanel> {
 
  private:
   [[nodiscard]] Plan planned() const override { return base_plan(settings_, layout_box(), context()); }
-  void went(EnterExit::State state) override;
+  void went(bool other) override;
 
   int told_ = 0;
 };
