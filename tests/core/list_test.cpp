@@ -191,6 +191,17 @@ TEST_CASE("an app is told once of each change of the items in view, and of nothi
   CHECK(told.front().first == 0);
   CHECK(told.back().first > 4);
   CHECK(std::adjacent_find(told.begin(), told.end()) == told.end());
+  // A move on which the list yields past its end reaches it in two steps; what lies between is not told.
+  rows.stage.immediately([&] { rows.offset.set(0); });
+  for (int i = 0; i <= 60; ++i) {
+    const std::size_t before = told.size();
+    rows.stage.touch({.time = ms(1000 + 8 * i),
+                      .contact = 1,
+                      .phase = i == 0 ? Phase::down : Phase::move,
+                      .at = {100, 150.0 + 8 * i}});
+    CHECK(told.size() <= before + 1);
+    CHECK(told.back() == std::pair{rows.list->first(), rows.list->last()});
+  }
 }
 
 TEST_CASE("with less motion what comes and goes among items is there at once") {
