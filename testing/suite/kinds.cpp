@@ -190,6 +190,25 @@ TEST_CASE("a contact that a part of any kind does not capture changes nothing of
   });
 }
 
+TEST_CASE("what a hand should feel of a part of any kind is told once, at its own time") {
+  each_kind([](const PartKind& kind) {
+    PROPERTY(kind.name, [&] {
+      const auto events = any_events(false);
+      Alone alone(kind, *rc::gen::arbitrary<bool>());
+      std::set<std::tuple<const Part*, MomentKind, Micros>> told;
+      std::size_t times = 0;
+      alone.stage.on_moment([&](const Moment& moment) {
+        ++times;
+        if (moment.time == alone.stage.now()) told.emplace(moment.part, moment.kind, moment.time);
+      });
+      for (const Event& event : events) event.action(alone, Seen::plain);
+      alone.stage.cancel_contacts();
+      alone.stage.advance(alone.stage.now() + ms(5000));
+      RC_ASSERT(times == told.size());
+    });
+  });
+}
+
 TEST_CASE("the pieces of a part of any kind are sound, and held only while it is") {
   each_kind([](const PartKind& kind) {
     PROPERTY(kind.name, [&] {

@@ -55,21 +55,22 @@ struct Scene {
                 decision.answer->name + facts_of(decision) + "\n";
     stage.journal().clear();
     std::vector<std::string> seen;
+    std::set<std::string> there;
     stage.draw([&](const Part& part, const Piece& piece) {
       const Box window = common(piece.clip.value_or(part.context().screen), part.context().screen);
       const Box within = common(piece.box, window);
       if (piece.opacity == 0.0 || within.w <= 0.0 || within.h <= 0.0) return;
+      const std::string_view name = piece.name[0] == 0 ? name_of(piece.role) : piece.name;
+      const bool words = name == name_of(Role::label);
       // Words lie in what moves them: only others than before are worth a line.
-      if (piece.role == Role::label && !words_.insert(part.id() + std::string(piece.words)).second) return;
+      if (words && !words_.insert(part.id() + std::string(piece.words)).second) return;
+      if (!words) there.insert(part.id() + " " + std::string(name));
       seen.push_back("    " + part.id() + " " + piece_out(piece) + "\n");
     });
     for (const std::string& line : seen)
       if (std::find(seen_.begin(), seen_.end(), line) == seen_.end()) *text_ += line;
-    std::set<std::string> gone = std::exchange(shown_, {});
-    for (const std::string& line : seen)
-      shown_.insert(line.substr(4, line.find_first_of("0123456789-", line.find(' ', 4)) - 5));
-    for (const std::string& one : gone)
-      if (!shown_.contains(one)) *text_ += "    no " + one + "\n";
+    for (const std::string& one : std::exchange(there_, there))
+      if (!there.contains(one)) *text_ += "    no " + one + "\n";
     seen_ = std::move(seen);
   }
 
@@ -77,7 +78,7 @@ struct Scene {
   std::string* text_;
   std::string said_;
   std::vector<std::string> seen_;
-  std::set<std::string> words_, shown_;
+  std::set<std::string> words_, there_;
 };
 
 constexpr auto even = [](double time) { return Timed{Curve{}, ms(time)}; };

@@ -6,6 +6,7 @@
 #include <functional>
 #include <memory>
 #include <string>
+#include <utility>
 
 #include "ubbo/enter_exit/visual_state.hpp"
 #include "ubbo/parts/accessible.hpp"
@@ -240,10 +241,14 @@ class Part {
   [[nodiscard]] Reduced reduced(PartReduced own) const {
     return context_->write == Write::immediate ? Reduced::still : reduced_for(own, context_->reduced_motion);
   }
-  /// Tells the app of a moment that a hand should feel. For parts and what they are made of.
-  void moment(MomentKind kind) const {
+  /// Tells the app of a moment that a hand should feel, one of a kind at a time, whatever of the part has
+  /// come to it. For parts and what they are made of.
+  void moment(MomentKind kind) {
     if (context_->cause == Cause::wheel && kind == MomentKind::threshold_crossed) return;  // no hand is on it
-    tell(context_->on_moment, Moment{kind, context_->now, this});
+    const auto bit = static_cast<std::uint8_t>(1U << static_cast<unsigned>(kind));
+    if (std::exchange(post_.felt_at, context_->now) != context_->now) post_.felt = 0;
+    if ((std::exchange(post_.felt, static_cast<std::uint8_t>(post_.felt | bit)) & bit) == 0)
+      tell(context_->on_moment, Moment{kind, context_->now, this});
   }
   /// It gets nothing more of the contacts that it has captured. For parts and what they are made of.
   void forget_contacts() { post_.captured = 0; }
@@ -307,7 +312,9 @@ class Part {
     bool hidden = false;
     bool disabled = false;
     bool doomed = false;         // is removed as soon as all in it that leaves has left
+    std::uint8_t felt = 0;       // a bit for each kind of moment that was told of `felt_at`
     std::uint16_t captured = 0;  // a bit for each contact, by its slot
+    Micros felt_at = never;
     std::function<void()> waits_for_lift{};
   };
 
