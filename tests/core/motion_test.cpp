@@ -61,6 +61,11 @@ TEST_CASE("progress runs from start to target in the time that is told, and is t
     const auto time = Micros{std::llround(fraction * static_cast<double>(motion.ends().count()))};
     const double exact = static_cast<double>(time.count()) / static_cast<double>(motion.ends().count());
     RC_ASSERT(std::fabs(100 + 200 * progress.value(exact) - motion.at(time).value) < 1e-3);
+    const double whole = to_seconds(motion.ends());
+    if (!std::holds_alternative<Timed>(transition.way)) {  // whose curves may stand upright
+      const double slope = motion.at(time).velocity * whole / 200;
+      RC_ASSERT(std::fabs(progress.slope(exact) - slope) < 1e-3 * (1 + std::fabs(slope)));
+    }
     for (const double outside : {-0.25, 1.25}) RC_ASSERT(progress.slope(outside) == 0.0);
   });
 }

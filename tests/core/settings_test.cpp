@@ -70,3 +70,11 @@ TEST_CASE("the settings of each kind of part say truly what they take") {
     }
   });
 }
+
+TEST_CASE("a length is written as scenes take it") {
+  CHECK(length_text(Length(24)) == "24dp");
+  CHECK(length_text(Length(0)) == "0");
+  CHECK(length_text(Length::of(0.5)) == "50%");
+  CHECK(length_text(Length(8, 0.5)) == "50% + 8dp");
+  CHECK(length_text(Length(-8, 0.25)) == "25% - 8dp");
+}

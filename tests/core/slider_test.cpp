@@ -421,3 +421,22 @@ TEST_CASE("the page keys go by large_step, or a tenth of the range, two steps at
     CHECK(value.get() == by);
   }
 }
+
+TEST_CASE(
+    "off its thumb a slider in what scrolls along it follows a finger only where it may be grabbed "
+    "anywhere") {
+  for (const Grab grab : {Grab::anywhere, Grab::thumb}) {
+    Cell<double> frames{0}, scrolled{0};
+    Stage stage;
+    stage.add<List>("hives", {0, 100, 360, 80}, {.offset = scrolled, .axis = Axis::horizontal});
+    stage.add<Slider>("frames", {0, 0, 360, 80}, {.value = frames, .to = 10, .grab = grab},
+                      {.inside = "hives"});
+    stage.add<Button>("save", {0, 0, 360, 80}, {}, {.inside = "hives"});
+    stage.advance(ms(0));
+    touch(stage, 100, Phase::down, {200, 140});
+    for (int i = 1; i <= 5; ++i) touch(stage, 100 + 20 * i, Phase::move, {200.0 - 20 * i, 140});
+    CHECK((scrolled.get() < -50) == (grab == Grab::thumb));
+    for (int i = 1; i <= 9; ++i) touch(stage, 200 + 20 * i, Phase::move, {100.0 + 20 * i, 140});
+    CHECK((frames.get() > 0) == (grab == Grab::anywhere));
+  }
+}
