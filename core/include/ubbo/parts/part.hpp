@@ -33,7 +33,7 @@ struct ContactRules {
   std::string yields_to{};  ///< a part it leaves a contact to where that one can use it; "": none
   YieldDirection yield_direction =
       YieldDirection::any;  ///< only in this direction: a list yields to its sheet upwards
-  bool observes = false;    ///< sees every contact that goes down on it, even when another part owns it
+  bool observes = false;    ///< may capture each contact on it, also where another part owns that
 };
 
 /// What a part would do with a contact that goes down on it.
