@@ -17,7 +17,9 @@ endif()
 if(UBBO_STRICT)
   target_compile_options(ubbo_flags INTERFACE -Wall -Wextra -Wpedantic -Wconversion -Wshadow -Werror)
   if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
-    target_compile_options(ubbo_flags INTERFACE -Wno-restrict -Wno-maybe-uninitialized)  # GCC 12 sees faults in std::string that are none
+    target_compile_options(ubbo_flags INTERFACE -Wno-restrict -Wno-maybe-uninitialized -Wno-stringop-overread)  # GCC 12 sees faults in std::string that are none
+  else()
+    target_compile_options(ubbo_flags INTERFACE -Wno-bitwise-instead-of-logical -Wno-sign-conversion)  # a branch would cost more; as GCC warns
   endif()
 endif()
 # The same numbers on every processor: a fused multiply-add would round differently.
@@ -43,23 +45,74 @@ if(UBBO_SANITIZE)
   endif()
 endif()
 
-# ubbo_light(TARGET BATCH header...): what its sources include most is read once, and so many of them are compiled as
-# one. Off where nobody asks, since it hides an #include that is missing. No header of ours is among them, nor
-# any other that has `#pragma once` only: GCC 12 has read one a second time.
-function(ubbo_light target batch)
-  if("${ARGN}" MATCHES "ubbo/|\\.hpp\"")
-    message(FATAL_ERROR "ubbo_light(${target}): only headers of the system and of packages with include guards, found ${ARGN}")
-  endif()
-  if(NOT UBBO_LIGHT OR NOT target MATCHES "${UBBO_LIGHT_ONLY}")
-    return()
-  endif()
-  set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_BATCH_SIZE ${batch})
-  target_precompile_headers(${target} PRIVATE ${ARGN})
-  # What the compiler's cache needs to see through precompiled headers.
+# What most sources include is read once for all targets that are compiled alike: by core, skin and words; by the
+# other libraries, which also format text; by the tests. No header of ours is among them, nor any other with
+# `#pragma once` only: GCC 12 has read one a second time.
+function(ubbo_read_once name)
+  file(WRITE ${CMAKE_BINARY_DIR}/read_once/${name}.cpp.new "")
+  file(COPY_FILE ${CMAKE_BINARY_DIR}/read_once/${name}.cpp.new ${CMAKE_BINARY_DIR}/read_once/${name}.cpp ONLY_IF_DIFFERENT)
+  add_library(ubbo_read_once_${name} OBJECT ${CMAKE_BINARY_DIR}/read_once/${name}.cpp)
+  target_link_libraries(ubbo_read_once_${name} PRIVATE ubbo_flags)
+  target_precompile_headers(ubbo_read_once_${name} PRIVATE ${ARGN})
+  ubbo_precompiled(ubbo_read_once_${name})
+endfunction()
+
+# What the compiler's cache needs to see through precompiled headers.
+function(ubbo_precompiled target)
   if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
     target_compile_options(${target} PRIVATE -fpch-preprocess)
   else()
     target_compile_options(${target} PRIVATE "SHELL:-Xclang -fno-pch-timestamp")
+  endif()
+endfunction()
+
+# ubbo_light(TARGET core|text|tests|nothing BYTES [file...]): compiles the sources of TARGET in groups of some BYTES, all of even size,
+# and the named files in a group of their own. Off where nobody asks, since it hides an #include that is missing.
+function(ubbo_light target read_once bytes)
+  if(NOT UBBO_LIGHT OR NOT target MATCHES "${UBBO_LIGHT_ONLY}")
+    return()
+  endif()
+  set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_MODE GROUP)
+  get_target_property(sources ${target} SOURCES)
+  get_target_property(folder ${target} SOURCE_DIR)
+  list(FILTER sources INCLUDE REGEX "\\.cpp$")
+  list(FILTER sources EXCLUDE REGEX "TARGET_OBJECTS")
+  list(SORT sources)
+  set(all 0)
+  foreach(source IN LISTS sources)
+    cmake_path(ABSOLUTE_PATH source BASE_DIRECTORY ${folder} OUTPUT_VARIABLE path)
+    get_filename_component(name ${source} NAME)
+    if(name IN_LIST ARGN)
+      set_source_files_properties(${path} TARGET_DIRECTORY ${target} PROPERTIES UNITY_GROUP together)
+      continue()
+    endif()
+    file(SIZE ${path} size)
+    set_property(GLOBAL PROPERTY size_of_${path} ${size})
+    math(EXPR all "${all} + ${size}")
+    list(APPEND paths ${path})
+  endforeach()
+  math(EXPR groups "(${all} + ${bytes} - 1) / ${bytes}")
+  set(before 0)
+  foreach(path IN LISTS paths)
+    get_property(size GLOBAL PROPERTY size_of_${path})
+    # The group in which its middle is.
+    math(EXPR group "(${before} + ${size} / 2) * ${groups} / ${all}")
+    set_source_files_properties(${path} TARGET_DIRECTORY ${target} PROPERTIES UNITY_GROUP ${group})
+    math(EXPR before "${before} + ${size}")
+  endforeach()
+  ubbo_precompiled(${target})
+  if(NOT read_once STREQUAL "nothing")
+    target_precompile_headers(${target} REUSE_FROM ubbo_read_once_${read_once})
+  endif()
+endfunction()
+
+function(ubbo_compiled_as_library target name)
+  if(NOT EMSCRIPTEN)  # where all is one program, and this would only cost
+    set_target_properties(${target} PROPERTIES POSITION_INDEPENDENT_CODE ON)
+  endif()
+  # With sanitizers the rest is compiled without optimisation, in half the time; what each test runs through is not.
+  if(UBBO_SANITIZE AND name MATCHES "^(core|skin|words)$")
+    target_compile_options(${target} PRIVATE -O1)
   endif()
 endfunction()
 
@@ -76,13 +129,7 @@ function(ubbo_library name)
   target_compile_options(${target} INTERFACE $<$<CXX_COMPILER_ID:GNU,Clang,AppleClang>:-ffp-contract=off>)
   set_property(GLOBAL APPEND PROPERTY ubbo_libraries ${name})
   set_target_properties(${target} PROPERTIES EXPORT_NAME ${name})
-  if(NOT EMSCRIPTEN)  # where all is one program, and this would only cost
-    set_target_properties(${target} PROPERTIES POSITION_INDEPENDENT_CODE ON)
-  endif()
-  # With sanitizers the rest is compiled without optimisation, in half the time; what each test runs through is not.
-  if(UBBO_SANITIZE AND name MATCHES "^(core|skin|words)$")
-    target_compile_options(${target} PRIVATE -O1)
-  endif()
+  ubbo_compiled_as_library(${target} ${name})
   install(TARGETS ${target} EXPORT UbboTargets ARCHIVE DESTINATION ${CMAKE_INSTALL_LIBDIR})
   install(DIRECTORY include/ DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
 endfunction()

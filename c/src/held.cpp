@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "json.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/ubbo.h"
 
 namespace ubbo::c {

@@ -3,11 +3,11 @@
 #include <vector>
 
 #include "held.hpp"
-#include "json.hpp"
 #include "scene_told.hpp"
 #include "ubbo/check/check.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/scene/scene_edit.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/motion/mover.hpp"
 #include "ubbo/skin/lettering.hpp"
 #include "ubbo/ubbo.h"

@@ -3,8 +3,8 @@
 #include <algorithm>
 #include <set>
 
-#include "json.hpp"
 #include "ubbo/io/scene/setting_text.hpp"
+#include "ubbo/io/text/json.hpp"
 
 namespace ubbo::c {
 

@@ -3,9 +3,9 @@
 #include <cmath>
 #include <utility>
 
-#include "accessible_json.hpp"
 #include "held.hpp"
-#include "json.hpp"
+#include "ubbo/io/replay/accessible_json.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/stage/seen_pieces.hpp"
 #include "ubbo/ubbo.h"
 #include "ubbo/words/catalogue.hpp"

@@ -3,8 +3,8 @@
 #include <cctype>
 #include <cstring>
 
-#include "json.hpp"
 #include "ubbo/check/check.hpp"
+#include "ubbo/io/text/json.hpp"
 
 namespace ubbo::check {
 

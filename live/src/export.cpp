@@ -5,9 +5,9 @@
 #include <filesystem>
 #include <stdexcept>
 
-#include "json.hpp"
 #include "ubbo/file/whole_file.hpp"
 #include "ubbo/io/text/base64.hpp"
+#include "ubbo/io/text/json.hpp"
 
 namespace ubbo::live {
 

@@ -5,8 +5,8 @@
 #include <algorithm>
 #include <utility>
 
-#include "json.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/json.hpp"
 
 namespace ubbo::live {
 
@@ -16,16 +16,16 @@ using io::Json;
 
 // The text of a key, or a refusal in words.
 const std::string& text_in(const Json& object, const char* key) {
-  const auto found = object.find(key);
-  if (found == object.end() || !found->is_string())
+  const Json* found = object.find(key);
+  if (found == nullptr || !found->is_string())
     throw io::InputError(
         {.file = "message", .found = fmt::format("no text '{}'", key), .takes = "an object with it"});
-  return found->get_ref<const std::string&>();
+  return found->text();
 }
 
 const Json& list_in(const Json& object, const char* key) {
-  const auto found = object.find(key);
-  if (found == object.end() || !found->is_array())
+  const Json* found = object.find(key);
+  if (found == nullptr || !found->is_array())
     throw io::InputError(
         {.file = "message", .found = fmt::format("no list '{}'", key), .takes = "an object with it"});
   return *found;
@@ -83,7 +83,7 @@ void Hub::hear(Viewer viewer, std::string_view text) {
           throw io::InputError({.file = "message",
                                 .found = "a change that is none",
                                 .takes = "pairs of a setting and a value"});
-      const std::string changes = io::json_text(said["changes"], -1);
+      const std::string changes = io::json_text(said.at("changes"), -1);
       if (changes == changes_) return;
       changes_ = changes;
       to_others(viewer, fmt::format(R"({{"what":"changes","changes":{}}})", changes_));
@@ -94,7 +94,7 @@ void Hub::hear(Viewer viewer, std::string_view text) {
           throw io::InputError({.file = "message",
                                 .found = "a change that is none",
                                 .takes = "pairs of a setting and a value"});
-        changes.push_back(change[0].get<std::string>() + "=" + change[1].get<std::string>());
+        changes.push_back(change[0].text() + "=" + change[1].text());
       }
       source_->save(changes);
       log_(fmt::format("{} changes written to {}", changes.size(), source_->scene()));

@@ -10,13 +10,13 @@
 #include <stdexcept>
 #include <utility>
 
-#include "json.hpp"
 #include "ubbo/file/read.hpp"
 #include "ubbo/file/whole_file.hpp"
 #include "ubbo/io/scene/scene.hpp"
 #include "ubbo/io/scene/scene_edit.hpp"
 #include "ubbo/io/take/take.hpp"
 #include "ubbo/io/text/base64.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/paint/images.hpp"
 #include "ubbo/skin/lettering.hpp"
 #include "ubbo/ubbo.h"

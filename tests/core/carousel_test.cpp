@@ -82,11 +82,11 @@ TEST_CASE("each end of a carousel yields in its own way") {
     for (const Overscroll::How end :
          {Overscroll::How::none, Overscroll::How::linear, Overscroll::How::damped})
       for (const bool right_to_left : {false, true})
-        for (const bool upright : {false, true}) {
+        for (const bool vertical : {false, true}) {
           Stage stage({.right_to_left = right_to_left});
           auto& photos = stage.add<Carousel>("photos", {0, 0, 300, 300},
                                              {.count = 2,
-                                              .axis = upright ? Axis::vertical : Axis::horizontal,
+                                              .axis = vertical ? Axis::vertical : Axis::horizontal,
                                               .overscroll_start = start,
                                               .overscroll_end = end,
                                               .overscroll_fraction = 0.25});
@@ -95,10 +95,10 @@ TEST_CASE("each end of a carousel yields in its own way") {
             if (at_end) stage.act(photos, "next", now);
             stage.advance(now += ms(3000));
             // Away from what there is, 90 dp further than the threshold.
-            const double sign = (at_end ? -1 : 1) * (right_to_left && !upright ? -1 : 1);
+            const double sign = (at_end ? -1 : 1) * (right_to_left && !vertical ? -1 : 1);
             const double way = 90 + photos.feel_for(Tool::finger).threshold(photos.settings().axis);
             const auto at = [&](double by) {
-              return upright ? Point{150, 150 + sign * by} : Point{150 + sign * by, 150};
+              return vertical ? Point{150, 150 + sign * by} : Point{150 + sign * by, 150};
             };
             stage.touch({.time = now, .contact = 1, .phase = Phase::down, .at = at(0)});
             for (int i = 1; i <= 20; ++i)

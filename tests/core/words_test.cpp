@@ -207,9 +207,9 @@ TEST_CASE("each answer is given, and what it claims is so") {
     drag(stage, t + 400, {180, 300}, {180, 300}, 20);
     drag(stage, t + 3000, {180, 300}, {280, 300});  // sideways: nobody
     Cell<double> depth{0.5};
-    auto& upright = stage.add<Slider>("depth", {10, 300, 40, 300}, {.value = depth, .axis = Axis::vertical},
-                                      {.inside = "list"});
-    drag(stage, t + 3500, upright.thumb(), upright.thumb() - Point{0, 50}, 100);
+    auto& deep = stage.add<Slider>("depth", {10, 300, 40, 300}, {.value = depth, .axis = Axis::vertical},
+                                   {.inside = "list"});
+    drag(stage, t + 3500, deep.thumb(), deep.thumb() - Point{0, 50}, 100);
     const Point thumb = static_cast<Slider*>(stage.find("level"))->thumb();
     drag(stage, t + 4000, thumb, thumb + Point{60, 0}, 100);
     stage.touch({.time = ms(t + 6000), .contact = 1, .phase = Phase::down, .at = {180, 600}});

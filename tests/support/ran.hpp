@@ -4,6 +4,7 @@
 #include <unistd.h>
 
 #include <cstdio>
+#include <cstdlib>
 #include <filesystem>
 #include <fstream>
 #include <string>
@@ -14,7 +15,9 @@
 /// Runs the command line as its users do.
 namespace ubbo::test {
 
-inline const std::string tool = UBBO_TOOL_PATH;
+// The command under test: the one beside the tests, or another that is named.
+inline const bool other_command = std::getenv("UBBO_COMMAND") != nullptr;
+inline const std::string tool = other_command ? std::getenv("UBBO_COMMAND") : UBBO_TOOL_PATH;
 inline const std::string scene_and_drag = demo + "inspection.scene.toml " + demo + "inspection.drag.take.csv";
 
 struct Ran {

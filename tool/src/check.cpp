@@ -2,7 +2,6 @@
 
 #include <fmt/format.h>
 
-#include <CLI/CLI.hpp>
 #include <memory>
 
 #include "commands.hpp"
@@ -50,19 +49,19 @@ int check_one(const CheckOrder& order, const Kit& kit) {
 
 }  // namespace
 
-void add_check(CLI::App& app, int& exit, const Kit& kit) {
+void add_check(Verb app, int& exit, const Kit& kit) {
   auto order = std::make_shared<CheckOrder>();
-  CLI::App* verb = app.add_subcommand("check", "Find faults in a scene without running it");
+  const Verb verb = app.add_verb("check", "Find faults in a scene without running it");
   order->on.add_to(verb);
-  CLI::Option* json = verb->add_flag("--json", order->json, "print JSON");
-  verb->add_flag("--sarif", order->sarif, "print SARIF 2.1.0, for editors and CI")->excludes(json);
+  const Option json = verb.add_flag("--json", order->json, "print JSON");
+  verb.add_flag("--sarif", order->sarif, "print SARIF 2.1.0, for editors and CI").excludes(json);
   std::string rules = "Rules, each silenced in the scene by [[silence]] with rule, of and reason:\n";
   for (const check::Rule& rule : check::check_rules())
     rules += fmt::format("  {:<20}{}\n", rule.name, rule.means);
-  verb->footer(rules +
-               "Example:  ubbo check heather-ridge/hive-sheet.scene.toml\n"
-               "Exit codes:  0 no fault, 1 faults found, 2 bad input or usage.");
-  verb->callback([order, &exit, &kit] { exit = check_one(*order, kit); });
+  verb.footer(rules +
+              "Example:  ubbo check heather-ridge/hive-sheet.scene.toml\n"
+              "Exit codes:  0 no fault, 1 faults found, 2 bad input or usage.");
+  verb.when_called([order, &exit, &kit] { exit = check_one(*order, kit); });
 }
 
 }  // namespace ubbo::tool

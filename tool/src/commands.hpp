@@ -1,6 +1,5 @@
 #pragma once
 
-#include <CLI/App.hpp>
 #include <functional>
 #include <string>
 #include <string_view>
@@ -13,6 +12,8 @@
 #include "ubbo/parts/kind.hpp"
 #include "ubbo/skin/comb.hpp"
 #include "ubbo/skin/lettering.hpp"
+#include "ubbo/tool/run.hpp"
+#include "verb.hpp"
 
 namespace ubbo::tool {
 
@@ -23,31 +24,36 @@ enum Exit : int { done = 0, found_wrong = 1, bad_input = 2 };
 struct Kit {
   Kinds kinds;
   skin::Looks looks;
+  Extras extras;
+
+  /// Throws in words where the build carries no fit.
+  [[nodiscard]] io::BezierFitter fitter() const;
 };
 
 /// Each adds its verb to the command line; running it sets `exit`. The kit must outlive the app.
-void add_check(CLI::App& app, int& exit, const Kit& kit);
-void add_curve(CLI::App& app, int& exit);
-void add_decisions(CLI::App& app, int& exit, const Kit& kit);
-void add_demo(CLI::App& app, int& exit, const Kit& kit);
-void add_export(CLI::App& app, int& exit);
-void add_film(CLI::App& app, int& exit, const Kit& kit);
-void add_graph(CLI::App& app, int& exit, const Kit& kit);
-void add_live(CLI::App& app, int& exit, const Kit& kit);
-void add_parts(CLI::App& app, int& exit, const Kit& kit);
-void add_replay(CLI::App& app, int& exit, const Kit& kit);
-void add_settings(CLI::App& app, int& exit, const Kit& kit);
-void add_take(CLI::App& app, int& exit, const Kit& kit);
-void add_why(CLI::App& app, int& exit, const Kit& kit);
+void add_check(Verb app, int& exit, const Kit& kit);
+void add_curve(Verb app, int& exit, const Kit& kit);
+void add_decisions(Verb app, int& exit, const Kit& kit);
+void add_demo(Verb app, int& exit, const Kit& kit);
+void add_export(Verb app, int& exit, const Kit& kit);
+void add_film(Verb app, int& exit, const Kit& kit);
+void add_graph(Verb app, int& exit, const Kit& kit);
+/// `live`, or where the build carries no page, how to get one.
+void add_extras(Verb app, int& exit, const Kit& kit);
+void add_parts(Verb app, int& exit, const Kit& kit);
+void add_replay(Verb app, int& exit, const Kit& kit);
+void add_settings(Verb app, int& exit, const Kit& kit);
+void add_take(Verb app, int& exit, const Kit& kit);
+void add_why(Verb app, int& exit, const Kit& kit);
 /// Runs the command with these words once more.
 using Again = std::function<int(const std::vector<std::string>&)>;
-void add_watch(CLI::App& app, int& exit, Again again);
+void add_watch(Verb app, int& exit, Again again);
 /// Completions and the manual page.
-void add_help(CLI::App& app, int& exit);
+void add_help(Verb app, int& exit);
 
 /// Says what the value of each option is called, lets those with few values take no other, and says exit
 /// codes where a verb has none of its own. After all verbs have been added.
-void name_values(CLI::App& app, const Kit& kit);
+void name_values(Verb app, const Kit& kit);
 
 /// Whether a motion may be called so: letters, digits, `-`, `_` and dots.
 [[nodiscard]] bool is_token_name(std::string_view text);
@@ -60,7 +66,7 @@ struct OnScene {
   std::string path{};
   std::vector<std::string> changes{};
 
-  void add_to(CLI::App* verb);
+  void add_to(Verb verb);
   [[nodiscard]] io::Scene read(const Kit& kit) const {
     return io::parse_scene(file::read(path), path, kit.kinds, changes, skin::inter_width);
   }

@@ -1,6 +1,5 @@
 #include <fmt/format.h>
 
-#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <charconv>
 #include <cmath>
@@ -9,7 +8,6 @@
 
 #include "commands.hpp"
 #include "say.hpp"
-#include "ubbo/fit/bezier_fit.hpp"
 #include "ubbo/io/motion/curve_report.hpp"
 #include "ubbo/io/motion/motion_tokens.hpp"
 #include "ubbo/paint/graph.hpp"
@@ -170,46 +168,46 @@ show::Graph curve_graph(const io::CurveOrder& order, const skin::CombColours& co
           .legend_columns = order.specs.size() > 4 ? 2 : 1};
 }
 
-void add_curve(CLI::App& app, int& exit) {
+void add_curve(Verb app, int& exit, const Kit& kit) {
   auto order = std::make_shared<CurveOrder>();
-  CLI::App* verb =
-      app.add_subcommand("curve", "Look at easing curves, springs and coasts: figures, values, pictures");
-  verb->add_option("SPEC", order->specs,
-                   "motions (docs/formats/motion.md), each in quotes; NAME=MOTION names it in CSS")
-      ->required();
-  verb->add_option("--samples", order->curves.samples,
-                   "print this many even steps, both ends included, 1 to 100000")
-      ->check(CLI::Range(1, 100'000).description(""))
-      ->each([order](const std::string&) { order->samples = true; });
-  verb->add_option("--at", order->at,
-                   "print at these moments instead: times such as 100ms, or a share of the time for curves "
-                   "and seconds "
-                   "for springs and coasts")
-      ->delimiter(',');
-  verb->add_option("--from", order->curves.from, "where it starts")->capture_default_str();
-  verb->add_option("--to", order->curves.to, "where it goes")->capture_default_str();
-  verb->add_option("--velocity", order->curves.velocity,
-                   "per second: what springs start with; a coast goes as far as it takes it")
-      ->capture_default_str();
-  verb->add_option("--duration", order->duration_ms, "ms for curves that do not say their time")
-      ->check(CLI::Range(0.001, 3.6e6).description(""))
-      ->capture_default_str();
-  verb->add_flag("--json", order->json, "print JSON with samples (docs/formats/motion.md)");
-  verb->add_flag("--css", order->css,
-                 "print CSS custom properties: linear() and cubic-bezier() with their errors, transitions, "
-                 "and none of it where people asked for less motion");
-  verb->add_option("--error", order->error, "how far the linear() of --css may be off, as a share of the way")
-      ->check(CLI::Range(1e-4, 1.0).description(""))
-      ->capture_default_str();
-  verb->add_option("-o,--out", order->out, "draw them into this file, .png or .svg");
-  verb->add_option("--size", order->size, "width and height of the picture in pixels")->capture_default_str();
-  verb->add_flag("--dark", order->dark, "dark colours");
-  verb->footer(
+  const Verb verb =
+      app.add_verb("curve", "Look at easing curves, springs and coasts: figures, values, pictures");
+  verb.add_option("SPEC", order->specs,
+                  "motions (docs/formats/motion.md), each in quotes; NAME=MOTION names it in CSS")
+      .required();
+  verb.add_option("--samples", order->curves.samples,
+                  "print this many even steps, both ends included, 1 to 100000")
+      .between(1, 100'000)
+      .when_given([order] { order->samples = true; });
+  verb.add_option("--at", order->at,
+                  "print at these moments instead: times such as 100ms, or a share of the time for curves "
+                  "and seconds "
+                  "for springs and coasts")
+      .delimiter(',');
+  verb.add_option("--from", order->curves.from, "where it starts").with_default();
+  verb.add_option("--to", order->curves.to, "where it goes").with_default();
+  verb.add_option("--velocity", order->curves.velocity,
+                  "per second: what springs start with; a coast goes as far as it takes it")
+      .with_default();
+  verb.add_option("--duration", order->duration_ms, "ms for curves that do not say their time")
+      .between(0.001, 3.6e6)
+      .with_default();
+  verb.add_flag("--json", order->json, "print JSON with samples (docs/formats/motion.md)");
+  verb.add_flag("--css", order->css,
+                "print CSS custom properties: linear() and cubic-bezier() with their errors, transitions, "
+                "and none of it where people asked for less motion");
+  verb.add_option("--error", order->error, "how far the linear() of --css may be off, as a share of the way")
+      .between(1e-4, 1.0)
+      .with_default();
+  verb.add_option("-o,--out", order->out, "draw them into this file, .png or .svg");
+  verb.add_option("--size", order->size, "width and height of the picture in pixels").with_default();
+  verb.add_flag("--dark", order->dark, "dark colours");
+  verb.footer(
       "Without --samples, --at, --json or --css it prints a table of the figures one compares.\n"
       "Example:  ubbo curve \"spring(settle 400ms, overshoot 5%)\" \"back(out) 400ms\" -o curves.png\n"
       "Example:  ubbo curve \"linear(0, 0.6 20%, 1)\" --json --at 0,0.1,100ms\n"
       "Example:  ubbo curve \"sheet.open=spring(settle 400ms, overshoot 5%)\" --css");
-  verb->callback([order, &exit] {
+  verb.when_called([order, &exit, &kit] {
     std::vector<std::string> names;
     for (const std::string& text : order->specs) {
       const std::size_t equals = text.find('=');
@@ -231,7 +229,7 @@ void add_curve(CLI::App& app, int& exit) {
       for (std::size_t i = 0; i < curves.specs.size(); ++i)
         tokens.motions.emplace_back(names[i], curves.specs[i]);
       say("{}",
-          io::tokens_css(tokens, fit::fit_bezier, order->error, curves.velocity / (curves.to - curves.from)));
+          io::tokens_css(tokens, kit.fitter(), order->error, curves.velocity / (curves.to - curves.from)));
     } else if (order->samples || !order->at.empty()) {
       say("{}", io::samples_text(curves).substr(1));
     } else {

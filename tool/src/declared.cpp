@@ -34,10 +34,11 @@ DeclaredOption declared_option(const CLI::Option& option) {
 
 }  // namespace
 
-DeclaredVerb declared(const CLI::App& app) {
+DeclaredVerb declared(Verb verb) {
+  const CLI::App& app = verb.app();
   DeclaredVerb made{app.get_name(), app.get_description(), app.get_footer(), {}, {}};
   for (const CLI::Option* option : app.get_options()) made.options.push_back(declared_option(*option));
-  for (const CLI::App* verb : app.get_subcommands({})) made.verbs.push_back(declared(*verb));
+  for (CLI::App* inner : verb.app().get_subcommands({})) made.verbs.push_back(declared(Verb(inner)));
   return made;
 }
 

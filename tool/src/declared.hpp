@@ -1,8 +1,9 @@
 #pragma once
 
-#include <CLI/App.hpp>
 #include <string>
 #include <vector>
+
+#include "verb.hpp"
 
 namespace ubbo::tool {
 
@@ -29,6 +30,6 @@ struct DeclaredVerb {
   std::vector<DeclaredVerb> verbs;
 };
 
-[[nodiscard]] DeclaredVerb declared(const CLI::App& app);
+[[nodiscard]] DeclaredVerb declared(Verb verb);
 
 }  // namespace ubbo::tool

@@ -1,7 +1,6 @@
 #include <fmt/format.h>
 #include <fmt/ranges.h>
 
-#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <array>
 #include <cstdio>
@@ -125,16 +124,15 @@ int run_demo(const std::string& folder, const Kit& kit) {
 
 }  // namespace
 
-void add_demo(CLI::App& app, int& exit, const Kit& kit) {
+void add_demo(Verb app, int& exit, const Kit& kit) {
   auto folder = std::make_shared<std::string>("heather-ridge");
-  CLI::App* verb =
-      app.add_subcommand("demo", "Replay the shipped touches on the shipped scenes, say why, draw films");
-  verb->add_option("-o,--out", *folder, "folder for the scenes, the takes and the pictures")
-      ->capture_default_str();
-  verb->footer(
+  const Verb verb =
+      app.add_verb("demo", "Replay the shipped touches on the shipped scenes, say why, draw films");
+  verb.add_option("-o,--out", *folder, "folder for the scenes, the takes and the pictures").with_default();
+  verb.footer(
       "Example:  ubbo demo\n"
       "Exit codes:  0 done, 1 an expectation of a take is not met, 2 bad input or usage.");
-  verb->callback([folder, &exit, &kit] { exit = run_demo(*folder, kit); });
+  verb.when_called([folder, &exit, &kit] { exit = run_demo(*folder, kit); });
 }
 
 }  // namespace ubbo::tool

@@ -1,6 +1,5 @@
 #include <fmt/format.h>
 
-#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <cstdio>
 #include <memory>
@@ -10,7 +9,6 @@
 #include "say.hpp"
 #include "ubbo/file/read.hpp"
 #include "ubbo/file/whole_file.hpp"
-#include "ubbo/fit/bezier_fit.hpp"
 #include "ubbo/io/motion/easing_css.hpp"
 #include "ubbo/io/motion/motion_tokens.hpp"
 #include "ubbo/io/text/input_error.hpp"
@@ -75,45 +73,44 @@ std::string keyframes(const io::MotionTokens& tokens, const ExportOrder& order) 
   return text;
 }
 
-std::string exported(const io::MotionTokens& tokens, const ExportOrder& order) {
-  if (order.as == "tokens") return io::tokens_json(tokens, fit::fit_bezier);
+std::string exported(const io::MotionTokens& tokens, const ExportOrder& order, const Kit& kit) {
+  if (order.as == "tokens") return io::tokens_json(tokens, kit.fitter());
   if (order.as == "header") return io::tokens_header(tokens, order.name);
   if (order.as == "keyframes") return keyframes(tokens, order);
-  return io::tokens_css(tokens, fit::fit_bezier, order.error);
+  return io::tokens_css(tokens, kit.fitter(), order.error);
 }
 
 }  // namespace
 
-void add_export(CLI::App& app, int& exit) {
+void add_export(Verb app, int& exit, const Kit& kit) {
   auto order = std::make_shared<ExportOrder>();
-  CLI::App* verb =
-      app.add_subcommand("export", "Write motions with names as CSS, keyframes, design tokens or C++");
-  verb->add_option("FROM", order->from,
-                   "NAME=MOTION (docs/formats/motion.md), NAME=240ms, or a file of design tokens")
-      ->required();
-  verb->add_option("--as", order->as, "what is written")->capture_default_str();
-  verb->add_option("--namespace", order->name, "of the C++ header")->capture_default_str();
-  verb->add_option("--animate", order->target.declaration, "what keyframes set, {} for the number")
-      ->capture_default_str();
-  verb->add_option("--from", order->target.from, "the number at the start of keyframes")
-      ->capture_default_str();
-  verb->add_option("--to", order->target.to, "the number at their end")->capture_default_str();
-  verb->add_option("--error", order->error,
-                   "how far a linear() or keyframes may be off, as a share of the way")
-      ->check(CLI::Range(1e-4, 1.0).description(""))
-      ->capture_default_str();
-  verb->add_option("-o,--out", order->out, "file to write; without it the text is printed");
-  verb->footer(
+  const Verb verb =
+      app.add_verb("export", "Write motions with names as CSS, keyframes, design tokens or C++");
+  verb.add_option("FROM", order->from,
+                  "NAME=MOTION (docs/formats/motion.md), NAME=240ms, or a file of design tokens")
+      .required();
+  verb.add_option("--as", order->as, "what is written").with_default();
+  verb.add_option("--namespace", order->name, "of the C++ header").with_default();
+  verb.add_option("--animate", order->target.declaration, "what keyframes set, {} for the number")
+      .with_default();
+  verb.add_option("--from", order->target.from, "the number at the start of keyframes").with_default();
+  verb.add_option("--to", order->target.to, "the number at their end").with_default();
+  verb.add_option("--error", order->error,
+                  "how far a linear() or keyframes may be off, as a share of the way")
+      .between(1e-4, 1.0)
+      .with_default();
+  verb.add_option("-o,--out", order->out, "file to write; without it the text is printed");
+  verb.footer(
       "Example:  ubbo export \"sheet.open=spring(settle 400ms, overshoot 5%)\" \"toast.leave=ease-in 160ms\" "
       "--as tokens\n"
       "Example:  ubbo export heather-ridge/heather-ridge.tokens.json --as header -o motion.hpp\n"
       "Example:  ubbo export \"rise=bounce(out) 600ms\" --as keyframes --animate \"transform: "
       "translateY({}px)\" "
       "--from 40 --to 0");
-  verb->callback([order, &exit] {
+  verb.when_called([order, &exit, &kit] {
     io::MotionTokens tokens;
     for (const std::string& given : order->from) add(tokens, given);
-    const std::string text = exported(tokens, *order);
+    const std::string text = exported(tokens, *order, kit);
     if (order->out.empty())
       say("{}", text);
     else {

@@ -3,7 +3,6 @@
 #include <fmt/format.h>
 #include <fmt/ranges.h>
 
-#include <CLI/CLI.hpp>
 #include <cstdio>
 #include <memory>
 #include <stdexcept>
@@ -75,34 +74,31 @@ void shoot_places(const FilmOrder& order, const Kit& kit) {
               {places.title, spoken});
 }
 
-void add_film(CLI::App& app, int& exit, const Kit& kit) {
+void add_film(Verb app, int& exit, const Kit& kit) {
   auto order = std::make_shared<FilmOrder>();
-  CLI::App* verb = app.add_subcommand("film", "Draw a replay as one picture with its frames side by side");
+  const Verb verb = app.add_verb("film", "Draw a replay as one picture with its frames side by side");
   order->on.add_to(verb);
-  verb->add_option("TAKE", order->take, "a take (*.take.csv) or another recording of touches");
-  verb->add_flag("--places", order->places,
-                 "without a take: where each layer starts, stands and goes, seen beforehand");
-  verb->add_option("-o,--out", order->out, "file to write, .png or .svg")->required();
-  verb->add_option(
-          "--moving", order->moving,
-          "frames a second of a moving picture (animated PNG) instead, with the reasons as they fall")
-      ->check(CLI::Range(1.0, 60.0).description(""))
-      ->type_name("RATE");
-  verb->add_option("--slow", order->slow, "how many times slower a moving picture is shown, 1 to 20")
-      ->check(CLI::Range(1.0, 20.0).description(""))
-      ->capture_default_str()
-      ->type_name("TIMES");
-  verb->add_option("--frames", order->frames, "how many frames, 2 to 100")
-      ->check(CLI::Range(2, 100).description(""))
-      ->capture_default_str();
-  verb->add_option("--size", order->size, "width and height in pixels")->capture_default_str();
-  verb->add_flag("--dark", order->dark, "dark colours");
-  verb->footer(
+  verb.add_option("TAKE", order->take, "a take (*.take.csv) or another recording of touches");
+  verb.add_flag("--places", order->places,
+                "without a take: where each layer starts, stands and goes, seen beforehand");
+  verb.add_option("-o,--out", order->out, "file to write, .png or .svg").required();
+  verb.add_option("--moving", order->moving,
+                  "frames a second of a moving picture (animated PNG) instead, with the reasons as they fall")
+      .between(1.0, 60.0)
+      .value_name("RATE");
+  verb.add_option("--slow", order->slow, "how many times slower a moving picture is shown, 1 to 20")
+      .between(1.0, 20.0)
+      .with_default()
+      .value_name("TIMES");
+  verb.add_option("--frames", order->frames, "how many frames, 2 to 100").between(2, 100).with_default();
+  verb.add_option("--size", order->size, "width and height in pixels").with_default();
+  verb.add_flag("--dark", order->dark, "dark colours");
+  verb.footer(
       "Each decision has its own frame while there is room; the other frames fill the widest gaps.\n"
       "Example:  ubbo film heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv -o "
       "film.png\n"
       "Example:  ubbo film heather-ridge/hive-sheet.scene.toml --places -o places.png");
-  verb->callback([order, &exit, &kit] {
+  verb.when_called([order, &exit, &kit] {
     if (order->places == !order->take.empty())
       throw std::invalid_argument(order->places ? "film --places takes a scene and no take"
                                                 : "film takes a scene and a take, or a scene and --places");

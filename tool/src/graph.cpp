@@ -2,15 +2,14 @@
 
 #include <fmt/format.h>
 
-#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <cstdio>
 #include <memory>
-#include <nlohmann/json.hpp>
 
 #include "commands.hpp"
 #include "progress.hpp"
 #include "say.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/io/text/number.hpp"
 #include "ubbo/show/traces.hpp"
 
@@ -30,14 +29,14 @@ struct GraphOrder {
 };
 
 std::string run_json(const show::Traces& run) {
-  using Json = nlohmann::ordered_json;
+  using io::Json;
   Json series = Json::array();
   for (const show::Trace& one : run.traces) {
     Json points = Json::array();
     for (const auto& [t, value] : one.points) points.push_back({t, io::rounded(value)});
     series.push_back({{"name", one.name}, {"unit", one.unit}, {"points_ms", std::move(points)}});
   }
-  return Json{{"series", std::move(series)}}.dump(2) + "\n";
+  return io::json_text(Json{{"series", std::move(series)}});
 }
 
 std::string run_text(const show::Traces& run) {
@@ -73,28 +72,28 @@ void shoot_graph(const OnScene& on, const std::string& take, const std::vector<s
   draw({.on = on, .take = take, .of = of, .out = out}, kit);
 }
 
-void add_graph(CLI::App& app, int& exit, const Kit& kit) {
+void add_graph(Verb app, int& exit, const Kit& kit) {
   auto order = std::make_shared<GraphOrder>();
-  CLI::App* verb =
-      app.add_subcommand("graph", "Follow values over a replay, with decisions, thresholds and snap points");
+  const Verb verb =
+      app.add_verb("graph", "Follow values over a replay, with decisions, thresholds and snap points");
   order->on.add_to(verb);
-  verb->add_option("TAKE", order->take, "a take (*.take.csv) or another recording of touches")->required();
-  verb->add_option("--of", order->of,
-                   "what to follow, such as thumb.x, frames.velocity or cell.frames; without it, where parts "
-                   "are, if that changes")
-      ->delimiter(',');
-  verb->add_option("-o,--out", order->out, "draw into this file, .png or .svg");
-  verb->add_option("--samples", order->samples, "how many even steps are printed")
-      ->check(CLI::Range(1, 100'000).description(""))
-      ->capture_default_str();
-  verb->add_option("--size", order->size, "width and height of the picture in pixels")->capture_default_str();
-  verb->add_flag("--json", order->json, "print JSON: series of [ms, value]");
-  verb->add_flag("--dark", order->dark, "dark colours");
-  verb->footer(
+  verb.add_option("TAKE", order->take, "a take (*.take.csv) or another recording of touches").required();
+  verb.add_option("--of", order->of,
+                  "what to follow, such as thumb.x, frames.velocity or cell.frames; without it, where parts "
+                  "are, if that changes")
+      .delimiter(',');
+  verb.add_option("-o,--out", order->out, "draw into this file, .png or .svg");
+  verb.add_option("--samples", order->samples, "how many even steps are printed")
+      .between(1, 100'000)
+      .with_default();
+  verb.add_option("--size", order->size, "width and height of the picture in pixels").with_default();
+  verb.add_flag("--json", order->json, "print JSON: series of [ms, value]");
+  verb.add_flag("--dark", order->dark, "dark colours");
+  verb.footer(
       "Example:  ubbo graph heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv \\\n"
       "              --of frames.thumb.x,frames.velocity -o "
       "graph.png");
-  verb->callback([order, &exit, &kit] {
+  verb.when_called([order, &exit, &kit] {
     if (!order->out.empty()) {
       draw(*order, kit);
       warn("wrote {}\n", order->out);

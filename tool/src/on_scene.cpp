@@ -1,4 +1,3 @@
-#include <CLI/CLI.hpp>
 
 #include "commands.hpp"
 #include "ubbo/file/read.hpp"
@@ -7,14 +6,13 @@
 
 namespace ubbo::tool {
 
-void OnScene::add_to(CLI::App* verb) {
-  verb->add_option("SCENE", path, "scene file (*.scene.toml)")->required();
-  verb->add_option(
+void OnScene::add_to(Verb verb) {
+  verb.add_option("SCENE", path, "scene file (*.scene.toml)").required();
+  verb.add_option(
           "--set", changes,
           "change the scene for this run: PART.SETTING=VALUE, feel.drag_threshold=8, screen.width=411, "
           "cells.NAME=VALUE; may be given again")
-      ->expected(1)
-      ->take_all();
+      .again();
 }
 
 io::Scene scene_at(const std::string& path, Kinds kinds) {

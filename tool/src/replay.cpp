@@ -1,7 +1,6 @@
 #include <fmt/format.h>
 #include <fmt/ranges.h>
 
-#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <filesystem>
 #include <memory>
@@ -115,37 +114,37 @@ void say_why(const io::Replay& replay, std::string_view part) {
   if (lines.empty()) say("no decisions\n");
 }
 
-void add_replay(CLI::App& app, int& exit, const Kit& kit) {
+void add_replay(Verb app, int& exit, const Kit& kit) {
   auto order = std::make_shared<ReplayOrder>();
-  CLI::App* verb = app.add_subcommand("replay", "Replay takes on a scene: final values and outcomes");
+  const Verb verb = app.add_verb("replay", "Replay takes on a scene: final values and outcomes");
   order->on.add_to(verb);
-  verb->add_option("TAKE", order->takes,
-                   "takes (*.take.csv) or other recordings of touches, or folders of takes")
-      ->required();
-  verb->add_flag("--json", order->json, "print JSON (docs/formats/replay-json.md)");
-  verb->add_option("--fps", order->fps, "frames a second, 1 to 1000; outcomes do not depend on it")
-      ->capture_default_str();
-  verb->footer(
+  verb.add_option("TAKE", order->takes,
+                  "takes (*.take.csv) or other recordings of touches, or folders of takes")
+      .required();
+  verb.add_flag("--json", order->json, "print JSON (docs/formats/replay-json.md)");
+  verb.add_option("--fps", order->fps, "frames a second, 1 to 1000; outcomes do not depend on it")
+      .with_default();
+  verb.footer(
       "Example:  ubbo replay heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv\n"
       "Example:  ubbo replay heather-ridge/inspection.scene.toml heather-ridge --set feel.drag_threshold=10\n"
       "Exit codes:  0 done, 1 an expectation of a take is not met, 2 bad input or usage.");
-  verb->callback([order, &exit, &kit] { exit = replay_all(*order, kit); });
+  verb.when_called([order, &exit, &kit] { exit = replay_all(*order, kit); });
 }
 
-void add_why(CLI::App& app, int& exit, const Kit& kit) {
+void add_why(Verb app, int& exit, const Kit& kit) {
   auto order = std::make_shared<ReplayOrder>();
-  CLI::App* verb = app.add_subcommand("why", "Say every decision of a replay, with its numbers");
+  const Verb verb = app.add_verb("why", "Say every decision of a replay, with its numbers");
   order->on.add_to(verb);
-  verb->add_option("TAKE", order->takes, "a take (*.take.csv) or another recording of touches")
-      ->required()
-      ->expected(1);
-  verb->add_flag("--json", order->json, "print JSON (docs/formats/replay-json.md)");
-  verb->add_option("--part", order->part, "only the decisions of the part with this id");
-  verb->footer(
+  verb.add_option("TAKE", order->takes, "a take (*.take.csv) or another recording of touches")
+      .required()
+      .once();
+  verb.add_flag("--json", order->json, "print JSON (docs/formats/replay-json.md)");
+  verb.add_option("--part", order->part, "only the decisions of the part with this id");
+  verb.footer(
       "Example:  ubbo why heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv --part "
       "frames\n"
       "Exit codes:  0 done, 1 an expectation of the take is not met, 2 bad input or usage.");
-  verb->callback([order, &exit, &kit] {
+  verb.when_called([order, &exit, &kit] {
     const io::Scene scene = order->on.read(kit);
     io::SceneRun fresh(scene);
     io::demand_part(fresh, order->on.path, order->part);

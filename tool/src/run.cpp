@@ -52,10 +52,11 @@ std::string unknown_option(const CLI::App& app, int argc, char** argv) {
 
 int run_command(int argc, char** argv, const Kit& kit) {
   // An app's own command is called as the app calls it.
-  CLI::App app{"touch-driven components that are exact, explained, and tuned by measurement",
-               argc > 0 ? std::filesystem::path(argv[0]).filename().string() : "ubbo"};
-  app.set_version_flag("--version", "ubbo " UBBO_VERSION);
-  app.require_subcommand(1);
+  CLI::App command{"touch-driven components that are exact, explained, and tuned by measurement",
+                   argc > 0 ? std::filesystem::path(argv[0]).filename().string() : "ubbo"};
+  const Verb app(&command);
+  command.set_version_flag("--version", "ubbo " UBBO_VERSION);
+  app.require_verb();
   app.footer(
       "dp are lengths that look alike on every screen: 160 to an inch, about 6.3 to a millimetre.\n"
       "Start with:  ubbo demo          (the examples of each command use what it writes)\n"
@@ -67,9 +68,9 @@ int run_command(int argc, char** argv, const Kit& kit) {
   add_film(app, exit, kit);
   add_graph(app, exit, kit);
   add_check(app, exit, kit);
-  add_live(app, exit, kit);
-  add_curve(app, exit);
-  add_export(app, exit);
+  add_extras(app, exit, kit);
+  add_curve(app, exit, kit);
+  add_export(app, exit, kit);
   add_take(app, exit, kit);
   add_parts(app, exit, kit);
   add_decisions(app, exit, kit);
@@ -80,22 +81,22 @@ int run_command(int argc, char** argv, const Kit& kit) {
     all.insert(all.end(), words.begin(), words.end());
     std::vector<char*> pointers;
     for (std::string& word : all) pointers.push_back(word.data());
-    return run(static_cast<int>(pointers.size()), pointers.data(), kit.kinds, kit.looks);
+    return run(static_cast<int>(pointers.size()), pointers.data(), kit.kinds, kit.looks, kit.extras);
   });
   add_help(app, exit);
   name_values(app, kit);
   try {
-    if (argc > 1) demand_verb(app, argv[1]);
-    app.parse(argc, argv);
+    if (argc > 1) demand_verb(command, argv[1]);
+    command.parse(argc, argv);
     finish_saying();
   } catch (const CLI::ExtrasError& error) {
-    const std::string wrong = unknown_option(app, argc, argv);
+    const std::string wrong = unknown_option(command, argc, argv);
     warn("ubbo: {}\n", wrong.empty() ? error.what() : wrong);
     return bad_input;
   } catch (const CLI::ParseError& error) {
     std::ostringstream out;
     std::ostringstream wrong;
-    if (app.exit(error, out, wrong) != 0) {
+    if (command.exit(error, out, wrong) != 0) {
       warn("ubbo: {}\n", error.what());
       return bad_input;
     }
@@ -112,8 +113,8 @@ int run_command(int argc, char** argv, const Kit& kit) {
 
 }  // namespace
 
-int run(int argc, char** argv, Kinds kinds, const skin::Looks& looks) {
-  const Kit kit{kinds, looks};
+int run(int argc, char** argv, Kinds kinds, const skin::Looks& looks, const Extras& extras) {
+  const Kit kit{kinds, looks, extras};
   // A reader that goes away is told of in words, like every other place that takes no more.
   (void)std::signal(SIGPIPE, SIG_IGN);
   try {

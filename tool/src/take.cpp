@@ -1,6 +1,5 @@
 #include <fmt/format.h>
 
-#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <cstdio>
 #include <filesystem>
@@ -63,14 +62,14 @@ struct Reading {
   std::string range;
   bool raw_units = false;
 
-  void add_to(CLI::App* verb) {
-    verb->add_option("IN", in, "a take, kernel input events (text or raw), or pointer events (JSON lines)")
-        ->required();
-    verb->add_option("--screen", screen,
-                     "the screen's size in dp, such as 360x720, that panel units are mapped to");
-    verb->add_option("--range", range,
-                     "largest panel values, where the recording does not tell them, such as 1079x2159");
-    verb->add_flag("--raw-units", raw_units, "leave lengths in panel units");
+  void add_to(Verb verb) {
+    verb.add_option("IN", in, "a take, kernel input events (text or raw), or pointer events (JSON lines)")
+        .required();
+    verb.add_option("--screen", screen,
+                    "the screen's size in dp, such as 360x720, that panel units are mapped to");
+    verb.add_option("--range", range,
+                    "largest panel values, where the recording does not tell them, such as 1079x2159");
+    verb.add_flag("--raw-units", raw_units, "leave lengths in panel units");
   }
   [[nodiscard]] io::Take read() const {
     const io::Mapping mapping{.screen = screen.empty() ? Point{} : size_in(screen, "--screen"),
@@ -90,31 +89,31 @@ Box room_of(const io::Take& take) {
   return room;
 }
 
-void add_make(CLI::App& take, int& exit, const Kit& kit) {
+void add_make(Verb take, int& exit, const Kit& kit) {
   struct Order {
     std::string script, file, scene, out, hand = "bare", label, expectation;
     std::uint64_t seed = 1;
     double rate = 120.0;
   };
   auto order = std::make_shared<Order>();
-  CLI::App* verb = take.add_subcommand("make", "Make a take from a hand script");
-  auto* script =
-      verb->add_option("SCRIPT", order->script, "what the fingers do (docs/formats/hand-script.md)");
-  verb->add_option("--script", order->file, "a file that holds the script; - for standard input")
-      ->excludes(script);
-  verb->add_option("-o,--out", order->out, "file to write, *.take.csv; - for standard output")->required();
-  verb->add_option("--scene", order->scene, "scene whose parts are places");
-  verb->add_option("--hand", order->hand, "whose hand")->capture_default_str();
-  verb->add_option("--seed", order->seed, "the same seed makes the same take")->capture_default_str();
-  verb->add_option("--rate", order->rate, "samples a second, 10 to 2000")->capture_default_str();
-  verb->add_option("--label", order->label, "a note: what was meant");
-  verb->add_option("--expectation", order->expectation,
-                   "a note: what cells should hold, such as 'frames = 7'");
-  verb->footer(
+  const Verb verb = take.add_verb("make", "Make a take from a hand script");
+  const Option script =
+      verb.add_option("SCRIPT", order->script, "what the fingers do (docs/formats/hand-script.md)");
+  verb.add_option("--script", order->file, "a file that holds the script; - for standard input")
+      .excludes(script);
+  verb.add_option("-o,--out", order->out, "file to write, *.take.csv; - for standard output").required();
+  verb.add_option("--scene", order->scene, "scene whose parts are places");
+  verb.add_option("--hand", order->hand, "whose hand").with_default();
+  verb.add_option("--seed", order->seed, "the same seed makes the same take").with_default();
+  verb.add_option("--rate", order->rate, "samples a second, 10 to 2000").with_default();
+  verb.add_option("--label", order->label, "a note: what was meant");
+  verb.add_option("--expectation", order->expectation,
+                  "a note: what cells should hold, such as 'frames = 7'");
+  verb.footer(
       "Example:  ubbo take make \"press frames.thumb, drag right 90 dp over 200 ms, lift\" \\\n"
       "                    --scene heather-ridge/inspection.scene.toml --hand gloved --seed 3 -o "
       "drag.take.csv");
-  verb->callback([order, &exit, &kit] {
+  verb.when_called([order, &exit, &kit] {
     if (order->script.empty() && order->file.empty())
       throw std::invalid_argument("take make: no script; takes one in quotes, or --script FILE");
     if (!order->file.empty()) order->script = file::read(order->file);
@@ -135,42 +134,41 @@ void add_make(CLI::App& take, int& exit, const Kit& kit) {
   });
 }
 
-void add_convert(CLI::App& take, int& exit) {
+void add_convert(Verb take, int& exit) {
   struct Order {
     Reading reading;
     std::string out;
   };
   auto order = std::make_shared<Order>();
-  CLI::App* verb = take.add_subcommand("convert", "Make a take from another recording");
+  const Verb verb = take.add_verb("convert", "Make a take from another recording");
   order->reading.add_to(verb);
-  verb->add_option("-o,--out", order->out, "file to write, *.take.csv")->required();
-  verb->footer(
+  verb.add_option("-o,--out", order->out, "file to write, *.take.csv").required();
+  verb.footer(
       "Example:  ubbo take convert heather-ridge/inspection.panel.events --screen 360x720 -o panel.take.csv");
-  verb->callback([order, &exit] {
+  verb.when_called([order, &exit] {
     write_take_to(order->out, order->reading.read());
     exit = done;
   });
 }
 
-void add_info(CLI::App& take, int& exit, const Kit& kit) {
+void add_info(Verb take, int& exit, const Kit& kit) {
   struct Order {
     Reading reading;
     std::string feel, scene, out;
     bool json = false;
   };
   auto order = std::make_shared<Order>();
-  CLI::App* verb =
-      take.add_subcommand("info", "Tell what a recording holds and what its touches are taken for");
+  const Verb verb = take.add_verb("info", "Tell what a recording holds and what its touches are taken for");
   order->reading.add_to(verb);
-  auto* by_name = verb->add_option("--feel", order->feel,
-                                   "the shipped feel to take them by; bare-finger if nothing is said");
-  verb->add_option("--scene", order->scene, "take them by the feel of this scene, on its screen")
-      ->excludes(by_name);
-  verb->add_flag("--json", order->json, "print JSON");
-  verb->add_option("-o,--out", order->out, "also draw the paths over the screen, to a .png or .svg");
-  verb->footer(
+  const Option by_name = verb.add_option("--feel", order->feel,
+                                         "the shipped feel to take them by; bare-finger if nothing is said");
+  verb.add_option("--scene", order->scene, "take them by the feel of this scene, on its screen")
+      .excludes(by_name);
+  verb.add_flag("--json", order->json, "print JSON");
+  verb.add_option("-o,--out", order->out, "also draw the paths over the screen, to a .png or .svg");
+  verb.footer(
       "Example:  ubbo take info heather-ridge/hive-list.double-tap.take.csv --feel gloved -o double-tap.png");
-  verb->callback([order, &exit, &kit] {
+  verb.when_called([order, &exit, &kit] {
     Feel feel = feel_named(order->feel.empty() ? "bare-finger" : order->feel);
     std::string whose = order->feel.empty() ? "bare-finger" : order->feel;
     if (!order->scene.empty()) {
@@ -213,24 +211,23 @@ void add_info(CLI::App& take, int& exit, const Kit& kit) {
   });
 }
 
-void add_trial(CLI::App& take, int& exit, const Kit& kit) {
+void add_trial(Verb take, int& exit, const Kit& kit) {
   struct Order {
     std::string hand, feel, scene;
     int count = 2000;
     bool markdown = false;
   };
   auto order = std::make_shared<Order>();
-  CLI::App* verb =
-      take.add_subcommand("trial", "Make many gestures of each kind and tell what they were taken for");
-  verb->add_option("--hand", order->hand, "only this hand");
-  auto* by_name = verb->add_option("--feel", order->feel, "by this feel; each hand has its own otherwise");
-  verb->add_option("--scene", order->scene, "by the feel of this scene")->excludes(by_name);
-  verb->add_option("--count", order->count, "how many of each kind")
-      ->check(CLI::Range(1, 1'000'000).description(""))
-      ->capture_default_str();
-  verb->add_flag("--markdown", order->markdown, "print the tables of docs/recognition.md");
-  verb->footer("Example:  ubbo take trial --hand gloved --feel bare-finger --count 500");
-  verb->callback([order, &exit, &kit] {
+  const Verb verb =
+      take.add_verb("trial", "Make many gestures of each kind and tell what they were taken for");
+  verb.add_option("--hand", order->hand, "only this hand");
+  const Option by_name =
+      verb.add_option("--feel", order->feel, "by this feel; each hand has its own otherwise");
+  verb.add_option("--scene", order->scene, "by the feel of this scene").excludes(by_name);
+  verb.add_option("--count", order->count, "how many of each kind").between(1, 1'000'000).with_default();
+  verb.add_flag("--markdown", order->markdown, "print the tables of docs/recognition.md");
+  verb.footer("Example:  ubbo take trial --hand gloved --feel bare-finger --count 500");
+  verb.when_called([order, &exit, &kit] {
     if (!order->hand.empty()) (void)io::find_hand(order->hand);
     for (const io::HandModel& hand : io::shipped_hands()) {
       const std::string name = hand.name;
@@ -255,15 +252,15 @@ void add_trial(CLI::App& take, int& exit, const Kit& kit) {
 
 }  // namespace
 
-void add_take(CLI::App& app, int& exit, const Kit& kit) {
-  CLI::App* take = app.add_subcommand("take", "Make, convert and inspect recordings of touches");
-  take->require_subcommand(1);
-  take->footer(
+void add_take(Verb app, int& exit, const Kit& kit) {
+  const Verb take = app.add_verb("take", "Make, convert and inspect recordings of touches");
+  take.require_verb();
+  take.footer(
       "Example:  ubbo take make \"double tap (180, 300)\" -o tap.take.csv && ubbo take info tap.take.csv");
-  add_make(*take, exit, kit);
-  add_convert(*take, exit);
-  add_info(*take, exit, kit);
-  add_trial(*take, exit, kit);
+  add_make(take, exit, kit);
+  add_convert(take, exit);
+  add_info(take, exit, kit);
+  add_trial(take, exit, kit);
 }
 
 }  // namespace ubbo::tool

@@ -86,7 +86,8 @@ void take_words(CLI::Option& option, const std::vector<std::string>& words) {
 
 }  // namespace
 
-void name_values(CLI::App& app, const Kit& kit) {
+void name_values(Verb verb, const Kit& kit) {
+  CLI::App& app = verb.app();
   for (CLI::Option* option : app.get_options()) {
     const std::string name =
         option->get_lnames().empty() ? option->get_name() : "--" + option->get_lnames()[0];
@@ -97,7 +98,7 @@ void name_values(CLI::App& app, const Kit& kit) {
   }
   if (app.get_footer().find("Exit codes") == std::string::npos)
     app.footer(app.get_footer() + "\nExit codes:  0 done, 2 bad input or usage.");
-  for (CLI::App* verb : app.get_subcommands({})) name_values(*verb, kit);
+  for (CLI::App* inner : app.get_subcommands({})) name_values(Verb(inner), kit);
 }
 
 }  // namespace ubbo::tool

@@ -1,6 +1,5 @@
 #include <fmt/format.h>
 
-#include <CLI/CLI.hpp>
 #include <chrono>
 #include <filesystem>
 #include <map>
@@ -77,18 +76,18 @@ int watch(const std::vector<std::string>& words, int runs, const Again& again) {
 
 }  // namespace
 
-void add_watch(CLI::App& app, int& exit, Again again) {
+void add_watch(Verb app, int& exit, Again again) {
   auto runs = std::make_shared<int>(0);
-  CLI::App* verb = app.add_subcommand("watch", "Run a command again whenever a file it names has changed");
-  verb->add_option("--runs", *runs, "end after this many runs; 0: go on until an interrupt")
-      ->check(CLI::Range(0, 1'000'000).description(""))
-      ->capture_default_str();
-  verb->prefix_command();
-  verb->footer(
+  const Verb verb = app.add_verb("watch", "Run a command again whenever a file it names has changed");
+  verb.add_option("--runs", *runs, "end after this many runs; 0: go on until an interrupt")
+      .between(0, 1'000'000)
+      .with_default();
+  verb.leave_rest();
+  verb.footer(
       "Example:  ubbo watch why heather-ridge/inspection.scene.toml heather-ridge/inspection.drag.take.csv\n"
       "Exit codes:  those of the last run.");
-  verb->callback(
-      [verb, runs, &exit, again = std::move(again)] { exit = watch(verb->remaining(), *runs, again); });
+  verb.when_called(
+      [verb, runs, &exit, again = std::move(again)] { exit = watch(verb.rest(), *runs, again); });
 }
 
 }  // namespace ubbo::tool

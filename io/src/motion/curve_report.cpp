@@ -7,7 +7,7 @@
 #include <cmath>
 #include <stdexcept>
 
-#include "../text/json.hpp"
+#include "ubbo/io/text/json.hpp"
 
 namespace ubbo::io {
 

@@ -9,9 +9,9 @@
 #include <set>
 #include <stdexcept>
 
-#include "../text/json.hpp"
 #include "ubbo/io/motion/easing_css.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/io/text/number.hpp"
 #include "ubbo/motion/fewest_stops.hpp"
 #include "ubbo/motion/progress.hpp"
@@ -127,8 +127,8 @@ class TokenReader {
 
   void walk(const Json& node, const std::string& path, std::string type) {
     if (node.contains("$type")) {
-      if (!node["$type"].is_string()) refuse(path, "$type = " + brief(node["$type"]), "text");
-      type = node["$type"].get<std::string>();
+      if (!node.at("$type").is_string()) refuse(path, "$type = " + brief(node.at("$type")), "text");
+      type = node.at("$type").text();
     }
     if (node.contains("$value")) {
       token(node, path, type);
@@ -141,7 +141,7 @@ class TokenReader {
 
   void token(const Json& node, const std::string& path, const std::string& type) {
     if (type == "duration") {
-      tokens_.durations.emplace_back(path, time(node["$value"], path));
+      tokens_.durations.emplace_back(path, time(node.at("$value"), path));
       return;
     }
     if (type != "transition" && type != "cubicBezier") return;
@@ -149,7 +149,7 @@ class TokenReader {
       tokens_.motions.emplace_back(path, *own);
       return;
     }
-    const Json& value = resolved(node["$value"], path, "transition or cubicBezier");
+    const Json& value = resolved(node.at("$value"), path, "transition or cubicBezier");
     MotionSpec spec{"", Timed{}, type == "transition"};
     if (type == "cubicBezier") {
       spec.transition.way = Timed{bezier(value, path), Micros{0}};
@@ -159,21 +159,21 @@ class TokenReader {
       for (const char* part : {"duration", "timingFunction"})
         if (!value.contains(part)) refuse(path, fmt::format("no {}", part), part);
       spec.transition =
-          Transition(Timed{bezier(value["timingFunction"], path), time(value["duration"], path)});
-      if (value.contains("delay")) spec.transition.delay = time(value["delay"], path);
+          Transition(Timed{bezier(value.at("timingFunction"), path), time(value.at("duration"), path)});
+      if (value.contains("delay")) spec.transition.delay = time(value.at("delay"), path);
       spec.text = spec_text(spec.transition);
     }
     tokens_.motions.emplace_back(path, spec);
   }
 
   std::optional<MotionSpec> own_text(const Json& node, const std::string& path) const {
-    const auto extensions = node.find("$extensions");
-    if (extensions == node.end() || !extensions->is_object()) return std::nullopt;
-    const auto ours = extensions->find(own_key);
-    if (ours == extensions->end() || !ours->is_object() || !ours->contains("spec")) return std::nullopt;
-    if (!(*ours)["spec"].is_string()) refuse(path, "spec = " + brief((*ours)["spec"]), "text");
+    const Json* extensions = node.find("$extensions");
+    if (extensions == nullptr || !extensions->is_object()) return std::nullopt;
+    const Json* ours = extensions->find(own_key);
+    if (ours == nullptr || !ours->is_object() || !ours->contains("spec")) return std::nullopt;
+    if (!ours->at("spec").is_string()) refuse(path, "spec = " + brief(ours->at("spec")), "text");
     try {
-      return read_motion((*ours)["spec"].get<std::string>());
+      return read_motion(ours->at("spec").text());
     } catch (const SpecError& wrong) {
       refuse(path, wrong.what(), "a motion (docs/formats/motion.md)");
     }
@@ -183,23 +183,22 @@ class TokenReader {
   const Json& resolved(const Json& value, const std::string& path, const char* takes) const {
     const Json* here = &value;
     for (int hops = 0; here->is_string(); ++hops) {
-      const std::string alias = here->get<std::string>();
+      const std::string& alias = here->text();
       if (alias.size() < 3 || alias.front() != '{' || alias.back() != '}') break;
       if (hops == 32) refuse(path, "aliases that lead round in a ring", takes);
       const Json* node = &root_;
       const std::string target = alias.substr(1, alias.size() - 2);
       for (std::size_t from = 0; from <= target.size();) {
         const std::size_t to = std::min(target.find('.', from), target.size());
-        const auto next = node->find(target.substr(from, to - from));
-        if (!node->is_object() || next == node->end())
+        node = node->find(target.substr(from, to - from));
+        if (node == nullptr)
           refuse(path, fmt::format("the alias {}, which leads nowhere", alias),
                  "the name of a token in braces");
-        node = &*next;
         from = to + 1;
       }
-      if (!node->is_object() || !node->contains("$value"))
+      if (!node->contains("$value"))
         refuse(path, fmt::format("the alias {}, which is no token", alias), "the name of a token in braces");
-      here = &(*node)["$value"];
+      here = node->find("$value");
     }
     return *here;
   }
@@ -210,11 +209,11 @@ class TokenReader {
     double number = NAN;
     std::string unit;
     if (value.is_object() && value.contains("value") && value.contains("unit") &&
-        value["value"].is_number() && value["unit"].is_string()) {
-      number = value["value"].get<double>();
-      unit = value["unit"].get<std::string>();
+        value.at("value").is_number() && value.at("unit").is_string()) {
+      number = value.at("value").number();
+      unit = value.at("unit").text();
     } else if (value.is_string()) {  // "240ms", as earlier drafts had it
-      const std::string text = value.get<std::string>();
+      const std::string text = value.text();
       const NumberAt found = number_at(text);
       if (found.used > 0) number = found.value;  // else it is refused below
       unit = text.substr(found.used);
@@ -232,7 +231,7 @@ class TokenReader {
         value.is_array() && value.size() == 4 &&
         std::all_of(value.begin(), value.end(), [](const Json& one) { return one.is_number(); });
     if (!four) refuse(path, "the curve " + brief(value), "four numbers, [x1, y1, x2, y2]");
-    for (std::size_t i = 0; i < 4; ++i) n[i] = value[i].get<double>();
+    for (std::size_t i = 0; i < 4; ++i) n[i] = value[i].number();
     try {
       return {n[0], n[1], n[2], n[3]};
     } catch (const std::invalid_argument& refused) {

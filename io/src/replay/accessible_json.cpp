@@ -1,4 +1,4 @@
-#include "accessible_json.hpp"
+#include "ubbo/io/replay/accessible_json.hpp"
 
 #include <cmath>
 

@@ -6,8 +6,8 @@
 #include <stdexcept>
 #include <vector>
 
-#include "../text/json.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::io {
@@ -76,7 +76,7 @@ std::string decisions_list(std::string_view of, SettingsFormat format, Kinds kin
                       {"sentence", wording.sentence},
                       {"caption", wording.caption}});
     }
-    return list.dump(2) + "\n";
+    return json_text(list);
   }
   const bool markdown = format == SettingsFormat::markdown;
   std::string text;

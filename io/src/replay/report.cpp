@@ -6,10 +6,10 @@
 #include <algorithm>
 #include <cmath>
 
-#include "../text/json.hpp"
-#include "accessible_json.hpp"
+#include "ubbo/io/replay/accessible_json.hpp"
 #include "ubbo/io/replay/reading.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/io/text/number.hpp"
 #include "ubbo/words/catalogue.hpp"
 

@@ -8,8 +8,8 @@
 #include <stdexcept>
 #include <vector>
 
-#include "../text/json.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/words/catalogue.hpp"
 
 namespace ubbo::io {
@@ -106,7 +106,8 @@ Json json_page(const PartKind& kind, Kinds kinds) {
   page["actions"] = Json::array();
   for (const PartAction& action : kind.actions)
     page["actions"].push_back({{"name", action.name}, {"means", action.means}});
-  page["settings"] = Json::parse(settings_list(kind.name, SettingsFormat::json, kinds))[kind.name];
+  page["settings"] =
+      read_json(settings_list(kind.name, SettingsFormat::json, kinds), "settings").at(kind.name);
   page["readings"] = Json::array();
   for (const ReadingInfo& reading : kind.readings)
     page["readings"].push_back({{"name", reading.name}, {"unit", reading.unit}, {"means", reading.means}});

@@ -57,7 +57,7 @@ std::pair<toml::table*, std::string> holder_of(toml::node& in, const toml::node&
 
 class Editor {
  public:
-  Editor(std::string_view text, const std::string& name) : text_(text), name_(name) {
+  Editor(std::string_view text, const std::string& name) : text_(text) {
     for (std::size_t at = 0; at <= text.size(); at = std::min(text.find('\n', at), text.size()) + 1)
       lines_.push_back(at);
     root_ = toml::parse(text, name);
@@ -181,7 +181,6 @@ class Editor {
   }
 
   std::string_view text_;
-  const std::string& name_;
   std::vector<std::size_t> lines_;  // where each begins
   toml::table root_;
 };

@@ -4,9 +4,9 @@
 
 #include <array>
 
-#include "../text/json.hpp"
 #include "ubbo/io/motion/motion_spec.hpp"
 #include "ubbo/io/scene/scene.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/stage/stage.hpp"
 
 namespace ubbo::io {
@@ -72,7 +72,8 @@ void put(Json& properties, const std::string& name, Json schema) {
   }
   Json& inner = properties[name.substr(0, dot)];
   if (inner.is_null()) inner = object_of(Json::object());
-  if (inner["type"] == "string") {  // for all, or as a table for some more
+  if (inner.at("type").is_string() &&
+      inner.at("type").text() == "string") {  // for all, or as a table for some more
     const Json all = inner;
     inner.update(object_of({{"all", all}}));
     inner["type"] = Json::array({"string", "object"});

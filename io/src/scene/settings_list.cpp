@@ -5,10 +5,10 @@
 #include <stdexcept>
 #include <vector>
 
-#include "../text/json.hpp"
 #include "ubbo/io/scene/scene.hpp"
 #include "ubbo/io/scene/setting_text.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/stage/stage.hpp"
 
 namespace ubbo::io {

@@ -6,11 +6,11 @@
 #include <limits>
 #include <map>
 
-#include "../text/json.hpp"
 #include "ubbo/io/take/recording.hpp"
 #include "ubbo/io/take/wheel_action.hpp"
 #include "ubbo/io/text/harmless.hpp"
 #include "ubbo/io/text/input_error.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/touch/contacts.hpp"
 
 namespace ubbo::io {
@@ -50,21 +50,21 @@ class PointerReader {
   }
 
   double number(const Json& event, const char* key, double standard, double min, double max) const {
-    const auto found = event.find(key);
-    if (found == event.end() && std::isfinite(standard)) return standard;
-    if (found == event.end())
+    const Json* found = event.find(key);
+    if (found == nullptr && std::isfinite(standard)) return standard;
+    if (found == nullptr)
       refuse(fmt::format("an event without {}", key), "type, pointerId, clientX, clientY, timeStamp");
-    if (!found->is_number() || !(found->get<double>() >= min && found->get<double>() <= max))
+    if (!found->is_number() || !(found->number() >= min && found->number() <= max))
       refuse(fmt::format("{} {}", key, harmless(json_text(*found, -1)).substr(0, 40)),
              fmt::format("a number from {} to {}", min, max));
-    return found->get<double>();
+    return found->number();
   }
 
   void read_event(const Json& event) {
-    const auto type = event.find("type");
-    if (type == event.end() || !type->is_string())
+    const Json* type = event.find("type");
+    if (type == nullptr || !type->is_string())
       refuse("an event without a type", "pointerdown, pointermove, pointerup, pointercancel, …");
-    const auto name = type->get<std::string>();
+    const std::string& name = type->text();
     if (name == "wheel") return add_wheel(event);
     if (!name.starts_with("pointer"))
       refuse(fmt::format("type '{}'", name.substr(0, 40)), "the types of Pointer Events, or wheel");
@@ -82,8 +82,8 @@ class PointerReader {
 
     // The last of the coalesced events stands for the event itself.
     for (const char* key : {"coalescedEvents", "coalesced"}) {
-      const auto list = event.find(key);
-      if (list == event.end()) continue;
+      const Json* list = event.find(key);
+      if (list == nullptr) continue;
       if (!list->is_array()) refuse(fmt::format("{} that is no list", key), "a list of events");
       for (const Json& one : *list) {
         if (!one.is_object()) refuse("a coalesced event that is no object", "an event");
@@ -108,7 +108,7 @@ class PointerReader {
     turn.by = {number(event, "deltaX", 0.0, -far, far), number(event, "deltaY", 0.0, -far, far)};
     constexpr std::array modes{WheelUnit::dp, WheelUnit::line, WheelUnit::page};
     turn.unit = modes.at(static_cast<std::size_t>(number(event, "deltaMode", 0.0, 0.0, 2.0)));
-    turn.zooms = event.contains("ctrlKey") && event["ctrlKey"].is_boolean() && event["ctrlKey"].get<bool>();
+    turn.zooms = event.at("ctrlKey").is_boolean() && event.at("ctrlKey").boolean();
     // A wheel's notch is 120 of these, whatever it scrolls by; of a trackpad they are three times its way.
     constexpr double notch = 120.0;
     constexpr double fine = -3.0;
@@ -144,9 +144,7 @@ class PointerReader {
                  number(event, "clientY", unsaid, -Contacts::farthest, Contacts::farthest)};
     sample.pressure = number(event, "pressure", 0.5, 0.0, 1.0);
     sample.size = number(event, "width", 0.0, 0.0, 10'000.0);
-    const std::string kind = whole.contains("pointerType") && whole["pointerType"].is_string()
-                                 ? whole["pointerType"].get<std::string>()
-                                 : "touch";
+    const std::string kind = whole.at("pointerType").is_string() ? whole.at("pointerType").text() : "touch";
     sample.tool = kind == "pen" ? Tool::stylus : kind == "mouse" ? Tool::mouse : Tool::finger;
     if (sample.size == 1.0) sample.size = 0.0;  // what a device that cannot tell reports
     in_order(sample.time);

@@ -7,8 +7,8 @@
 #include <map>
 #include <numbers>
 
-#include "../text/json.hpp"
 #include "ubbo/io/take/wheel_action.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/io/text/number.hpp"
 #include "ubbo/touch/gestures.hpp"
 #include "ubbo/words/catalogue.hpp"

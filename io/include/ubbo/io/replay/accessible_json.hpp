@@ -1,6 +1,6 @@
 #pragma once
 
-#include "../text/json.hpp"
+#include "ubbo/io/text/json.hpp"
 #include "ubbo/parts/part.hpp"
 
 namespace ubbo::io {

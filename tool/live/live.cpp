@@ -1,9 +1,10 @@
+#include "ubbo/tool/live.hpp"
+
 #include <fmt/format.h>
 #include <qrencode.h>
 #include <spdlog/sinks/stdout_color_sinks.h>
 #include <spdlog/spdlog.h>
 
-#include <CLI/CLI.hpp>
 #include <filesystem>
 #include <memory>
 #include <stdexcept>
@@ -106,35 +107,33 @@ int live(const LiveOrder& order, const Kit& kit) {
 
 }  // namespace
 
-void add_live(CLI::App& app, int& exit, const Kit& kit) {
+void add_live(Verb app, int& exit, const Kit& kit) {
   auto order = std::make_shared<LiveOrder>();
-  CLI::App* verb = app.add_subcommand(
+  const Verb verb = app.add_verb(
       "live", "Put a scene under the finger in a page, with its settings and decisions beside it");
-  verb->add_option("SCENE", order->scene, "scene file (*.scene.toml)")->required();
-  verb->add_option("--port", order->port, "port; 0: any that is free")
-      ->check(CLI::Range(0, 65535).description(""))
-      ->capture_default_str();
-  CLI::Option* listen = verb->add_option("--listen", order->listen,
-                                         "an address of this machine that others reach, or 0.0.0.0 for all; "
-                                         "without it only this machine does. The "
-                                         "page is then encrypted, and its address counts once");
-  verb->add_option("--takes", order->takes, "folder of its takes; without it the scene's own");
-  CLI::Option* plain =
-      verb->add_flag("--plain", order->plain,
-                     "no TLS with --listen; a phone then gives no coalesced touches and no clipboard")
-          ->needs(listen);
-  CLI::Option* certificate =
-      verb->add_option("--certificate", order->certificate, "certificate, a PEM file; without it one is made")
-          ->needs(listen)
-          ->excludes(plain);
-  verb->add_option("--key", order->key, "key of the certificate, a PEM file")->needs(certificate);
-  verb->add_option("--export", order->out,
-                   "write a folder of files for any static host, or one FILE.html, instead of serving");
-  verb->footer(
+  verb.add_option("SCENE", order->scene, "scene file (*.scene.toml)").required();
+  verb.add_option("--port", order->port, "port; 0: any that is free").between(0, 65535).with_default();
+  const Option listen = verb.add_option("--listen", order->listen,
+                                        "an address of this machine that others reach, or 0.0.0.0 for all; "
+                                        "without it only this machine does. The "
+                                        "page is then encrypted, and its address counts once");
+  verb.add_option("--takes", order->takes, "folder of its takes; without it the scene's own");
+  const Option plain =
+      verb.add_flag("--plain", order->plain,
+                    "no TLS with --listen; a phone then gives no coalesced touches and no clipboard")
+          .needs(listen);
+  const Option certificate =
+      verb.add_option("--certificate", order->certificate, "certificate, a PEM file; without it one is made")
+          .needs(listen)
+          .excludes(plain);
+  verb.add_option("--key", order->key, "key of the certificate, a PEM file").needs(certificate);
+  verb.add_option("--export", order->out,
+                  "write a folder of files for any static host, or one FILE.html, instead of serving");
+  verb.footer(
       "Example:  ubbo live heather-ridge/hive-sheet.scene.toml\n"
       "Example:  ubbo live heather-ridge/hive-sheet.scene.toml --export hive-sheet.html\n"
       "Exit codes:  0 done or interrupted, 2 bad input or usage.");
-  verb->callback([order, &exit, &kit] { exit = live(*order, kit); });
+  verb.when_called([order, &exit, &kit] { exit = live(*order, kit); });
 }
 
 }  // namespace ubbo::tool
