@@ -89,11 +89,11 @@ Json cell_json(const std::string& name, const io::CellValue& value) {
 }
 
 // The images that a scene names, with "{item}" where each item has its own.
-std::set<std::string> images_of(const io::Scene& scene) {
+Json images_of(const io::Scene& scene) {
   std::set<std::string> names;
   for (const io::PartPlan& part : scene.parts)
     if (!part.content.image.empty()) names.insert(part.content.image);
-  return names;
+  return std::vector<std::string>(names.begin(), names.end());
 }
 
 }  // namespace
